@@ -1,0 +1,255 @@
+import type { ScaledFormula } from '../formula/index.ts';
+import {
+  cultureYeastRate,
+  degas,
+  fermentFor,
+  fermentUntil,
+  HEAT_OF_RISE,
+  HEAT_TRANSFER,
+  pieceTimeConstant,
+  populationAt,
+  startingPopulation,
+  startOfDough,
+  thermalTimeForRise,
+  timeOfRise,
+  tooSlow,
+  tubTimeConstant,
+  type DoughState,
+  type Surroundings,
+} from '../fermentation/index.ts';
+import { bakeMinutes, BREAD_DENSITY, coolingHours } from '../oven/index.ts';
+import { bad, good, problem, type Result } from '../problem/index.ts';
+import type { PlanInput, Programme } from './schema.ts';
+
+/** Gas that a fold leaves in the dough. Domain section 6, default. */
+export const FOLD_KEEPS = 0.9;
+
+/** When a rise is usable from, best and usable until, hours. */
+export interface Window {
+  readonly earliest: number;
+  readonly best: number;
+  readonly latest: number;
+}
+
+/** The levain from its feed on; it ripens at one temperature, so everything is closed form. */
+export interface LevainCourse {
+  readonly y0: number;
+  /** Hours after the feed. */
+  readonly ripe: Window;
+  /** N when it goes into the mix. */
+  readonly population: number;
+  /** 1/h at its temperature. */
+  readonly rate: number;
+}
+
+/** How long the hands take, hours. */
+export interface Work {
+  readonly weigh: number;
+  readonly fold: number;
+  readonly divide: number;
+  readonly preshape: number;
+  readonly shape: number;
+  readonly load: number;
+  readonly unload: number;
+  readonly pack: number;
+}
+
+/** A dough from the mix to the pack. Times are hours after the mix begins. */
+export interface DoughCourse {
+  readonly y0: number;
+  readonly tubs: number;
+  readonly tub: Surroundings;
+  readonly proofPlace: Surroundings;
+  readonly pieces: number;
+  readonly meanPiece: number;
+  readonly heaviest: number;
+  readonly work: Work;
+  readonly mixed: DoughState;
+  readonly folds: readonly number[];
+  /** Gas lost in folds, volumes. */
+  readonly foldLoss: number;
+  readonly bulk: readonly DoughState[];
+  readonly divide: Window;
+  readonly bench: readonly DoughState[];
+  readonly proofStart: number;
+  readonly proof: readonly DoughState[];
+  readonly load: Window;
+  /** The soonest load that divides and proofs at the earliest allow. */
+  readonly soonestLoad: number;
+  readonly bakeHours: number;
+  readonly coolHours: number;
+}
+
+const HOUR = 3600;
+
+/**
+ * Ripening of the levain at its temperature.
+ *
+ * @returns hours after the feed, or a problem at `readings.levain`
+ */
+export function courseOfLevain({ formula, order, bakehouse }: PlanInput): Result<LevainCourse> {
+  const { ratio, ripeness } = formula.doc.levain;
+  const y0 = startingPopulation(1 / (1 + ratio.flour + ratio.water));
+  const rate = bakehouse.vigour * cultureYeastRate(order.readings.levain);
+  const hours = (rise: number) => thermalTimeForRise(rise, y0) / rate;
+  const ripe = { earliest: hours(ripeness.earliest), best: hours(ripeness.best), latest: hours(ripeness.latest) };
+  if (!(ripe.latest < 7 * 24)) {
+    return bad(
+      problem('readings.levain', 'At this temperature the levain does not ripen within a week.', 'Keep it between 10 and 33 °C.'),
+    );
+  }
+  return good({ y0, ripe, population: populationAt(thermalTimeForRise(ripeness.best, y0), y0), rate });
+}
+
+/**
+ * The course of the dough: mixed, risen in tubs with folds, divided, shaped, proofed, baked, cooled.
+ *
+ * @returns the course in hours after the mix begins, or the problem that stops it
+ */
+export function courseOfDough(
+  input: PlanInput,
+  scaled: ScaledFormula,
+  levain: LevainCourse,
+  programme: Programme,
+): Result<DoughCourse> {
+  const { order, bakehouse } = input;
+  const { process } = input.formula.doc;
+  const made = order.order.filter((line) => line.pieces > 0);
+  const pieces = made.reduce((sum, line) => sum + line.pieces, 0);
+  const meanPiece = scaled.pieceMass / pieces;
+  const heaviest = Math.max(...made.map((line) => line.scaledWeight));
+  const tubs = Math.ceil(scaled.dough / input.tub.maxDough);
+  const y0 = startingPopulation(scaled.levain.needed / scaled.dough, levain.population);
+  const around = (celsius: number, timeConstant: number): Surroundings => ({
+    y0,
+    vigour: bakehouse.vigour,
+    around: celsius,
+    timeConstant,
+    heatOfRise: HEAT_OF_RISE,
+  });
+  const tub = around(order.readings.room, tubTimeConstant(scaled.dough / tubs, input.tub.length, input.tub.width, HEAT_TRANSFER.tub));
+  const pieceConstant = pieceTimeConstant(meanPiece, HEAT_TRANSFER.coveredBasket);
+  const benchPlace = around(order.readings.room, pieceConstant);
+  const proofPlace = around(process.proof.around ?? order.readings.room, pieceConstant);
+  const work = workOf(input, scaled, pieces, tubs);
+
+  // The mixer is set to bring the dough to its target, so the dough spends the mix there.
+  const inBowl = { ...around(order.ddt, Infinity), heatOfRise: 0 };
+  const mixed = last(fermentFor(startOfDough(order.ddt), inBowl, programme.minutes / 60));
+  const bulk = courseOfBulk(mixed, tub, process);
+  if (!bulk) return bad({ ...tooSlow(order.ddt, tub), path: 'readings.room' });
+
+  const shaped = (divided: DoughState) =>
+    fermentFor(degas(divided, process.gasKept), benchPlace, shapingHours(work, process.benchRest));
+  const bench = shaped(bulk.at(process.bulk.best));
+  const proof = fermentUntil(last(bench), proofPlace, process.proof.rise.latest);
+  const soonest = fermentUntil(last(shaped(bulk.at(process.bulk.earliest))), proofPlace, process.proof.rise.earliest);
+  if (!proof || !soonest) return bad({ ...tooSlow(order.ddt, proofPlace), path: 'readings.room' });
+
+  const bakedMass = heaviest * (1 - process.bake.loss / 100);
+  const coolHours = coolingHours(bakedMass, BREAD_DENSITY.hearth, order.readings.room, process.packBelow);
+  if (!Number.isFinite(coolHours)) {
+    return bad(
+      problem('readings.room', `In this room bread never cools to ${process.packBelow} °C.`, 'Cool the room, or pack warmer.'),
+    );
+  }
+  const rise = process.proof.rise;
+  return good({
+    y0, tubs, tub, proofPlace, pieces, meanPiece, heaviest, work, mixed,
+    folds: bulk.folds,
+    foldLoss: bulk.foldLoss,
+    bulk: bulk.course,
+    divide: {
+      earliest: bulk.at(process.bulk.earliest).time,
+      best: bulk.at(process.bulk.best).time,
+      latest: last(bulk.course).time,
+    },
+    bench,
+    proofStart: last(bench).time,
+    proof,
+    load: {
+      earliest: timeAt(proof, y0, rise.earliest),
+      best: timeAt(proof, y0, rise.best),
+      latest: last(proof).time,
+    },
+    soonestLoad: last(soonest).time,
+    bakeHours: bakeMinutes(heaviest, process.bake) / 60,
+    coolHours,
+  }); // prettier-ignore
+}
+
+/** From the first cut to the last piece shaped: the bench rest of the first piece runs while the rest are pre-shaped. */
+export const shapingHours = (work: Work, benchRest: number): number =>
+  work.divide + Math.max(work.preshape, benchRest / 60) + work.shape;
+
+interface BulkCourse {
+  readonly course: readonly DoughState[];
+  readonly folds: readonly number[];
+  readonly foldLoss: number;
+  /** The state at which the dough holds a rise. */
+  readonly at: (rise: number) => DoughState;
+}
+
+/** Bulk to the latest rise. Folds come by the clock; those that would come after the best end of bulk are left out. */
+function courseOfBulk(mixed: DoughState, tub: Surroundings, process: PlanInput['formula']['doc']['process']): BulkCourse | null {
+  const course: DoughState[] = [];
+  const folds: number[] = [];
+  let foldLoss = 0;
+  let state = mixed;
+  for (let fold = 1; fold <= process.folds.count; fold += 1) {
+    const stretch = fermentFor(state, tub, process.folds.every / 60);
+    if (last(stretch).rise >= process.bulk.earliest) break;
+    course.push(...stretch);
+    folds.push(last(stretch).time);
+    state = degas(last(stretch), FOLD_KEEPS);
+    foldLoss += last(stretch).rise - state.rise;
+  }
+  const rest = fermentUntil(state, tub, process.bulk.latest);
+  if (!rest) return null;
+  return {
+    course: [...course, ...rest],
+    folds,
+    foldLoss,
+    at: (rise) => stateAt(rest, tub.y0, rise),
+  };
+}
+
+function stateAt(course: readonly DoughState[], y0: number, rise: number): DoughState {
+  const time = timeAt(course, y0, rise);
+  const index = course.findIndex((state) => state.time >= time);
+  const after = course[index];
+  const before = course[index - 1];
+  if (!after) return last(course);
+  if (!before || after.time === before.time) return after;
+  const share = (time - before.time) / (after.time - before.time);
+  const mix = (from: number, to: number) => from + share * (to - from);
+  return {
+    time,
+    theta: mix(before.theta, after.theta),
+    temperature: mix(before.temperature, after.temperature),
+    rise,
+  };
+}
+
+const timeAt = (course: readonly DoughState[], y0: number, rise: number): number =>
+  timeOfRise(course, y0, rise) ?? last(course).time;
+
+function last(states: readonly DoughState[]): DoughState {
+  const state = states.at(-1);
+  if (!state) throw new Error('a course has at least its first state');
+  return state;
+}
+
+function workOf({ formula, bakehouse: { rates } }: PlanInput, scaled: ScaledFormula, pieces: number, tubs: number): Work {
+  const a = (secondsEach: number) => (pieces * secondsEach) / HOUR;
+  return {
+    weigh: (rates.weighBase + rates.weighIngredient * (scaled.finalMix.lines.length + 1)) / HOUR,
+    fold: (tubs * rates.foldBase + scaled.dough * rates.foldKilogram) / HOUR,
+    divide: a(rates.divide),
+    preshape: a(rates.preshape),
+    shape: a(rates.shape[formula.doc.process.shape]),
+    load: a(rates.load + rates.score),
+    unload: a(rates.unload),
+    pack: a(rates.pack),
+  };
+}

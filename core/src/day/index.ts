@@ -1,0 +1,6 @@
+export * from './schema.ts';
+export { clockOf, type Limit, type Step, type StepKey } from './clock.ts';
+export { courseOfDough, courseOfLevain, type DoughCourse, type LevainCourse, type Work } from './course.ts';
+export { planDough, type DoughPlan, type RibbonPoint } from './plan.ts';
+export { planWorkings } from './working.ts';
+export { DoughDraft, draftForFormula, draftOf, inTheFields, parseDraft } from './draft.ts';

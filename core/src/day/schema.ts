@@ -1,0 +1,108 @@
+import { z } from 'zod';
+import { Formula, PieceOrder, Slug } from '../formula/index.ts';
+import { isZone } from '../time/index.ts';
+
+const Celsius = z.number().min(-30).max(60);
+const Name = z.string().trim().min(1).max(80);
+
+/** Temperatures read before the mix, °C. The levain ripens at its temperature and goes into the mix with it. */
+export const ReadingsSchema = z.strictObject({
+  flour: Celsius,
+  room: Celsius,
+  levain: Celsius,
+  bowl: Celsius,
+});
+
+/** What the hands do, seconds a piece unless the name says otherwise. Defaults of domain section 11. */
+export const WorkRates = z.strictObject({
+  weighBase: z.number().min(0).default(240),
+  weighIngredient: z.number().min(0).default(40),
+  foldBase: z.number().min(0).default(60),
+  /** Seconds for each kg of dough. */
+  foldKilogram: z.number().min(0).default(6),
+  divide: z.number().min(0).default(8),
+  preshape: z.number().min(0).default(7),
+  shape: z
+    .strictObject({ round: z.number().min(0), long: z.number().min(0), baguette: z.number().min(0), roll: z.number().min(0) })
+    .default({ round: 10, long: 18, baguette: 22, roll: 4 }),
+  load: z.number().min(0).default(8),
+  score: z.number().min(0).default(3),
+  unload: z.number().min(0).default(4),
+  pack: z.number().min(0).default(6),
+});
+export type WorkRates = z.infer<typeof WorkRates>;
+
+export const Programme = z.strictObject({
+  slug: Slug,
+  name: Name,
+  /** Mixing and resting in the bowl, minutes. */
+  minutes: z.number().positive().max(240),
+  /** Rise of the dough by friction, K. */
+  friction: z.number().min(0).max(20),
+});
+export type Programme = z.infer<typeof Programme>;
+
+export const Bakehouse = z.strictObject({
+  schema: z.literal(1),
+  name: Name,
+  zone: z.string().refine(isZone, { message: 'This is not a time zone. Use a name such as Europe/London.' }),
+  /** Readings of an ordinary day, where the three ways to water agree. */
+  usual: ReadingsSchema,
+  programmes: z.array(Programme).min(1).max(30),
+  /** Minutes the oven is on before the first load. */
+  preheat: z.number().min(0).max(600).default(120),
+  /** Spare minutes kept before the van. */
+  spare: z.number().min(0).max(240).default(20),
+  /** Vigour of the culture; 1 is usual, the logbook corrects it. */
+  vigour: z.number().min(0.1).max(3).default(1),
+  rates: WorkRates.prefault({}),
+});
+export type Bakehouse = z.infer<typeof Bakehouse>;
+
+export const Mixer = z.strictObject({
+  schema: z.literal(1),
+  slug: Slug,
+  name: Name,
+  bowlMass: z.number().min(0).max(1000),
+  maxDough: z.number().positive().max(2000),
+});
+export type Mixer = z.infer<typeof Mixer>;
+
+export const Tub = z.strictObject({
+  schema: z.literal(1),
+  slug: Slug,
+  name: Name,
+  /** Inner size, m. */
+  length: z.number().positive().max(5),
+  width: z.number().positive().max(5),
+  /** Dough that one tub takes at the start of bulk, kg. */
+  maxDough: z.number().positive().max(1000),
+});
+export type Tub = z.infer<typeof Tub>;
+
+/** One dough as it is ordered: what a baker enters. */
+export const DoughOrder = z.strictObject({
+  schema: z.literal(1),
+  formula: Slug,
+  order: z.array(PieceOrder).min(1).max(20),
+  dispatch: z.strictObject({
+    date: z.iso.date(),
+    time: z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'Write the time as HH:MM.'),
+  }),
+  readings: ReadingsSchema,
+  /** Desired dough temperature, °C. */
+  ddt: z.number().min(5).max(40),
+  mixer: Slug,
+  programme: Slug,
+});
+export type DoughOrder = z.infer<typeof DoughOrder>;
+
+/** Everything that a plan depends on; kept with a saved plan, so that it opens the same for ever. */
+export const PlanInput = z.strictObject({
+  order: DoughOrder,
+  formula: Formula,
+  bakehouse: Bakehouse,
+  mixer: Mixer,
+  tub: Tub,
+});
+export type PlanInput = z.infer<typeof PlanInput>;

@@ -1,0 +1,44 @@
+/**
+ * Dough as a lumped body that comes to the temperature around it: dT/dt = (T_around − T)/τ, τ = m·c/(h_eff·A).
+ * Masses in kg, lengths in m, h in W/m²K, τ in hours.
+ *
+ * @source lumped heat transfer with a correction for the core (any text); constants chosen for Jovet
+ */
+const SPECIFIC_HEAT_DOUGH = 2900;
+const DENSITY = 1100;
+const CONDUCTIVITY = 0.45;
+
+/** Heat transfer to what is around, W/m²K; defaults. */
+export const HEAT_TRANSFER = { tub: 8, lidded: 6, coveredBasket: 8, fanRetarder: 12, bareTray: 15, blast: 20 } as const;
+
+/**
+ * Time constant of one piece of dough.
+ *
+ * @param mass kg
+ * @param h W/m²K
+ * @returns hours
+ */
+export function pieceTimeConstant(mass: number, h: number): number {
+  const volume = mass / DENSITY;
+  return timeConstant(mass, volume, 5 * volume ** (2 / 3), h);
+}
+
+/**
+ * Time constant of dough lying in a tub.
+ *
+ * @param mass kg of dough in this tub
+ * @param length inner length of the tub, m
+ * @param width inner width, m
+ * @param h W/m²K
+ * @returns hours
+ */
+export function tubTimeConstant(mass: number, length: number, width: number, h: number): number {
+  const volume = mass / DENSITY;
+  const floor = length * width;
+  return timeConstant(mass, volume, floor + (2 * (length + width) * volume) / floor, h);
+}
+
+function timeConstant(mass: number, volume: number, area: number, h: number): number {
+  const effective = h / (1 + (3 * h * (volume / area)) / (5 * CONDUCTIVITY));
+  return (mass * SPECIFIC_HEAT_DOUGH) / (effective * area) / 3600;
+}

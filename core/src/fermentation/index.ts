@@ -1,0 +1,24 @@
+export { CULTURE_RATE_SURE_BELOW, cultureYeastRate } from './rates.ts';
+export {
+  populationAt,
+  populationForRise,
+  RIPE_POPULATION,
+  RISE_SCALE,
+  riseAt,
+  startingPopulation,
+  thermalTimeForRise,
+} from './thermal-time.ts';
+export { HEAT_TRANSFER, pieceTimeConstant, tubTimeConstant } from './body.ts';
+export {
+  degas,
+  fermentFor,
+  fermentUntil,
+  HEAT_OF_RISE,
+  HORIZON,
+  startOfDough,
+  thetaForRise,
+  timeOfRise,
+  type DoughState,
+  type Surroundings,
+} from './course.ts';
+export { forecastRise, tooSlow, type RiseForecast } from './forecast.ts';

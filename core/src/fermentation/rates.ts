@@ -1,0 +1,42 @@
+/**
+ * Growth rate of culture yeast against temperature: °C and 1/h. Interpolated in ln μ, linear where an end is 0,
+ * linear to 0 from 2 °C down to 0 °C, and 0 past the last row.
+ *
+ * @source after Gänzle, Ehmann, Hammes, Appl. Environ. Microbiol. 64 (1998), fitted for Jovet
+ */
+const CULTURE_YEAST: readonly (readonly [celsius: number, perHour: number])[] = [
+  [0, 0], [2, 0.005], [4, 0.008], [6, 0.013], [8, 0.021], [10, 0.033], [16, 0.114], [18, 0.163], [20, 0.225],
+  [22, 0.295], [24, 0.365], [26, 0.414], [27, 0.423], [28, 0.417], [30, 0.346], [32, 0.202], [34, 0.05], [36, 0],
+]; // prettier-ignore
+
+/** Above this the rise of a culture is known only roughly, °C. */
+export const CULTURE_RATE_SURE_BELOW = 29;
+
+/** One degree of the table, ready for use: rate = exp(a + b·T), or a + b·T where an end of its stretch is 0. */
+interface Degree {
+  readonly a: number;
+  readonly b: number;
+  readonly exponential: boolean;
+}
+
+/** The rows of the table lie on whole degrees, so a whole degree finds its stretch. */
+const DEGREES: readonly Degree[] = CULTURE_YEAST.slice(1).flatMap(([until, high], index) => {
+  const [from, low] = CULTURE_YEAST[index] ?? [0, 0];
+  const exponential = low > 0 && high > 0;
+  const [first, last] = exponential ? [Math.log(low), Math.log(high)] : [low, high];
+  const b = (last - first) / (until - from);
+  return new Array<Degree>(until - from).fill({ a: first - b * from, b, exponential });
+});
+
+/**
+ * μ of culture yeast.
+ *
+ * @param celsius dough temperature
+ * @returns 1/h, 0 outside 0 to 36 °C
+ */
+export function cultureYeastRate(celsius: number): number {
+  const degree = celsius > 0 ? DEGREES[Math.floor(celsius)] : undefined;
+  if (!degree) return 0;
+  const value = degree.a + degree.b * celsius;
+  return degree.exponential ? Math.exp(value) : value;
+}

@@ -1,0 +1,45 @@
+import { z } from 'zod';
+import { Bakehouse, Mixer, Tub } from '../day/index.ts';
+import { FormulaDoc, Ingredient, Slug } from '../formula/index.ts';
+import { bad, parseWith, problem, type Result } from '../problem/index.ts';
+
+/** The open file format of Jovet: one JSON document that says what it holds. See docs/formats.md. */
+export const BakeryFile = z.discriminatedUnion('jovet', [
+  z.strictObject({
+    jovet: z.literal('bakehouse'),
+    schema: z.literal(1),
+    bakehouse: Bakehouse,
+    people: z.array(z.strictObject({ name: z.string().trim().min(1).max(80), skills: z.array(Slug).max(20) })).min(1).max(100),
+    mixers: z.array(Mixer).min(1).max(50),
+    tubs: z.array(Tub).min(1).max(50),
+  }),
+  z.strictObject({
+    jovet: z.literal('ingredients'),
+    schema: z.literal(1),
+    ingredients: z.array(Ingredient).min(1).max(1000),
+  }),
+  z.strictObject({
+    jovet: z.literal('formula'),
+    schema: z.literal(1),
+    slug: Slug,
+    note: z.string().max(500).default(''),
+    formula: FormulaDoc,
+  }),
+]);
+export type BakeryFile = z.infer<typeof BakeryFile>;
+
+/**
+ * Reads a file of a bakery.
+ *
+ * @param text the content of the file
+ * @returns what it holds, or problems with their place in the file
+ */
+export function readBakeryFile(text: string): Result<BakeryFile> {
+  let data: unknown;
+  try {
+    data = JSON.parse(text);
+  } catch {
+    return bad(problem('', 'This is not a JSON file.', 'Choose a file that Jovet or its format page describes.'));
+  }
+  return parseWith(BakeryFile, data);
+}

@@ -1,0 +1,65 @@
+import { DateTime, IANAZone } from 'luxon';
+import { bad, good, problem, type Result } from '../problem/index.ts';
+
+/** A moment as the bakehouse clock shows it. */
+export interface LocalTime {
+  /** `YYYY-MM-DD` */
+  readonly date: string;
+  /** `HH:MM` */
+  readonly time: string;
+  /** `Monday` … `Sunday` */
+  readonly weekday: string;
+  /** Hours since local midnight with the fraction, for drawing. */
+  readonly hour: number;
+}
+
+export const isZone = (zone: string): boolean => IANAZone.isValidZone(zone);
+
+/**
+ * Resolves a wall-clock time of the bakehouse. A time that a clock change skips moves forward by the gap; one that
+ * happens twice is the first of the two.
+ *
+ * @param date `YYYY-MM-DD`
+ * @param time `HH:MM`
+ * @returns integer epoch seconds, or a problem at `date` (no such day) or `zone`
+ */
+export function resolveLocal(date: string, time: string, zone: string): Result<number> {
+  const resolved = DateTime.fromISO(`${date}T${time}`, { zone });
+  if (resolved.invalidReason === 'unsupported zone') {
+    return bad(problem('zone', `“${zone}” is not a time zone.`, 'Use a name such as Europe/London.'));
+  }
+  if (!/^\d{4}-\d{2}-\d{2}$/.test(date) || !resolved.isValid) {
+    return bad(problem('date', `“${date}” is not a day of the calendar.`, 'Choose the day as year-month-day.'));
+  }
+  const alternatives = resolved.getPossibleOffsets().map((moment) => moment.toSeconds());
+  return good(Math.min(...alternatives));
+}
+
+/** Reads the bakehouse clock at a moment in epoch seconds. The zone must be a valid one. */
+export function localTime(epoch: number, zone: string): LocalTime {
+  const moment = DateTime.fromSeconds(epoch, { zone, locale: 'en' });
+  return {
+    date: moment.toISODate() ?? '',
+    time: moment.toFormat('HH:mm'),
+    weekday: moment.toFormat('cccc'),
+    hour: moment.hour + moment.minute / 60,
+  };
+}
+
+/** Epoch seconds of every full local hour within [from, to]; clock changes included. */
+export function localHours(from: number, to: number, zone: string): number[] {
+  const hours: number[] = [];
+  const first = DateTime.fromSeconds(from, { zone }).startOf('hour');
+  for (let moment = first; moment.toSeconds() <= to; moment = moment.plus({ hours: 1 })) {
+    if (moment.toSeconds() >= from) hours.push(moment.toSeconds());
+  }
+  return hours;
+}
+
+/** The calendar day after (or, negative, before) a `YYYY-MM-DD`. */
+export const addDays = (date: string, days: number): string =>
+  DateTime.fromISO(date, { zone: 'utc' }).plus({ days }).toISODate() ?? date;
+
+/** A date as people say it: `Tuesday 24 November`. */
+export const formatDate = (date: string): string =>
+  DateTime.fromISO(date, { zone: 'utc', locale: 'en' }).toFormat('cccc d LLLL');

@@ -1,0 +1,10 @@
+export { formatNumber, parseCount, parseNumber, parsePercent } from './number.ts';
+export { formatMass, kilograms, massIn, parseMass, type MassUnit } from './mass.ts';
+export {
+  celsiusFromFahrenheit,
+  fahrenheitFromCelsius,
+  formatTemperature,
+  parseTemperature,
+  type TemperatureUnit,
+} from './temperature.ts';
+export { formatDuration, parseDuration } from './duration.ts';

@@ -1,0 +1,53 @@
+/**
+ * How a number shows its own sum. Every computed number that a screen shows can be opened into a `Working`: the
+ * equation, its inputs with where each came from, and the source of the method. Equations are plain expressions
+ * (+ − * / ^, log, exp, mean) over the symbols of the inputs, in the units shown, so that anyone can work them again.
+ */
+export interface Working {
+  readonly label: string;
+  readonly symbol: string;
+  readonly result: Quantity;
+  readonly equation: string;
+  readonly inputs: readonly WorkingInput[];
+  readonly source: string;
+  readonly note?: string;
+}
+
+export interface WorkingInput {
+  readonly symbol: string;
+  readonly label: string;
+  readonly quantity: Quantity;
+  readonly from: Origin;
+  /** The key of the working behind this input, if it was computed itself. */
+  readonly key?: string;
+}
+
+/** Where an input came from. */
+export type Origin = 'entered' | 'formula' | 'bakehouse' | 'default' | 'computed';
+
+/** A number in the unit it is shown in; a series is a list of them. `clock` counts minutes from local midnight of the dispatch day. */
+export interface Quantity {
+  readonly value: number | readonly number[];
+  readonly unit: string;
+  readonly digits: number;
+}
+
+export const quantity = (value: number | readonly number[], unit: string, digits: number): Quantity => ({
+  value,
+  unit,
+  digits,
+});
+
+/** Builds one input of a working. */
+export function input(
+  symbol: string,
+  label: string,
+  of: Quantity,
+  from: Origin,
+  key?: string,
+): WorkingInput {
+  return key === undefined ? { symbol, label, quantity: of, from } : { symbol, label, quantity: of, from, key };
+}
+
+/** Each working by its key, built only when it is opened. */
+export type Workings = Readonly<Record<string, () => Working>>;

@@ -1,0 +1,45 @@
+import globals from 'globals';
+import svelte from 'eslint-plugin-svelte';
+import ts from 'typescript-eslint';
+
+const noClockNoChance = [
+  { object: 'Date', property: 'now', message: 'core has no clock: take the time as an argument.' },
+  { object: 'Math', property: 'random', message: 'core has no chance of its own: take the seed as an argument.' },
+];
+
+export default ts.config(
+  { ignores: ['**/build/', '**/.svelte-kit/', '**/node_modules/'] },
+  ...ts.configs.strict,
+  ...svelte.configs.recommended,
+  {
+    languageOptions: { globals: { ...globals.node } },
+    rules: {
+      '@typescript-eslint/no-non-null-assertion': 'error',
+      '@typescript-eslint/consistent-type-imports': 'error',
+      'no-undef': 'off',
+      eqeqeq: 'error',
+    },
+  },
+  {
+    files: ['**/*.svelte', '**/*.svelte.ts'],
+    languageOptions: { parserOptions: { parser: ts.parser }, globals: { ...globals.browser } },
+    rules: { 'svelte/no-navigation-without-resolve': 'off' },
+  },
+  {
+    files: ['core/src/**/*.ts'],
+    rules: {
+      'no-restricted-properties': ['error', ...noClockNoChance],
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: "NewExpression[callee.name='Date'][arguments.length=0]",
+          message: 'core has no clock: take the time as an argument.',
+        },
+        {
+          selector: "MemberExpression[object.name='DateTime'][property.name=/^(now|local|utc)$/]",
+          message: 'core has no clock: take the time as an argument.',
+        },
+      ],
+    },
+  },
+);
