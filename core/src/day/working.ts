@@ -63,7 +63,7 @@ function ripeningWorkings({ levain }: DoughPlan, { formula, order, bakehouse }: 
       result: hours(levain.ripe.best),
       equation: 'theta / (v * mu)',
       inputs: [
-        input('theta', 'thermal time to ripe', number(theta, 5), 'computed', 'levain.theta'),
+        input('theta', 'thermal time to ripe', number(theta, 4), 'computed', 'levain.theta'),
         input('v', 'vigour of the culture', number(bakehouse.vigour, 2), 'bakehouse'),
         input('mu', `growth rate at ${order.readings.levain} °C`, perHour(cultureYeastRate(order.readings.levain)), 'default'),
       ],
@@ -72,7 +72,7 @@ function ripeningWorkings({ levain }: DoughPlan, { formula, order, bakehouse }: 
     'levain.theta': () => ({
       label: 'Thermal time to a ripe levain',
       symbol: 'theta',
-      result: number(theta, 5),
+      result: number(theta, 4),
       equation: 'log(1 + (exp(G / c_w) - 1) / y0)',
       inputs: [
         input('G', 'rise at which it is ripe', number(ripeness.best, 2), 'formula'),
@@ -99,7 +99,7 @@ function ripeningWorkings({ levain }: DoughPlan, { formula, order, bakehouse }: 
       equation: 'y0 * exp(theta) / (1 + y0 * (exp(theta) - 1))',
       inputs: [
         input('y0', 'starting population', number(levain.y0, 6), 'computed', 'levain.y0'),
-        input('theta', 'thermal time to ripe', number(theta, 5), 'computed', 'levain.theta'),
+        input('theta', 'thermal time to ripe', number(theta, 4), 'computed', 'levain.theta'),
       ],
       source: MODEL,
     }),
@@ -110,7 +110,7 @@ function riseWorkings(plan: DoughPlan, { formula, order, bakehouse }: PlanInput,
   const { dough, scaled, levain } = plan;
   const { process } = formula.doc;
   const scale = input('c_w', 'scale of the rise', number(RISE_SCALE, 2), 'default');
-  const y0 = input('y0', 'starting population of the dough', number(dough.y0, 6), 'computed', 'dough.y0');
+  const y0 = input('y0', 'starting population of the dough', number(dough.y0, 5), 'computed', 'dough.y0');
   const vigour = input('v', 'vigour of the culture', number(bakehouse.vigour, 2), 'bakehouse');
   const mixed = dough.mixed;
   const bulkEnd = plan.dough.bulk.findLast((state) => state.time <= dough.divide.best) ?? mixed;
@@ -135,12 +135,12 @@ function riseWorkings(plan: DoughPlan, { formula, order, bakehouse }: PlanInput,
   const bulkMean = (thetaDivided - mixed.theta) / (bulkHours * bakehouse.vigour);
   const proofMean = (thetaLoaded - proofFirst.theta) / (proofHours * bakehouse.vigour);
   const theta = (symbol: string, label: string, value: number, key?: string) =>
-    input(symbol, label, number(value, 5), 'computed', key);
+    input(symbol, label, number(value, 4), 'computed', key);
   return {
     'dough.y0': () => ({
       label: 'Starting population of the dough',
       symbol: 'y0',
-      result: number(dough.y0, 6),
+      result: number(dough.y0, 5),
       equation: 'L / D * N / N_ripe',
       inputs: [
         input('L', 'levain in the dough', quantity(scaled.levain.needed, 'kg', 4), 'computed', 'levain.needed'),
@@ -162,7 +162,7 @@ function riseWorkings(plan: DoughPlan, { formula, order, bakehouse }: PlanInput,
     'bulk.theta': () => ({
       label: 'Thermal time at the divide',
       symbol: 'theta',
-      result: number(thetaDivided, 5),
+      result: number(thetaDivided, 4),
       equation: 'log(1 + (exp((G + g) / c_w) - 1) / y0)',
       inputs: [
         input('G', 'rise at the divide', number(process.bulk.best, 2), 'formula'),
@@ -175,7 +175,7 @@ function riseWorkings(plan: DoughPlan, { formula, order, bakehouse }: PlanInput,
     'mix.theta': () => ({
       label: 'Thermal time passed in the mix',
       symbol: 'theta',
-      result: number(mixed.theta, 5),
+      result: number(mixed.theta, 4),
       equation: 'v * mu * t / 60',
       inputs: [
         vigour,
@@ -198,7 +198,7 @@ function riseWorkings(plan: DoughPlan, { formula, order, bakehouse }: PlanInput,
     'proof.theta': () => ({
       label: 'Thermal time at loading',
       symbol: 'theta',
-      result: number(thetaLoaded, 5),
+      result: number(thetaLoaded, 4),
       equation: 'log(1 + (exp(G / c_w) - 1) / y0)',
       inputs: [
         input('G', 'gas made by then, with what hands have let go', number(gained, 5), 'computed', 'proof.gas'),

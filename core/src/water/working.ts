@@ -5,7 +5,7 @@ import type { MixWater, Readings } from './mix-water.ts';
 
 const celsius = (value: number) => quantity(value, '°C', 2);
 const kelvin = (value: number) => quantity(value, 'K', 3);
-const kilojoule = (value: number) => quantity(value, 'kJ', 2);
+const kilojoule = (value: number) => quantity(value, 'kJ', 1);
 const FIRST_LAW = 'Heat balance (first law); constants are defaults until mixes are logged';
 const PRACTICE = 'Textbook practice; friction derived from the heat balance at the usual readings';
 

@@ -1,3 +1,5 @@
+import { formatNumber } from '../units/index.ts';
+
 /**
  * How a number shows its own sum. Every computed number that a screen shows can be opened into a `Working`: the
  * equation, its inputs with where each came from, and the source of the method. Equations are plain expressions
@@ -51,3 +53,25 @@ export function input(
 
 /** Each working by its key, built only when it is opened. */
 export type Workings = Readonly<Record<string, () => Working>>;
+
+/** The numbers of a quantity as they are shown: rounded to its digits. */
+export const shownValues = ({ value, digits }: Quantity): number[] =>
+  (typeof value === 'number' ? [value] : value).map((each) => Number(each.toFixed(digits)));
+
+/** Writes a quantity for reading: `21.2 °C`, `22:30 the day before`, a series with commas. */
+export function formatQuantity(of: Quantity): string {
+  if (of.unit === 'clock') return shownValues(of).map(formatClock).join(', ');
+  const numbers = (typeof of.value === 'number' ? [of.value] : of.value).map((each) => formatNumber(each, of.digits));
+  const text = numbers.join(', ');
+  return of.unit === '' ? text : `${text} ${of.unit}`;
+}
+
+const DAY = 24 * 60;
+
+function formatClock(minutes: number): string {
+  const days = Math.floor(minutes / DAY);
+  const ofDay = minutes - days * DAY;
+  const time = `${String(Math.floor(ofDay / 60)).padStart(2, '0')}:${String(ofDay % 60).padStart(2, '0')}`;
+  const when = ['', ' the day before', ' two days before'][-days] ?? ` (${formatNumber(days, 0)} days)`;
+  return time + when;
+}

@@ -1,0 +1,79 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import { isDeepStrictEqual } from 'node:util';
+import { all, create } from 'mathjs';
+import { planDough, planWorkings, type DoughOrder } from '@jovet/core/day';
+import { formatQuantity, quantity, shownValues, type Quantity, type Working } from '@jovet/core/working';
+import { demoInput, must } from '../demo.ts';
+
+const math = create(all ?? {});
+
+const variety: Partial<DoughOrder>[] = [
+  {},
+  { readings: { flour: 12.4, room: 17, levain: 24.5, bowl: 16 }, programme: 'improved', ddt: 24 },
+  {
+    order: [
+      { product: 'quay-loaf', pieces: 7, scaledWeight: 0.8437 },
+      { product: 'quay-roll', pieces: 120, scaledWeight: 0.095 },
+    ],
+    readings: { flour: 27, room: 26, levain: 25, bowl: 25 },
+    dispatch: { date: '2026-10-25', time: '11:30' },
+  },
+];
+
+/** Works an equation from what is shown, and says how far the rounding of what is shown can carry it. */
+function workAgain(working: Working): { value: number; play: number } {
+  const scope = Object.fromEntries(working.inputs.map((each) => [each.symbol, shown(each.quantity)]));
+  const evaluate = (changes: Record<string, number | number[]>) =>
+    Number(math.evaluate(working.equation, { ...scope, ...changes }));
+  const value = evaluate({});
+  const play = working.inputs.map(({ symbol, quantity: of }) => {
+    // A number that is shown whole (a count, a setting) leaves nothing to rounding.
+    const half = isDeepStrictEqual(shown(of), of.value) ? 0 : 0.5 * 10 ** -of.digits;
+    const moved = (by: number) =>
+      evaluate({ [symbol]: typeof of.value === 'number' ? shownValues(of)[0]! + by : shownValues(of).map((each) => each + by) }); // eslint-disable-line @typescript-eslint/no-non-null-assertion
+    return Math.max(Math.abs(moved(half) - value), Math.abs(moved(-half) - value));
+  });
+  return { value, play: play.reduce((sum, each) => sum + each, 0) };
+}
+
+const shown = (of: Quantity): number | number[] => (typeof of.value === 'number' ? (shownValues(of)[0] ?? NaN) : shownValues(of));
+
+variety.forEach((changes, index) => {
+  const given = demoInput(changes);
+  const workings = planWorkings(must(planDough(given)), given);
+
+  test(`order ${index + 1}: every shown equation, worked again from its shown inputs, gives the shown number`, () => {
+    assert.ok(Object.keys(workings).length > 40);
+    for (const [key, open] of Object.entries(workings)) {
+      const working = open();
+      const { value, play } = workAgain(working);
+      const step = 10 ** -working.result.digits;
+      const result = shownValues(working.result)[0] ?? NaN;
+      assert.ok(
+        Math.abs(value - result) <= step / 2 + play + 1e-9,
+        `${key}: ${working.equation} gives ${value}, shown is ${result}`,
+      );
+      assert.ok(play <= 3 * step, `${key}: its inputs are shown too coarsely (±${play} for a step of ${step})`);
+    }
+  });
+
+  test(`order ${index + 1}: every input that was computed opens the working of the same number`, () => {
+    for (const [key, open] of Object.entries(workings)) {
+      for (const { key: behind, quantity: of, symbol } of open().inputs) {
+        if (behind === undefined) continue;
+        const result = workings[behind]?.().result;
+        assert.ok(result, `${key} opens ${behind}, which is not there`);
+        assert.equal(result.unit, of.unit, `${key}: ${symbol}`);
+        assert.ok(Math.abs(Number(result.value) - Number(of.value)) < 1e-9, `${key}: ${symbol} is not ${behind}`);
+      }
+    }
+  });
+});
+
+test('quantities are written for reading', () => {
+  assert.equal(formatQuantity(quantity(-1.26, '°C', 1)), '−1.3 °C');
+  assert.equal(formatQuantity(quantity(-90, 'clock', 0)), '22:30 the day before');
+  assert.equal(formatQuantity(quantity(425.4, 'clock', 0)), '07:05');
+  assert.equal(formatQuantity(quantity([1, 2.345], '1/h', 2)), '1.00, 2.35 1/h');
+});
