@@ -56,10 +56,13 @@ make_cluster() {
   else
     install -d -m 0700 "$DATA/postgres"
   fi
-  # initdb reads the password from a pipe, so that it never stands in a file of the database user.
+  # initdb reads the password from a file of its own user, which lives no longer than that.
+  (umask 077 && printf '%s' "$secret" >"$DATA/initial-password")
+  [[ $(id -u) != 0 ]] || chown jovet "$DATA/initial-password"
   run_logged 'Making the database' 'See the lines above.' as_database_user "$programs/initdb" \
-    --pgdata "$DATA/postgres" --username jovet --auth scram-sha-256 --pwfile /dev/stdin \
-    --encoding UTF8 --locale C.UTF-8 <<<"$secret" || exit 1
+    --pgdata "$DATA/postgres" --username jovet --auth scram-sha-256 --pwfile "$DATA/initial-password" \
+    --encoding UTF8 --locale C.UTF-8
+  rm -f "$DATA/initial-password"
   DID='made and started'
 }
 

@@ -1,0 +1,106 @@
+import { createDocument, type ZodOpenApiOperationObject } from 'zod-openapi';
+import { z } from 'zod';
+import { BakeryFile } from '@jovet/core/formats';
+import * as schemas from './schemas.ts';
+
+const ORDER = {
+  schema: 1,
+  formula: 'quay-country',
+  order: [{ product: 'quay-loaf', pieces: 36, scaledWeight: 0.84 }],
+  dispatch: { date: '2026-11-24', time: '07:00' },
+  readings: { flour: 19, room: 20, levain: 23, bowl: 20 },
+  ddt: 25,
+  mixer: 'big-mixer',
+  programme: 'gentle',
+} as const;
+
+/** One request for each calculation that works on the demo bakery. The tests send them. */
+export const EXAMPLES = {
+  '/api/v1/formula/scale': { formula: 'quay-country', order: ORDER.order },
+  '/api/v1/water': {
+    method: 'balance',
+    ddt: 25,
+    mix: {
+      parts: [
+        { name: 'flour', mass: 14.9, specificHeat: 1.8, temperature: 19 },
+        { name: 'salt', mass: 0.364, specificHeat: 0.88, temperature: 19 },
+        { name: 'levain', mass: 4.851, specificHeat: 2.99, temperature: 23 },
+      ],
+      water: 10.742,
+      newFlour: 14.9,
+      bowl: { mass: 20, temperature: 20 },
+      room: 20,
+      friction: 3,
+      minutes: 30,
+    },
+  },
+  '/api/v1/fermentation/forecast': {
+    share: 0.1572,
+    temperature: 25,
+    body: { kind: 'tub', mass: 12, length: 0.6, width: 0.4, h: 8, around: 17 },
+    rises: [0.4, 0.6, 0.9],
+  },
+  '/api/v1/day/clock': { order: ORDER, workings: ['water.balance'] },
+} as const;
+
+const refusals = {
+  '4XX': {
+    description: 'The request was refused; each problem names its field and its remedy.',
+    content: { 'application/json': { schema: schemas.Problems } },
+  },
+};
+
+const operation = (
+  summary: string,
+  description: string,
+  answer: z.ZodType,
+  request?: { schema: z.ZodType; example?: unknown },
+): ZodOpenApiOperationObject => ({
+  summary,
+  description,
+  ...(request ? { requestBody: { required: true, content: { 'application/json': request } } } : {}),
+  responses: {
+    200: { description: 'The answer', content: { 'application/json': { schema: answer } } },
+    ...refusals,
+  },
+});
+
+const calculation = (path: keyof typeof EXAMPLES, summary: string, description: string, schema: z.ZodType, answer: z.ZodType) => ({
+  [path]: { post: operation(summary, description, answer, { schema, example: EXAMPLES[path] }) },
+});
+
+const date = { requestParams: { path: z.object({ date: z.iso.date() }) } };
+const Anything = z.unknown();
+
+/** The API in OpenAPI 3.1, generated from the schemas that the routes parse with. */
+export const openApi = () =>
+  createDocument({
+    openapi: '3.1.0',
+    info: {
+      title: 'Jovet',
+      version: '1',
+      description: 'Every calculation of Jovet. Masses in kg, temperatures in °C, times in seconds since 1970.',
+    },
+    paths: {
+      ...calculation('/api/v1/formula/scale', 'Scale a formula to pieces', 'Weights by stage, with read-outs.', schemas.ScaleRequest, schemas.ScaleAnswer),
+      ...calculation('/api/v1/water', 'Water temperature', 'By sum of factors, base number or heat balance.', schemas.WaterRequest, schemas.WaterAnswer),
+      ...calculation('/api/v1/fermentation/forecast', 'Forecast a rise', 'Hours until a culture or dough holds each rise.', schemas.ForecastRequest, schemas.ForecastAnswer),
+      ...calculation('/api/v1/day/clock', 'Plan one dough', 'Weights, water and the clock, back from the dispatch.', schemas.ClockRequest, schemas.ClockAnswer),
+      '/api/v1/days': { get: operation('List saved days', 'The latest first, 50 at a time; ?before=DATE continues.', schemas.DaysAnswer) },
+      '/api/v1/days/{date}': {
+        get: { ...operation('Open a saved day', 'Its order and everything the plan depends on.', Anything), ...date },
+        put: {
+          ...operation('Save a day', 'Refused with 409, and both orders, if it was saved by someone else since.', schemas.SaveAnswer, {
+            schema: schemas.SaveRequest,
+            example: { order: ORDER, base: 0 },
+          }),
+          ...date,
+        },
+      },
+      '/api/v1/import': {
+        post: operation('Bring in a file', 'A bakehouse, ingredients or a formula.', z.object({ brought: z.string() }), {
+          schema: BakeryFile,
+        }),
+      },
+    },
+  });

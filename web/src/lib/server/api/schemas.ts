@@ -1,0 +1,164 @@
+import { z } from 'zod';
+import { DoughOrder } from '@jovet/core/day';
+import { Formula, PieceOrder, Slug } from '@jovet/core/formula';
+
+const Celsius = z.number().min(-30).max(60);
+const Mass = z.number().min(0).max(10_000);
+const Temperature = z.number().describe('°C');
+const Kilograms = z.number().describe('kg');
+const Epoch = z.number().describe('seconds since 1970');
+
+/** The list of problems that every refusal carries. */
+export const Problems = z.object({
+  problems: z.array(
+    z.object({
+      path: z.string().describe('the field, its parts joined by dots; empty for the whole body'),
+      problem: z.string().describe('what is wrong'),
+      remedy: z.string().describe('how to mend it'),
+    }),
+  ),
+});
+
+export const ScaleRequest = z.strictObject({
+  formula: z.union([Slug, Formula]).describe('the name of a formula of this bakehouse, or a whole formula'),
+  order: z.array(PieceOrder).min(1).max(20),
+});
+
+const Line = z.object({ ingredient: z.string(), mass: Kilograms, weighed: Kilograms });
+export const ScaleAnswer = z.object({
+  dough: Kilograms,
+  flour: Kilograms,
+  levain: z.object({ build: Kilograms, seed: Kilograms, flours: z.array(Line), water: Line }),
+  finalMix: z.object({ flour: Kilograms, levain: Kilograms, lines: z.array(Line) }),
+  facts: z.object({
+    hydration: z.number(),
+    prefermentedFlour: z.number(),
+    inoculation: z.number(),
+    salt: z.number(),
+    wholeGrain: z.number(),
+    saltOfFinalMix: z.number(),
+    levainOfFinalMix: z.number(),
+  }),
+  drift: z.array(z.string()),
+});
+
+export const WaterRequest = z.discriminatedUnion('method', [
+  z.strictObject({
+    method: z.literal('sum'),
+    ddt: Celsius,
+    readings: z.array(Celsius).min(1).max(5),
+    frictionFactor: z.number().min(-50).max(100),
+  }),
+  z.strictObject({
+    method: z.literal('base'),
+    base: z.number().min(-50).max(200),
+    flour: Celsius,
+    room: Celsius,
+  }),
+  z.strictObject({
+    method: z.literal('balance'),
+    ddt: Celsius,
+    mix: z.strictObject({
+      parts: z
+        .array(
+          z.strictObject({
+            name: z.string().min(1).max(80),
+            mass: Mass,
+            specificHeat: z.number().positive().max(10),
+            temperature: Celsius,
+          }),
+        )
+        .max(60),
+      water: Mass.gt(0),
+      newFlour: Mass,
+      bowl: z.strictObject({ mass: Mass, temperature: Celsius }),
+      room: Celsius,
+      friction: z.number().min(0).max(30),
+      minutes: z.number().min(0).max(600),
+    }),
+  }),
+]);
+export const WaterAnswer = z.object({
+  temperature: Temperature,
+  ledger: z.array(z.object({ name: z.string(), heat: z.number().describe('kJ') })).optional(),
+  loss: z.number().describe('K').optional(),
+});
+
+export const ForecastRequest = z.strictObject({
+  share: z.number().gt(0).max(1).describe('mass share of the leaven in what ferments'),
+  seedPopulation: z.number().gt(0).max(1).default(0.7).describe('a ripe leaven has 0.70'),
+  temperature: Celsius.describe('°C at the start'),
+  vigour: z.number().min(0.1).max(3).default(1),
+  body: z
+    .discriminatedUnion('kind', [
+      z.strictObject({ kind: z.literal('held') }).describe('stays at its temperature'),
+      z.strictObject({ kind: z.literal('piece'), mass: Mass.gt(0), h: z.number().positive().max(200), around: Celsius }),
+      z.strictObject({
+        kind: z.literal('tub'),
+        mass: Mass.gt(0),
+        length: z.number().positive().max(5),
+        width: z.number().positive().max(5),
+        h: z.number().positive().max(200),
+        around: Celsius,
+      }),
+    ])
+    .default({ kind: 'held' }),
+  rises: z.array(z.number().positive().max(4)).min(1).max(12).describe('volumes of gas to reach'),
+});
+export const ForecastAnswer = z.object({
+  hours: z.array(z.number()).describe('hours to each rise, in the order asked'),
+  population: z.number(),
+  end: z.object({ time: z.number(), theta: z.number(), temperature: Temperature, rise: z.number() }),
+  cautions: z.array(z.string()),
+});
+
+export const ClockRequest = z.strictObject({
+  order: DoughOrder,
+  workings: z.array(z.string().max(80)).max(200).default([]).describe('keys of workings to return, such as water.balance'),
+});
+export const StepAnswer = z.object({
+  id: z.string(),
+  at: Epoch,
+  local: z.string().describe('date and time on the bakehouse clock'),
+  earliest: Epoch,
+  latest: Epoch,
+  limit: z.enum(['dough', 'dispatch']),
+  hands: z.number().describe('minutes'),
+});
+export const ClockAnswer = z.object({
+  scaled: ScaleAnswer,
+  water: z.object({
+    balance: Temperature,
+    sum: Temperature,
+    base: Temperature,
+    frictionFactor: z.number().describe('K'),
+    baseNumber: Temperature,
+    pour: Temperature,
+    fdt: Temperature,
+  }),
+  steps: z.array(StepAnswer),
+  cautions: z.array(z.string()),
+  workings: z.record(z.string(), z.unknown()),
+});
+
+export const SaveRequest = z.strictObject({
+  order: DoughOrder,
+  base: z.number().int().min(0).max(1_000_000).describe('the revision that the order was made on; 0 for a new day'),
+});
+export const SaveAnswer = z.object({ date: z.string(), rev: z.number(), plan: z.number() });
+export const DaysAnswer = z.object({
+  days: z.array(
+    z.object({
+      date: z.string(),
+      rev: z.number(),
+      doc: z.object({
+        formula: z.string(),
+        pieces: z.number(),
+        dough: Kilograms,
+        water: Temperature,
+        firstHands: Epoch,
+        dispatch: Epoch,
+      }),
+    }),
+  ),
+});

@@ -1,0 +1,177 @@
+import { sql } from 'kysely';
+import { v7 as uuid } from 'uuid';
+import { Bakehouse, type Mixer, type Tub } from '@jovet/core/day';
+import type { BakeryFile } from '@jovet/core/formats';
+import type { Actor, Db, Tx } from './connection.ts';
+
+/** A bakehouse before anyone has described it: one person, one mixer by hand, one tub. */
+const BLANK: Extract<BakeryFile, { jovet: 'bakehouse' }> = {
+  jovet: 'bakehouse',
+  schema: 1,
+  bakehouse: Bakehouse.parse({
+    schema: 1,
+    name: 'My bakehouse',
+    zone: Intl.DateTimeFormat().resolvedOptions().timeZone,
+    usual: { flour: 20, room: 21, levain: 23, bowl: 21 },
+    programmes: [
+      { slug: 'by-hand', name: 'By hand', minutes: 40, friction: 0.5 },
+      { slug: 'gentle', name: 'Gentle', minutes: 30, friction: 3 },
+      { slug: 'improved', name: 'Improved', minutes: 18, friction: 6 },
+      { slug: 'intensive', name: 'Intensive', minutes: 14, friction: 10 },
+    ],
+  }),
+  people: [{ name: 'Head baker', skills: [] }],
+  mixers: [{ schema: 1, slug: 'mixer', name: 'Mixer', bowlMass: 20, maxDough: 40 }],
+  tubs: [{ schema: 1, slug: 'dough-tub', name: 'Dough tub', length: 0.6, width: 0.4, maxDough: 12 }],
+};
+
+/** Finds who works here: the first person of the one bakehouse, or null before the first start. */
+export async function findActor(db: Db | Tx): Promise<Actor | null> {
+  const person = await db
+    .selectFrom('person')
+    .select(['id', 'name', 'bakehouse_id'])
+    .where('retired_at', 'is', null)
+    .orderBy('id')
+    .limit(1)
+    .executeTakeFirst();
+  return person ? { personId: person.id, name: person.name, bakehouseId: person.bakehouse_id } : null;
+}
+
+/** Makes a blank bakehouse if there is none. Returns who works there. */
+export async function ensureBakehouse(db: Db): Promise<Actor> {
+  return db.transaction().execute(async (tx) => {
+    await sql`select pg_advisory_xact_lock(4601)`.execute(tx);
+    const found = await findActor(tx);
+    if (found) return found;
+    const actor: Actor = { personId: uuid(), name: BLANK.people[0]?.name ?? '', bakehouseId: uuid() };
+    const { name, zone } = BLANK.bakehouse;
+    await tx
+      .insertInto('bakehouse')
+      .values({ id: actor.bakehouseId, name, zone, updated_by: actor.personId })
+      .execute();
+    await tx
+      .insertInto('person')
+      .values({ id: actor.personId, bakehouse_id: actor.bakehouseId, name: actor.name, skills: [], updated_by: actor.personId })
+      .execute();
+    await saveBakehouse(tx, actor, BLANK);
+    return actor;
+  });
+}
+
+/** Takes over a bakehouse file: settings become a new version, mixers and tubs are replaced, people are added. */
+export async function saveBakehouse(
+  tx: Tx,
+  actor: Actor,
+  file: Extract<BakeryFile, { jovet: 'bakehouse' }>,
+): Promise<void> {
+  const written = { updated_by: actor.personId, updated_at: new Date() };
+  await tx
+    .updateTable('bakehouse')
+    .set((row) => ({ name: file.bakehouse.name, zone: file.bakehouse.zone, rev: row('rev', '+', 1), ...written }))
+    .where('id', '=', actor.bakehouseId)
+    .execute();
+  await tx
+    .insertInto('bakehouse_version')
+    .values((row) => ({
+      bakehouse_id: actor.bakehouseId,
+      n: row
+        .selectFrom('bakehouse_version')
+        .where('bakehouse_id', '=', actor.bakehouseId)
+        .select(sql<number>`coalesce(max(n), 0) + 1`.as('n')),
+      doc: JSON.stringify(file.bakehouse),
+      created_by: actor.personId,
+    }))
+    .execute();
+  await replaceResources(tx, actor, 'mixer', file.mixers);
+  await replaceResources(tx, actor, 'tub', file.tubs);
+  await replacePeople(tx, actor, file.people);
+}
+
+async function replaceResources(
+  tx: Tx,
+  actor: Actor,
+  kind: 'mixer' | 'tub',
+  resources: readonly (Mixer | Tub)[],
+): Promise<void> {
+  const written = { updated_by: actor.personId, updated_at: new Date() };
+  await tx
+    .updateTable('resource')
+    .set((row) => ({ retired_at: new Date(), rev: row('rev', '+', 1), ...written }))
+    .where('bakehouse_id', '=', actor.bakehouseId)
+    .where('kind', '=', kind)
+    .where('slug', 'not in', resources.map(({ slug }) => slug)) // prettier-ignore
+    .execute();
+  for (const resource of resources) {
+    const doc = JSON.stringify(resource);
+    await tx
+      .insertInto('resource')
+      .values({ id: uuid(), bakehouse_id: actor.bakehouseId, kind, slug: resource.slug, doc, retired_at: null, ...written })
+      .onConflict((conflict) =>
+        conflict
+          .columns(['bakehouse_id', 'kind', 'slug'])
+          .doUpdateSet({ doc, retired_at: null, rev: sql`resource.rev + 1`, ...written }),
+      )
+      .execute();
+  }
+}
+
+/** The first of the file is the one who works here now: until sign-in, the writes carry that name. */
+async function replacePeople(
+  tx: Tx,
+  actor: Actor,
+  people: readonly { name: string; skills: string[] }[],
+): Promise<void> {
+  const written = { updated_by: actor.personId, updated_at: new Date() };
+  for (const [index, { name, skills }] of people.entries()) {
+    const known = await tx
+      .selectFrom('person')
+      .select('id')
+      .where('bakehouse_id', '=', actor.bakehouseId)
+      .where('name', '=', name)
+      .executeTakeFirst();
+    const id = known?.id ?? (index === 0 ? actor.personId : undefined);
+    if (id === undefined) {
+      await tx
+        .insertInto('person')
+        .values({ id: uuid(), bakehouse_id: actor.bakehouseId, name, skills, ...written })
+        .execute();
+    } else {
+      await tx
+        .updateTable('person')
+        .set((row) => ({ name, skills, rev: row('rev', '+', 1), ...written }))
+        .where('id', '=', id)
+        .execute();
+    }
+  }
+}
+
+/** The bakehouse as it stands: its settings, mixers and tubs. */
+export interface BakehouseNow {
+  readonly bakehouse: Bakehouse;
+  readonly mixers: readonly Mixer[];
+  readonly tubs: readonly Tub[];
+}
+
+export async function readBakehouse(db: Db | Tx, actor: Actor): Promise<BakehouseNow> {
+  const [version, resources] = await Promise.all([
+    db
+      .selectFrom('bakehouse_version')
+      .select('doc')
+      .where('bakehouse_id', '=', actor.bakehouseId)
+      .orderBy('n', 'desc')
+      .limit(1)
+      .executeTakeFirstOrThrow(),
+    db
+      .selectFrom('resource')
+      .select(['kind', 'doc'])
+      .where('bakehouse_id', '=', actor.bakehouseId)
+      .where('retired_at', 'is', null)
+      .orderBy('id')
+      .execute(),
+  ]);
+  return {
+    bakehouse: version.doc,
+    mixers: resources.filter(({ kind }) => kind === 'mixer').map(({ doc }) => doc as Mixer),
+    tubs: resources.filter(({ kind }) => kind === 'tub').map(({ doc }) => doc as Tub),
+  };
+}

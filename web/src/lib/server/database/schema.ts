@@ -1,0 +1,75 @@
+import type { ColumnType, Generated } from 'kysely';
+import type { DoughPlan, PlanInput, Bakehouse, Mixer, Tub } from '@jovet/core/day';
+import type { FormulaDoc, Ingredient } from '@jovet/core/formula';
+
+/** A jsonb column: read as a document, written as its text. */
+type Json<T> = ColumnType<T, string, string>;
+type Moment = ColumnType<Date, Date | undefined, Date>;
+
+interface Mutable {
+  rev: Generated<number>;
+  updated_by: string;
+  updated_at: Moment;
+}
+
+interface WrittenOnce {
+  created_by: ColumnType<string, string, never>;
+  created_at: ColumnType<Date, undefined, never>;
+}
+
+/** What a saved plan keeps of its outcome: enough to list it and to notice if the arithmetic ever changes. */
+export interface PlanDoc {
+  readonly formula: string;
+  readonly pieces: number;
+  readonly dough: number;
+  readonly water: number;
+  readonly firstHands: number;
+  readonly dispatch: number;
+  readonly steps: DoughPlan['steps'];
+}
+
+export interface Database {
+  bakehouse: { id: string; name: string; zone: string } & Mutable;
+  bakehouse_version: { bakehouse_id: string; n: number; doc: Json<Bakehouse> } & WrittenOnce;
+  person: {
+    id: string;
+    bakehouse_id: string;
+    name: string;
+    skills: string[];
+    user_id: string | null;
+    retired_at: Date | null;
+  } & Mutable;
+  resource: {
+    id: string;
+    bakehouse_id: string;
+    kind: 'mixer' | 'tub';
+    slug: string;
+    doc: Json<Mixer | Tub>;
+    retired_at: Date | null;
+  } & Mutable;
+  ingredient: { id: string; bakehouse_id: string; slug: string; retired_at: Date | null } & Mutable;
+  ingredient_version: { id: string; ingredient_id: string; n: number; schema: number; doc: Json<Ingredient> } & WrittenOnce;
+  formula: { id: string; bakehouse_id: string; slug: string; head_version_id: string; retired_at: Date | null } & Mutable;
+  formula_version: {
+    id: string;
+    formula_id: string;
+    n: number;
+    schema: number;
+    doc: Json<FormulaDoc>;
+    digest: string;
+    note: string;
+  } & WrittenOnce;
+  formula_version_ingredient: { formula_version_id: string; ingredient_version_id: string };
+  product: { id: string; bakehouse_id: string; slug: string; name: string; retired_at: Date | null } & Mutable;
+  product_part: { product_id: string; formula_id: string; role: 'whole'; mass: number };
+  bake_day: { id: string; bakehouse_id: string; local_date: string } & Mutable;
+  plan: {
+    id: string;
+    bake_day_id: string;
+    n: number;
+    input: Json<PlanInput>;
+    input_digest: string;
+    doc: Json<PlanDoc>;
+    chosen: boolean;
+  } & WrittenOnce;
+}
