@@ -4,7 +4,11 @@ import ts from 'typescript-eslint';
 
 const noClockNoChance = [
   { object: 'Date', property: 'now', message: 'core has no clock: take the time as an argument.' },
-  { object: 'Math', property: 'random', message: 'core has no chance of its own: take the seed as an argument.' },
+  {
+    object: 'Math',
+    property: 'random',
+    message: 'core has no chance of its own: take the seed as an argument.',
+  },
 ];
 
 export default ts.config(

@@ -45,5 +45,11 @@ export function demoInput(changes: Partial<DoughOrder> = {}): PlanInput {
   const [mixer] = bakery.mixers;
   const [tub] = bakery.tubs;
   if (!mixer || !tub) throw new Error('the demo bakery has a mixer and a tub');
-  return { order: { ...thirtySixLoaves, ...changes }, formula: quayCountry, bakehouse: bakery.bakehouse, mixer, tub };
+  return {
+    order: { ...thirtySixLoaves, ...changes },
+    formula: quayCountry,
+    bakehouse: bakery.bakehouse,
+    mixer,
+    tub,
+  };
 }

@@ -22,7 +22,11 @@ export const handle: Handle = async ({ event, resolve }) => {
   return resolve(event, { transformPageChunk: ({ html }) => html.replace('%jovet.mode%', mode) });
 };
 
-const FOREIGN = problem('', 'This was sent from a page of another site.', 'Open Jovet itself and do it there.');
+const FOREIGN = problem(
+  '',
+  'This was sent from a page of another site.',
+  'Open Jovet itself and do it there.',
+);
 
 /** A browser names the page that a write comes from; nothing but our own pages may write. */
 function isForeign(request: Request, url: URL): boolean {
@@ -33,6 +37,8 @@ function isForeign(request: Request, url: URL): boolean {
 /** A bug: the log has it all, the answer says only that it happened. */
 export const handleError: HandleServerError = ({ error, event, status }) => {
   if (status >= 500) console.error(`${event.request.method} ${event.url.pathname}`, error);
-  return { message: status === 404 ? 'There is no such page.' : 'Jovet made a mistake. Nothing was saved; try again.' };
+  return {
+    message:
+      status === 404 ? 'There is no such page.' : 'Jovet made a mistake. Nothing was saved; try again.',
+  };
 };
-

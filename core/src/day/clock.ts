@@ -43,14 +43,21 @@ export function clockOf(
   const { work } = dough;
   const shaping = shapingHours(work, process.benchRest);
   const afterLoad = work.load + dough.bakeHours + work.unload + dough.coolHours + work.pack;
-  const mixAt = dispatch - (bakehouse.spare * 60) - (dough.load.best + afterLoad) * 3600;
+  const mixAt = dispatch - bakehouse.spare * 60 - (dough.load.best + afterLoad) * 3600;
   const at = (hours: number) => mixAt + hours * 3600;
   /** Hours after the best mix at which loading must begin to meet the dispatch with no spare left. */
   const lastLoad = dough.load.best + bakehouse.spare / 60;
   const proofAtLeast = dough.load.earliest - dough.proofStart;
 
   const steps: Step[] = [];
-  const add = (id: string, hours: number, hands: number, earliest: number, byDough: number, byDispatch: number) => {
+  const add = (
+    id: string,
+    hours: number,
+    hands: number,
+    earliest: number,
+    byDough: number,
+    byDispatch: number,
+  ) => {
     steps.push({
       key: id.replace(/\..*/, '') as StepKey,
       id,
@@ -64,20 +71,43 @@ export function clockOf(
   const { ripe } = levain;
   const lastMix = lastLoad - dough.soonestLoad;
   const lastShaped = lastLoad - proofAtLeast;
-  const offBest = (window: { earliest: number; best: number; latest: number }, share: 'earliest' | 'latest') =>
-    window[share] - window.best;
+  const offBest = (
+    window: { earliest: number; best: number; latest: number },
+    share: 'earliest' | 'latest',
+  ) => window[share] - window.best;
 
   add('feed', -ripe.best, work.weigh, -ripe.latest, -ripe.earliest, lastMix - ripe.earliest);
-  add('weigh', -work.weigh, work.weigh, offBest(ripe, 'earliest') - work.weigh, offBest(ripe, 'latest') - work.weigh, lastMix - work.weigh);
+  add(
+    'weigh',
+    -work.weigh,
+    work.weigh,
+    offBest(ripe, 'earliest') - work.weigh,
+    offBest(ripe, 'latest') - work.weigh,
+    lastMix - work.weigh,
+  );
   add('mix', 0, programme.minutes / 60, offBest(ripe, 'earliest'), offBest(ripe, 'latest'), lastMix);
   const foldPlay = process.folds.every / 60 / 3;
   dough.folds.forEach((fold, index) => {
     add(`fold.${index + 1}`, fold, work.fold, fold - foldPlay, fold + foldPlay, Infinity);
   });
   const { divide, load } = dough;
-  add('divide', divide.best, work.divide + work.preshape, divide.earliest, divide.latest, lastShaped - shaping);
+  add(
+    'divide',
+    divide.best,
+    work.divide + work.preshape,
+    divide.earliest,
+    divide.latest,
+    lastShaped - shaping,
+  );
   const shapeAfter = shaping - work.shape;
-  add('shape', divide.best + shapeAfter, work.shape, divide.earliest + shapeAfter, divide.latest + shapeAfter, lastShaped - work.shape);
+  add(
+    'shape',
+    divide.best + shapeAfter,
+    work.shape,
+    divide.earliest + shapeAfter,
+    divide.latest + shapeAfter,
+    lastShaped - work.shape,
+  );
   add('proof', dough.proofStart, 0, divide.earliest + shaping, divide.latest + shaping, lastShaped);
   const preheat = bakehouse.preheat / 60;
   add('preheat', load.best - preheat, 0, load.earliest - preheat, load.latest - preheat, lastLoad - preheat);
@@ -88,6 +118,14 @@ export function clockOf(
   add('cool', out + work.unload, 0, out + work.unload, Infinity, out + work.unload + spare);
   const pack = out + work.unload + dough.coolHours;
   add('pack', pack, work.pack, pack, Infinity, pack + spare);
-  steps.push({ key: 'dispatch', id: 'dispatch', at: dispatch, hands: 0, earliest: at(pack + work.pack), latest: dispatch, limit: 'dispatch' });
+  steps.push({
+    key: 'dispatch',
+    id: 'dispatch',
+    at: dispatch,
+    hands: 0,
+    earliest: at(pack + work.pack),
+    latest: dispatch,
+    limit: 'dispatch',
+  });
   return steps.sort((a, b) => a.at - b.at);
 }

@@ -92,10 +92,18 @@ export function courseOfLevain({ formula, order, bakehouse }: PlanInput): Result
   const y0 = startingPopulation(1 / (1 + ratio.flour + ratio.water));
   const rate = bakehouse.vigour * cultureYeastRate(order.readings.levain);
   const hours = (rise: number) => thermalTimeForRise(rise, y0) / rate;
-  const ripe = { earliest: hours(ripeness.earliest), best: hours(ripeness.best), latest: hours(ripeness.latest) };
+  const ripe = {
+    earliest: hours(ripeness.earliest),
+    best: hours(ripeness.best),
+    latest: hours(ripeness.latest),
+  };
   if (!(ripe.latest < 7 * 24)) {
     return bad(
-      problem('readings.levain', 'At this temperature the levain does not ripen within a week.', 'Keep it between 10 and 33 °C.'),
+      problem(
+        'readings.levain',
+        'At this temperature the levain does not ripen within a week.',
+        'Keep it between 10 and 33 °C.',
+      ),
     );
   }
   return good({ y0, ripe, population: populationAt(thermalTimeForRise(ripeness.best, y0), y0), rate });
@@ -127,7 +135,10 @@ export function courseOfDough(
     timeConstant,
     heatOfRise: HEAT_OF_RISE,
   });
-  const tub = around(order.readings.room, tubTimeConstant(scaled.dough / tubs, input.tub.length, input.tub.width, HEAT_TRANSFER.tub));
+  const tub = around(
+    order.readings.room,
+    tubTimeConstant(scaled.dough / tubs, input.tub.length, input.tub.width, HEAT_TRANSFER.tub),
+  );
   const pieceConstant = pieceTimeConstant(meanPiece, HEAT_TRANSFER.coveredBasket);
   const benchPlace = around(order.readings.room, pieceConstant);
   const proofPlace = around(process.proof.around ?? order.readings.room, pieceConstant);
@@ -143,14 +154,22 @@ export function courseOfDough(
     fermentFor(degas(divided, process.gasKept), benchPlace, shapingHours(work, process.benchRest));
   const bench = shaped(bulk.at(process.bulk.best));
   const proof = fermentUntil(last(bench), proofPlace, process.proof.rise.latest);
-  const soonest = fermentUntil(last(shaped(bulk.at(process.bulk.earliest))), proofPlace, process.proof.rise.earliest);
+  const soonest = fermentUntil(
+    last(shaped(bulk.at(process.bulk.earliest))),
+    proofPlace,
+    process.proof.rise.earliest,
+  );
   if (!proof || !soonest) return bad({ ...tooSlow(order.ddt, proofPlace), path: 'readings.room' });
 
   const bakedMass = heaviest * (1 - process.bake.loss / 100);
   const coolHours = coolingHours(bakedMass, BREAD_DENSITY.hearth, order.readings.room, process.packBelow);
   if (!Number.isFinite(coolHours)) {
     return bad(
-      problem('readings.room', `In this room bread never cools to ${process.packBelow} °C.`, 'Cool the room, or pack warmer.'),
+      problem(
+        'readings.room',
+        `In this room bread never cools to ${process.packBelow} °C.`,
+        'Cool the room, or pack warmer.',
+      ),
     );
   }
   const rise = process.proof.rise;
@@ -191,7 +210,11 @@ interface BulkCourse {
 }
 
 /** Bulk to the latest rise. Folds come by the clock; those that would come after the best end of bulk are left out. */
-function courseOfBulk(mixed: DoughState, tub: Surroundings, process: PlanInput['formula']['doc']['process']): BulkCourse | null {
+function courseOfBulk(
+  mixed: DoughState,
+  tub: Surroundings,
+  process: PlanInput['formula']['doc']['process'],
+): BulkCourse | null {
   const course: DoughState[] = [];
   const folds: number[] = [];
   let foldLoss = 0;
@@ -240,7 +263,12 @@ function last(states: readonly DoughState[]): DoughState {
   return state;
 }
 
-function workOf({ formula, bakehouse: { rates } }: PlanInput, scaled: ScaledFormula, pieces: number, tubs: number): Work {
+function workOf(
+  { formula, bakehouse: { rates } }: PlanInput,
+  scaled: ScaledFormula,
+  pieces: number,
+  tubs: number,
+): Work {
   const a = (secondsEach: number) => (pieces * secondsEach) / HOUR;
   return {
     weigh: (rates.weighBase + rates.weighIngredient * (scaled.finalMix.lines.length + 1)) / HOUR,

@@ -54,7 +54,9 @@ export function parseDraft(draft: DoughDraft, unit: TemperatureUnit): Result<Dou
       scaledWeight: read(`order.${index}.scaledWeight`, parseMass(line.scaledWeight)),
     })),
     dispatch: { date: draft.date, time: read('time', parseTimeOfDay(draft.time)) },
-    readings: Object.fromEntries(READINGS.map((name) => [name, read(name, parseTemperature(draft[name], unit))])),
+    readings: Object.fromEntries(
+      READINGS.map((name) => [name, read(name, parseTemperature(draft[name], unit))]),
+    ),
     ddt: read('ddt', parseTemperature(draft.ddt, unit)),
     mixer: draft.mixer,
     programme: draft.programme,
@@ -74,7 +76,8 @@ const RANGES: Readonly<Record<string, readonly [low: number, high: number]>> = {
 export function inTheFields(each: Problem, unit: TemperatureUnit): Problem {
   const path = each.path.replace(/^(readings|dispatch)\./, '');
   const range = RANGES[path];
-  if (path === 'date') return problem(path, 'This is not a day of the calendar.', 'Choose the day of the dispatch.');
+  if (path === 'date')
+    return problem(path, 'This is not a day of the calendar.', 'Choose the day of the dispatch.');
   if (path.endsWith('.scaledWeight') && /too (small|large)/.test(each.problem)) {
     return problem(path, 'A piece of this weight cannot be made.', 'Use more than 0 g and at most 20 kg.');
   }
@@ -85,7 +88,10 @@ export function inTheFields(each: Problem, unit: TemperatureUnit): Problem {
 
 /** Writes an order into fields. */
 export function draftOf(order: DoughOrder, unit: TemperatureUnit): DoughDraft {
-  const warm = (celsius: number) => formatTemperature(celsius, unit, 1).replace(/ °[CF]$/, '').replace(/\.0$/, '');
+  const warm = (celsius: number) =>
+    formatTemperature(celsius, unit, 1)
+      .replace(/ °[CF]$/, '')
+      .replace(/\.0$/, '');
   const { readings, dispatch } = order;
   return {
     formula: order.formula,
@@ -107,7 +113,12 @@ export function draftOf(order: DoughOrder, unit: TemperatureUnit): DoughDraft {
 }
 
 /** The fields for a formula that has not been ordered yet: its products with their scaled weights, nothing counted. */
-export function draftForFormula(slug: string, formula: Formula, before: DoughDraft, unit: TemperatureUnit): DoughDraft {
+export function draftForFormula(
+  slug: string,
+  formula: Formula,
+  before: DoughDraft,
+  unit: TemperatureUnit,
+): DoughDraft {
   return {
     ...before,
     formula: slug,
@@ -116,7 +127,9 @@ export function draftForFormula(slug: string, formula: Formula, before: DoughDra
       pieces: before.order.find((line) => line.product === product.slug)?.pieces ?? '',
       scaledWeight: formatMass(product.scaledWeight, 'g', 0),
     })),
-    ddt: formatTemperature(formula.doc.process.ddt, unit, 1).replace(/ °[CF]$/, '').replace(/\.0$/, ''),
+    ddt: formatTemperature(formula.doc.process.ddt, unit, 1)
+      .replace(/ °[CF]$/, '')
+      .replace(/\.0$/, ''),
     programme: formula.doc.process.programme,
   };
 }

@@ -59,17 +59,32 @@ export function planDough(input: PlanInput): Result<DoughPlan> {
     dispatch: dispatch.value,
     steps,
     ribbon: ribbonOf(scaled.value, levain.value, dough.value, steps, order.readings.levain),
-    cautions: [...cautionsOf(input, scaled.value, dough.value), ...water.value.cautions, ...scaled.value.drift],
+    cautions: [
+      ...cautionsOf(input, scaled.value, dough.value),
+      ...water.value.cautions,
+      ...scaled.value.drift,
+    ],
   });
 }
 
 const unknownProgramme = (slug: string): Problem =>
-  problem('programme', `The mixer programme “${slug}” is not known in this bakehouse.`, 'Choose one of its programmes.');
+  problem(
+    'programme',
+    `The mixer programme “${slug}” is not known in this bakehouse.`,
+    'Choose one of its programmes.',
+  );
 
 /** The mix of the final dough as a function of the readings: the masses stay, the temperatures change. */
-function mixOf({ mixer }: PlanInput, scaled: ScaledFormula, programme: Programme): (readings: Readings) => Mix {
+function mixOf(
+  { mixer }: PlanInput,
+  scaled: ScaledFormula,
+  programme: Programme,
+): (readings: Readings) => Mix {
   const { lines, flour, levain } = scaled.finalMix;
-  const levainFlour = scaled.split.levain.reduce((sum, line) => sum + (line.ingredient.kind === 'flour' ? line.percent : 0), 0);
+  const levainFlour = scaled.split.levain.reduce(
+    (sum, line) => sum + (line.ingredient.kind === 'flour' ? line.percent : 0),
+    0,
+  );
   const levainTotal = scaled.split.levain.reduce((sum, line) => sum + line.percent, 0);
   const flourShare = levainFlour / levainTotal;
   const levainHeat = flourShare * SPECIFIC_HEAT.flour + (1 - flourShare) * SPECIFIC_HEAT.water;

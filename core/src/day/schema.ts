@@ -23,7 +23,12 @@ export const WorkRates = z.strictObject({
   divide: z.number().min(0).default(8),
   preshape: z.number().min(0).default(7),
   shape: z
-    .strictObject({ round: z.number().min(0), long: z.number().min(0), baguette: z.number().min(0), roll: z.number().min(0) })
+    .strictObject({
+      round: z.number().min(0),
+      long: z.number().min(0),
+      baguette: z.number().min(0),
+      roll: z.number().min(0),
+    })
     .default({ round: 10, long: 18, baguette: 22, roll: 4 }),
   load: z.number().min(0).default(8),
   score: z.number().min(0).default(3),

@@ -9,7 +9,14 @@ import {
 } from '../fermentation/index.ts';
 import { CORE_AT_UNLOADING, coolingTimeConstant, BREAD_DENSITY } from '../oven/index.ts';
 import { localTime } from '../time/index.ts';
-import { input, quantity, type Quantity, type Working, type WorkingInput, type Workings } from '../working/index.ts';
+import {
+  input,
+  quantity,
+  type Quantity,
+  type Working,
+  type WorkingInput,
+  type Workings,
+} from '../working/index.ts';
 import { waterWorkings } from '../water/index.ts';
 import type { Step, StepKey } from './clock.ts';
 import type { DoughPlan } from './plan.ts';
@@ -45,7 +52,14 @@ export function planWorkings(plan: DoughPlan, given: PlanInput): Workings {
       ],
       source: "Baker's percentage, textbook practice",
     }),
-    ...waterWorkings(plan.mix, plan.water, order.readings, bakehouse.usual, order.ddt, formula.doc.process.ddt),
+    ...waterWorkings(
+      plan.mix,
+      plan.water,
+      order.readings,
+      bakehouse.usual,
+      order.ddt,
+      formula.doc.process.ddt,
+    ),
     ...ripeningWorkings(plan, given),
     ...riseWorkings(plan, given, programme),
     ...clockWorkings(plan, given, programme),
@@ -65,7 +79,12 @@ function ripeningWorkings({ levain }: DoughPlan, { formula, order, bakehouse }: 
       inputs: [
         input('theta', 'thermal time to ripe', number(theta, 4), 'computed', 'levain.theta'),
         input('v', 'vigour of the culture', number(bakehouse.vigour, 2), 'bakehouse'),
-        input('mu', `growth rate at ${order.readings.levain} °C`, perHour(cultureYeastRate(order.readings.levain)), 'default'),
+        input(
+          'mu',
+          `growth rate at ${order.readings.levain} °C`,
+          perHour(cultureYeastRate(order.readings.levain)),
+          'default',
+        ),
       ],
       source: MODEL,
     }),
@@ -106,7 +125,11 @@ function ripeningWorkings({ levain }: DoughPlan, { formula, order, bakehouse }: 
   };
 }
 
-function riseWorkings(plan: DoughPlan, { formula, order, bakehouse }: PlanInput, programme: Programme): Workings {
+function riseWorkings(
+  plan: DoughPlan,
+  { formula, order, bakehouse }: PlanInput,
+  programme: Programme,
+): Workings {
   const { dough, scaled, levain } = plan;
   const { process } = formula.doc;
   const scale = input('c_w', 'scale of the rise', number(RISE_SCALE, 2), 'default');
@@ -121,12 +144,24 @@ function riseWorkings(plan: DoughPlan, { formula, order, bakehouse }: PlanInput,
   const bulkCourse = dough.bulk.filter((state) => state.time <= dough.divide.best);
   const proofCourse = dough.proof.filter((state) => state.time <= dough.load.best);
 
-  const waiting = (label: string, time: number, to: WorkingInput, from: WorkingInput, meanKey: string, mean: number): Working => ({
+  const waiting = (
+    label: string,
+    time: number,
+    to: WorkingInput,
+    from: WorkingInput,
+    meanKey: string,
+    mean: number,
+  ): Working => ({
     label,
     symbol: 't',
     result: hours(time),
     equation: '(theta2 - theta1) / (v * mu)',
-    inputs: [to, from, vigour, input('mu', 'mean growth rate over this time', perHour(mean), 'computed', meanKey)],
+    inputs: [
+      to,
+      from,
+      vigour,
+      input('mu', 'mean growth rate over this time', perHour(mean), 'computed', meanKey),
+    ],
     source: MODEL,
     note: 'The dough follows the temperature around it, so its growth rate changes on the way; the mean is taken over time.',
   });
@@ -143,9 +178,21 @@ function riseWorkings(plan: DoughPlan, { formula, order, bakehouse }: PlanInput,
       result: number(dough.y0, 5),
       equation: 'L / D * N / N_ripe',
       inputs: [
-        input('L', 'levain in the dough', quantity(scaled.levain.needed, 'kg', 4), 'computed', 'levain.needed'),
+        input(
+          'L',
+          'levain in the dough',
+          quantity(scaled.levain.needed, 'kg', 4),
+          'computed',
+          'levain.needed',
+        ),
         input('D', 'dough', quantity(scaled.dough, 'kg', 4), 'computed', 'formula.dough'),
-        input('N', 'population of the ripe levain', number(levain.population, 5), 'computed', 'levain.population'),
+        input(
+          'N',
+          'population of the ripe levain',
+          number(levain.population, 5),
+          'computed',
+          'levain.population',
+        ),
         input('N_ripe', 'a ripe culture', number(RIPE_POPULATION, 2), 'default'),
       ],
       source: MODEL,
@@ -201,7 +248,13 @@ function riseWorkings(plan: DoughPlan, { formula, order, bakehouse }: PlanInput,
       result: number(thetaLoaded, 4),
       equation: 'log(1 + (exp(G / c_w) - 1) / y0)',
       inputs: [
-        input('G', 'gas made by then, with what hands have let go', number(gained, 5), 'computed', 'proof.gas'),
+        input(
+          'G',
+          'gas made by then, with what hands have let go',
+          number(gained, 5),
+          'computed',
+          'proof.gas',
+        ),
         scale,
         y0,
       ],
@@ -221,7 +274,12 @@ function riseWorkings(plan: DoughPlan, { formula, order, bakehouse }: PlanInput,
       note: `Dividing and shaping keep ${Math.round(process.gasKept * 100)} % of the gas.`,
     }),
     'proof.rate': () =>
-      meanRate('Mean growth rate in proof', proofCourse, proofMean, process.proof.around ?? order.readings.room),
+      meanRate(
+        'Mean growth rate in proof',
+        proofCourse,
+        proofMean,
+        process.proof.around ?? order.readings.room,
+      ),
   };
 }
 
@@ -244,7 +302,12 @@ function meanRate(label: string, course: readonly DoughState[], mean: number, ar
     result: quantity(mean, '1/h', 3),
     equation: 'mean(mu)',
     inputs: [
-      input('T', `dough temperature in ${SLICES} equal slices of the time`, celsiusSeries(temperatures), 'computed'),
+      input(
+        'T',
+        `dough temperature in ${SLICES} equal slices of the time`,
+        celsiusSeries(temperatures),
+        'computed',
+      ),
       input('mu', 'growth rate at each', quantity(temperatures.map(cultureYeastRate), '1/h', 4), 'computed'),
     ],
     source: MODEL,
@@ -265,9 +328,17 @@ function clockWorkings(plan: DoughPlan, given: PlanInput, programme: Programme):
     if (!found) throw new Error(`a plan has the step ${key}`);
     return found;
   };
-  const from = (key: StepKey, label: string) => input(key, label, clock(stepOf(key).at), 'computed', `clock.${key}`);
-  const hands = (symbol: string, label: string, inHours: number) => input(symbol, label, minutes(inHours), 'bakehouse');
-  const time = (label: string, step: Step, equation: string, inputs: WorkingInput[], note?: string): Working => ({
+  const from = (key: StepKey, label: string) =>
+    input(key, label, clock(stepOf(key).at), 'computed', `clock.${key}`);
+  const hands = (symbol: string, label: string, inHours: number) =>
+    input(symbol, label, minutes(inHours), 'bakehouse');
+  const time = (
+    label: string,
+    step: Step,
+    equation: string,
+    inputs: WorkingInput[],
+    note?: string,
+  ): Working => ({
     label,
     symbol: step.key,
     result: clock(step.at),
@@ -291,7 +362,10 @@ function clockWorkings(plan: DoughPlan, given: PlanInput, programme: Programme):
         input('c', 'cooling', hours(dough.coolHours), 'computed', 'cool.hours'),
       ]),
     'clock.out': () =>
-      time('Out of the oven', stepOf('out'), 'cool - u', [from('cool', 'cooling begins'), hands('u', 'unloading', work.unload)]),
+      time('Out of the oven', stepOf('out'), 'cool - u', [
+        from('cool', 'cooling begins'),
+        hands('u', 'unloading', work.unload),
+      ]),
     'clock.load': () =>
       time('Loading begins', stepOf('load'), 'out - b - l', [
         from('out', 'out of the oven'),
@@ -309,7 +383,10 @@ function clockWorkings(plan: DoughPlan, given: PlanInput, programme: Programme):
         input('t', 'proof', hours(dough.load.best - dough.proofStart), 'computed', 'proof.hours'),
       ]),
     'clock.shape': () =>
-      time('Shaping begins', stepOf('shape'), 'proof - s', [from('proof', 'proof begins'), hands('s', 'shaping', work.shape)]),
+      time('Shaping begins', stepOf('shape'), 'proof - s', [
+        from('proof', 'proof begins'),
+        hands('s', 'shaping', work.shape),
+      ]),
     'clock.divide': () =>
       time(
         'Dividing begins',
@@ -325,11 +402,20 @@ function clockWorkings(plan: DoughPlan, given: PlanInput, programme: Programme):
     'clock.mix': () =>
       time('Mixing begins', stepOf('mix'), 'divide - 60 * t - m', [
         from('divide', 'dividing begins'),
-        input('t', 'bulk after the mix', hours(dough.divide.best - dough.mixed.time), 'computed', 'bulk.hours'),
+        input(
+          't',
+          'bulk after the mix',
+          hours(dough.divide.best - dough.mixed.time),
+          'computed',
+          'bulk.hours',
+        ),
         input('m', 'mixing and resting', quantity(programme.minutes, 'min', 0), 'bakehouse'),
       ]),
     'clock.weigh': () =>
-      time('Weighing begins', stepOf('weigh'), 'mix - w', [from('mix', 'mixing begins'), hands('w', 'weighing', work.weigh)]),
+      time('Weighing begins', stepOf('weigh'), 'mix - w', [
+        from('mix', 'mixing begins'),
+        hands('w', 'weighing', work.weigh),
+      ]),
     'clock.feed': () =>
       time('Feed the culture', stepOf('feed'), 'mix - 60 * t', [
         from('mix', 'mixing begins'),
@@ -342,7 +428,12 @@ function clockWorkings(plan: DoughPlan, given: PlanInput, programme: Programme):
       result: minutes(dough.bakeHours),
       equation: 'b0 * (m / m0) ^ 0.67',
       inputs: [
-        input('b0', 'bake of the piece that is known', quantity(formula.doc.process.bake.minutes, 'min', 0), 'formula'),
+        input(
+          'b0',
+          'bake of the piece that is known',
+          quantity(formula.doc.process.bake.minutes, 'min', 0),
+          'formula',
+        ),
         input('m', 'heaviest piece', quantity(dough.heaviest, 'kg', 4), 'entered'),
         input('m0', 'the piece that is known', quantity(formula.doc.process.bake.mass, 'kg', 4), 'formula'),
       ],
@@ -354,10 +445,20 @@ function clockWorkings(plan: DoughPlan, given: PlanInput, programme: Programme):
       result: hours(dough.coolHours),
       equation: 'tau * log((T_out - T_room) / (T_pack - T_room))',
       inputs: [
-        input('tau', 'time constant of the heaviest loaf', hours4(coolingTimeConstant(bakedMass(given, dough.heaviest), BREAD_DENSITY.hearth)), 'default'),
+        input(
+          'tau',
+          'time constant of the heaviest loaf',
+          hours4(coolingTimeConstant(bakedMass(given, dough.heaviest), BREAD_DENSITY.hearth)),
+          'default',
+        ),
         input('T_out', 'core when it comes out', celsius(CORE_AT_UNLOADING, 0), 'default'),
         input('T_room', 'room', celsius(order.readings.room), 'entered'),
-        input('T_pack', 'core at which it may be packed', celsius(formula.doc.process.packBelow, 0), 'formula'),
+        input(
+          'T_pack',
+          'core at which it may be packed',
+          celsius(formula.doc.process.packBelow, 0),
+          'formula',
+        ),
       ],
       source: 'Lumped cooling on a rack (any text); constants chosen for Jovet',
     }),

@@ -9,7 +9,14 @@ const DENSITY = 1100;
 const CONDUCTIVITY = 0.45;
 
 /** Heat transfer to what is around, W/m²K; defaults. */
-export const HEAT_TRANSFER = { tub: 8, lidded: 6, coveredBasket: 8, fanRetarder: 12, bareTray: 15, blast: 20 } as const;
+export const HEAT_TRANSFER = {
+  tub: 8,
+  lidded: 6,
+  coveredBasket: 8,
+  fanRetarder: 12,
+  bareTray: 15,
+  blast: 20,
+} as const;
 
 /**
  * Time constant of one piece of dough.

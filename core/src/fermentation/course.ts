@@ -35,7 +35,12 @@ const STEP = 3 / 60;
 export const HORIZON = 72;
 
 /** State at leaven meeting flour. */
-export const startOfDough = (temperature: number): DoughState => ({ time: 0, theta: 0, temperature, rise: 0 });
+export const startOfDough = (temperature: number): DoughState => ({
+  time: 0,
+  theta: 0,
+  temperature,
+  rise: 0,
+});
 
 /**
  * Carries a dough on for a given time.
@@ -60,7 +65,10 @@ export function fermentUntil(from: DoughState, place: Surroundings, rise: number
   const last = states.at(-1);
   const before = states.at(-2);
   if (!last || !before || last.theta < target) return null;
-  return [...states.slice(0, -1), between(before, last, (target - before.theta) / (last.theta - before.theta), place.y0, from)];
+  return [
+    ...states.slice(0, -1),
+    between(before, last, (target - before.theta) / (last.theta - before.theta), place.y0, from),
+  ];
 }
 
 /**
@@ -78,7 +86,9 @@ export function timeOfRise(states: readonly DoughState[], y0: number, rise: numb
     const before = states[index - 1];
     const after = states[index];
     if (before && after && after.theta >= target) {
-      return before.time + ((target - before.theta) / (after.theta - before.theta)) * (after.time - before.time);
+      return (
+        before.time + ((target - before.theta) / (after.theta - before.theta)) * (after.time - before.time)
+      );
     }
   }
   return null;
@@ -142,7 +152,8 @@ function advance(state: DoughState, place: Surroundings, step: number, made: num
   };
 }
 
-const thetaSlope = (place: Surroundings, temperature: number): number => place.vigour * cultureYeastRate(temperature);
+const thetaSlope = (place: Surroundings, temperature: number): number =>
+  place.vigour * cultureYeastRate(temperature);
 
 function temperatureSlope(place: Surroundings, temperature: number, theta: number, rate: number): number {
   const drift = (place.around - temperature) / place.timeConstant;
@@ -155,7 +166,13 @@ function risePerTheta(theta: number, y0: number): number {
   return (RISE_SCALE * grown) / (1 + grown - y0);
 }
 
-function between(before: DoughState, after: DoughState, share: number, y0: number, from: DoughState): DoughState {
+function between(
+  before: DoughState,
+  after: DoughState,
+  share: number,
+  y0: number,
+  from: DoughState,
+): DoughState {
   const theta = before.theta + share * (after.theta - before.theta);
   return {
     time: before.time + share * (after.time - before.time),

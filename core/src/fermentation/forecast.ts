@@ -1,6 +1,13 @@
 import { bad, good, problem, type Result } from '../problem/index.ts';
 import { formatDuration, formatNumber } from '../units/index.ts';
-import { fermentUntil, HORIZON, startOfDough, timeOfRise, type DoughState, type Surroundings } from './course.ts';
+import {
+  fermentUntil,
+  HORIZON,
+  startOfDough,
+  timeOfRise,
+  type DoughState,
+  type Surroundings,
+} from './course.ts';
 import { CULTURE_RATE_SURE_BELOW, cultureYeastRate } from './rates.ts';
 import { populationAt } from './thermal-time.ts';
 
@@ -21,7 +28,11 @@ export interface RiseForecast {
  * @param rises G to reach, volumes, each above 0
  * @returns hours to each rise and the course to the last of them, or a problem if it gets too warm or cold to rise
  */
-export function forecastRise(temperature: number, place: Surroundings, rises: readonly number[]): Result<RiseForecast> {
+export function forecastRise(
+  temperature: number,
+  place: Surroundings,
+  rises: readonly number[],
+): Result<RiseForecast> {
   const course = fermentUntil(startOfDough(temperature), place, Math.max(...rises));
   const end = course?.at(-1);
   if (!course || !end) return bad(tooSlow(temperature, place));
@@ -33,7 +44,9 @@ export function forecastRise(temperature: number, place: Surroundings, rises: re
     course,
     cautions:
       warmest > CULTURE_RATE_SURE_BELOW
-        ? [`Above ${CULTURE_RATE_SURE_BELOW} °C the rise of a culture is known only roughly; look at the dough.`]
+        ? [
+            `Above ${CULTURE_RATE_SURE_BELOW} °C the rise of a culture is known only roughly; look at the dough.`,
+          ]
         : [],
   });
 }
@@ -44,5 +57,9 @@ export function tooSlow(temperature: number, place: Surroundings) {
   const where = `${formatNumber(settled, 1)} °C`;
   return cultureYeastRate(settled) === 0
     ? problem('around', `At ${where} a culture does not rise.`, 'Choose a temperature from 1 to 35 °C.')
-    : problem('around', `At ${where} it does not rise enough within ${formatDuration(HORIZON * 3600)}.`, 'Choose a warmer place, or more levain.');
+    : problem(
+        'around',
+        `At ${where} it does not rise enough within ${formatDuration(HORIZON * 3600)}.`,
+        'Choose a warmer place, or more levain.',
+      );
 }

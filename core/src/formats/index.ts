@@ -9,7 +9,10 @@ export const BakeryFile = z.discriminatedUnion('jovet', [
     jovet: z.literal('bakehouse'),
     schema: z.literal(1),
     bakehouse: Bakehouse,
-    people: z.array(z.strictObject({ name: z.string().trim().min(1).max(80), skills: z.array(Slug).max(20) })).min(1).max(100),
+    people: z
+      .array(z.strictObject({ name: z.string().trim().min(1).max(80), skills: z.array(Slug).max(20) }))
+      .min(1)
+      .max(100),
     mixers: z.array(Mixer).min(1).max(50),
     tubs: z.array(Tub).min(1).max(50),
   }),
@@ -39,7 +42,9 @@ export function readBakeryFile(text: string): Result<BakeryFile> {
   try {
     data = JSON.parse(text);
   } catch {
-    return bad(problem('', 'This is not a JSON file.', 'Choose a file that Jovet or its format page describes.'));
+    return bad(
+      problem('', 'This is not a JSON file.', 'Choose a file that Jovet or its format page describes.'),
+    );
   }
   return parseWith(BakeryFile, data);
 }

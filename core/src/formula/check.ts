@@ -32,7 +32,10 @@ export function splitFormula({ doc, ingredients }: Formula): Result<SplitFormula
   const problems: Problem[] = [];
   const named = (path: string, slug: string): Ingredient | undefined => {
     const found = larder.get(slug);
-    if (!found) problems.push(problem(path, `The ingredient “${slug}” is not in the larder.`, 'Add it, or correct the name.'));
+    if (!found)
+      problems.push(
+        problem(path, `The ingredient “${slug}” is not in the larder.`, 'Add it, or correct the name.'),
+      );
     return found;
   };
 
@@ -50,7 +53,9 @@ export function splitFormula({ doc, ingredients }: Formula): Result<SplitFormula
   problems.push(...notHundred('levain.flours', `The flours of ${doc.levain.name}`, levainFlours));
   levainFlours.forEach(({ ingredient }, index) => {
     if (ingredient.kind !== 'flour') {
-      problems.push(problem(`levain.flours.${index}`, `${ingredient.name} is not a flour.`, 'Name a flour here.'));
+      problems.push(
+        problem(`levain.flours.${index}`, `${ingredient.name} is not a flour.`, 'Name a flour here.'),
+      );
     }
   });
   const water = named('levain.water', doc.levain.water);
@@ -70,7 +75,9 @@ export function splitFormula({ doc, ingredients }: Formula): Result<SplitFormula
     ({ ingredient }) => percentOf(overall, ingredient.slug) - percentOf(levain, ingredient.slug) < -DUST,
   );
   if (negative.length > 0) {
-    return bad(...negative.map(({ ingredient }) => negativeProblem(ingredient, doc.levain.name, overall, levain)));
+    return bad(
+      ...negative.map(({ ingredient }) => negativeProblem(ingredient, doc.levain.name, overall, levain)),
+    );
   }
   return good({
     overall,

@@ -67,7 +67,9 @@ export function scaleFormula(formula: Formula, orders: readonly PieceOrder[]): R
   const { doc } = formula;
   const pieceMass = orders.reduce((sum, order) => sum + order.pieces * order.scaledWeight, 0);
   if (pieceMass <= 0) {
-    return bad(problem('order', 'Nothing is ordered of this dough.', 'Enter how many pieces of at least one product.'));
+    return bad(
+      problem('order', 'Nothing is ordered of this dough.', 'Enter how many pieces of at least one product.'),
+    );
   }
   const dough = pieceMass / (1 - doc.processLoss / 100);
   const flour = (dough / split.value.totalPercent) * 100;
@@ -78,7 +80,9 @@ export function scaleFormula(formula: Formula, orders: readonly PieceOrder[]): R
   const finalLines = split.value.finalMix.map(massOf);
   const finalFlour = massOfKind(finalLines, 'flour');
   if (finalFlour <= 0) {
-    return bad(problem('levain.flourShare', 'All the flour is in the levain.', 'Leave some flour for the final mix.'));
+    return bad(
+      problem('levain.flourShare', 'All the flour is in the levain.', 'Leave some flour for the final mix.'),
+    );
   }
   const levain = scaleLevain(formula, split.value, flour);
   const levainMass = weigh(levain.needed, 0.001);
@@ -111,7 +115,10 @@ function scaleLevain({ doc }: Formula, split: SplitFormula, flour: number): Scal
       ingredient: line.ingredient,
       ...weigh((newFlour * line.percent) / doc.levain.flourShare, line.ingredient.scaleStep),
     })),
-    water: { ingredient: water.ingredient, ...weigh((build * ratio.water) / parts, water.ingredient.scaleStep) },
+    water: {
+      ingredient: water.ingredient,
+      ...weigh((build * ratio.water) / parts, water.ingredient.scaleStep),
+    },
   };
 }
 

@@ -42,7 +42,10 @@ export const Levain = z.strictObject({
   /** Prefermented flour: percent of all flour of the formula. */
   flourShare: z.number().positive().max(100),
   /** Flours of the levain in percent of its own flour; they sum to 100. */
-  flours: z.array(z.strictObject({ ingredient: Slug, percent: Percent })).min(1).max(12),
+  flours: z
+    .array(z.strictObject({ ingredient: Slug, percent: Percent }))
+    .min(1)
+    .max(12),
   water: Slug,
   /** Build 1 : flour : water by mass; the seed is of the same composition as the levain. */
   ratio: z.strictObject({ flour: z.number().positive().max(100), water: z.number().positive().max(100) }),
@@ -86,7 +89,10 @@ export const FormulaDoc = z
     schema: z.literal(1),
     name: Name,
     /** Overall formula, percent of all flour; the flours sum to 100. */
-    lines: z.array(z.strictObject({ ingredient: Slug, percent: Percent })).min(2).max(60),
+    lines: z
+      .array(z.strictObject({ ingredient: Slug, percent: Percent }))
+      .min(2)
+      .max(60),
     levain: Levain,
     /** Scaled weights in kg. */
     products: z

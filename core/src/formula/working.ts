@@ -7,7 +7,11 @@ const kg = (value: number) => quantity(value, 'kg', 4);
 const percent = (value: number) => quantity(value, '%', 3);
 
 /** The workings of a scaled formula, by key: `formula.dough`, `levain.seed`, `mix.<ingredient>` and so on. */
-export function formulaWorkings(formula: Formula, orders: readonly PieceOrder[], scaled: ScaledFormula): Workings {
+export function formulaWorkings(
+  formula: Formula,
+  orders: readonly PieceOrder[],
+  scaled: ScaledFormula,
+): Workings {
   return {
     'formula.pieces': () => piecesWorking(formula, orders, scaled),
     'formula.dough': () => ({
@@ -40,7 +44,8 @@ export function formulaWorkings(formula: Formula, orders: readonly PieceOrder[],
 
 function piecesWorking(formula: Formula, orders: readonly PieceOrder[], scaled: ScaledFormula) {
   const ordered = orders.filter((order) => order.pieces > 0);
-  const nameOf = (slug: string) => formula.doc.products.find((product) => product.slug === slug)?.name ?? slug;
+  const nameOf = (slug: string) =>
+    formula.doc.products.find((product) => product.slug === slug)?.name ?? slug;
   return {
     label: 'All pieces together',
     symbol: 'M',
@@ -66,10 +71,7 @@ function levainWorkings({ doc }: Formula, scaled: ScaledFormula): Workings {
     symbol: 'm',
     result: kg(line.mass),
     equation: 'B * a / (1 + a + b) * p / 100',
-    inputs: [
-      ...parts,
-      input('p', "share of the levain's flour", percent(shareOf(line)), 'formula'),
-    ],
+    inputs: [...parts, input('p', "share of the levain's flour", percent(shareOf(line)), 'formula')],
     source: PRACTICE,
   });
   const shareOf = (line: ScaledLine) =>

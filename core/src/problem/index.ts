@@ -9,8 +9,7 @@ export interface Problem {
 
 /** Errors are values: a result is either a value or the problems that stand in its way. */
 export type Result<T> =
-  | { readonly ok: true; readonly value: T }
-  | { readonly ok: false; readonly problems: readonly Problem[] };
+  { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problems: readonly Problem[] };
 
 export const good = <T>(value: T): Result<T> => ({ ok: true, value });
 
@@ -61,12 +60,19 @@ function problemsOfIssue(issue: Issue): Problem[] {
       );
     case 'unrecognized_keys':
       return issue.keys.map((key) =>
-        problem([...issue.path, key].join('.'), 'This field is not known here.', 'Remove it, or check its spelling.'),
+        problem(
+          [...issue.path, key].join('.'),
+          'This field is not known here.',
+          'Remove it, or check its spelling.',
+        ),
       );
     case 'invalid_value':
       return at('This is not one of the choices.', `Choose from: ${issue.values.join(', ')}.`);
     case 'invalid_union':
-      return at('This has none of the forms that are known here.', 'Compare it with the example of this endpoint.');
+      return at(
+        'This has none of the forms that are known here.',
+        'Compare it with the example of this endpoint.',
+      );
     default:
       return at(issue.message, 'Compare it with the example of this endpoint.');
   }

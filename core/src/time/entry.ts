@@ -13,7 +13,13 @@ export function parseTimeOfDay(text: string): Result<string> {
   if (!match || hour > 23 || (half !== undefined && (typed < 1 || typed > 12))) {
     return text.trim() === ''
       ? bad(problem('', 'No time is entered here.', 'Type one, such as 07:00.'))
-      : bad(problem('', `“${text}” is not a time of day.`, 'Type hours and minutes from 00:00 to 23:59, such as 07:00.'));
+      : bad(
+          problem(
+            '',
+            `“${text}” is not a time of day.`,
+            'Type hours and minutes from 00:00 to 23:59, such as 07:00.',
+          ),
+        );
   }
   return good(`${String(hour).padStart(2, '0')}:${match[2] ?? '00'}`);
 }

@@ -1,10 +1,2 @@
 export { parseTimeOfDay } from './entry.ts';
-export {
-  addDays,
-  formatDate,
-  isZone,
-  localHours,
-  localTime,
-  resolveLocal,
-  type LocalTime,
-} from './local.ts';
+export { addDays, formatDate, isZone, localHours, localTime, resolveLocal, type LocalTime } from './local.ts';

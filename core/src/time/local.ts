@@ -29,7 +29,9 @@ export function resolveLocal(date: string, time: string, zone: string): Result<n
     return bad(problem('zone', `“${zone}” is not a time zone.`, 'Use a name such as Europe/London.'));
   }
   if (!/^\d{4}-\d{2}-\d{2}$/.test(date) || !resolved.isValid) {
-    return bad(problem('date', `“${date}” is not a day of the calendar.`, 'Choose the day as year-month-day.'));
+    return bad(
+      problem('date', `“${date}” is not a day of the calendar.`, 'Choose the day as year-month-day.'),
+    );
   }
   const alternatives = resolved.getPossibleOffsets().map((moment) => moment.toSeconds());
   return good(Math.min(...alternatives));

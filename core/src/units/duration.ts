@@ -13,7 +13,9 @@ export function parseDuration(text: string): Result<number> {
   const clock = /^(\d{1,3}):([0-5]\d)$/.exec(bare);
   if (clock) return good(Number(clock[1]) * 3600 + Number(clock[2]) * 60);
   if (/^[\d.,]+$/.test(bare)) return inUnit(bare, 60);
-  const parts = [...bare.matchAll(/([\d.,]+)\s*(days?|d|hours?|hrs?|h|minutes?|mins?|m|seconds?|secs?|s)(?![a-z])\s*/giy)];
+  const parts = [
+    ...bare.matchAll(/([\d.,]+)\s*(days?|d|hours?|hrs?|h|minutes?|mins?|m|seconds?|secs?|s)(?![a-z])\s*/giy),
+  ];
   if (parts.length === 0 || parts.map((part) => part[0]).join('') !== bare) {
     return bad(problem('', `“${text}” is not a duration.`, 'Type one as 4:30, 90 min or 2 h 15 min.'));
   }

@@ -11,7 +11,9 @@ export function parseNumber(text: string): Result<number> {
   const joined = trimmed.replace(/(?<=\d)[\s\u00a0\u202f](?=\d{3}(\D|$))/g, '');
   if (/^-?\d{1,3},\d{3}$/.test(joined)) {
     const whole = joined.replace(',', '');
-    return bad(problem('', `“${text}” can be read two ways.`, `Write ${whole}, or ${joined.replace(',', '.')}.`));
+    return bad(
+      problem('', `“${text}” can be read two ways.`, `Write ${whole}, or ${joined.replace(',', '.')}.`),
+    );
   }
   const value = Number(joined.replace(',', '.'));
   if (!/^-?(\d+([.,]\d*)?|[.,]\d+)$/.test(joined) || !Number.isFinite(value)) {

@@ -18,7 +18,13 @@ export function parseTemperature(text: string, assumed: TemperatureUnit = '°C')
   const number = parseNumber(match?.[1] ?? '');
   if (!number.ok) {
     return text.trim() === ''
-      ? bad(problem('', 'No temperature is entered here.', `Type one, such as ${assumed === '°C' ? '23' : '73'} ${assumed}.`))
+      ? bad(
+          problem(
+            '',
+            'No temperature is entered here.',
+            `Type one, such as ${assumed === '°C' ? '23' : '73'} ${assumed}.`,
+          ),
+        )
       : bad(problem('', `“${text}” is not a temperature.`, 'Type one as 23, 23.5 °C or 74 °F.'));
   }
   const unit = match?.[2] === undefined ? assumed : match[2].toUpperCase() === 'F' ? '°F' : '°C';

@@ -53,7 +53,13 @@ export interface HeatBalance {
  */
 export function balanceWater(mix: Mix, ddt: number): Result<HeatBalance> {
   if (mix.water <= 0) {
-    return bad(problem('water', 'There is no water in this mix to carry the temperature.', 'Give the final mix some water.'));
+    return bad(
+      problem(
+        'water',
+        'There is no water in this mix to carry the temperature.',
+        'Give the final mix some water.',
+      ),
+    );
   }
   const capacity = doughCapacity(mix);
   const bowlCapacity = capacityOfBowl(mix);

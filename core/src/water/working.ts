@@ -1,5 +1,12 @@
 import { input, quantity, type Workings } from '../working/index.ts';
-import { BOWL_SHARE, HEAT_OF_WETTING, MIX_TIME_CONSTANT, SPECIFIC_HEAT } from './constants.ts';
+import {
+  BOWL_SHARE,
+  COLDEST_WATER,
+  HEAT_OF_WETTING,
+  HOTTEST_WATER,
+  MIX_TIME_CONSTANT,
+  SPECIFIC_HEAT,
+} from './constants.ts';
 import type { Mix } from './heat-balance.ts';
 import type { MixWater, Readings } from './mix-water.ts';
 
@@ -17,7 +24,14 @@ const LEDGER_LABELS: Readonly<Record<string, string>> = {
 };
 
 /** The workings of the water, by key: `water.balance`, `water.sum`, `water.base`, and each entry of the ledger. */
-export function waterWorkings(mix: Mix, water: MixWater, now: Readings, usual: Readings, ddt: number, usualDdt: number): Workings {
+export function waterWorkings(
+  mix: Mix,
+  water: MixWater,
+  now: Readings,
+  usual: Readings,
+  ddt: number,
+  usualDdt: number,
+): Workings {
   const readingsOf = (readings: Readings, from: 'entered' | 'bakehouse') => [
     input('T_flour', 'flour', celsius(readings.flour), from),
     input('T_room', 'room', celsius(readings.room), from),
@@ -95,6 +109,24 @@ export function waterWorkings(mix: Mix, water: MixWater, now: Readings, usual: R
       ],
       source: PRACTICE,
     }),
+    'water.pour': () => ({
+      label: 'Water as poured',
+      symbol: 'T_pour',
+      result: quantity(water.pour, '°C', 1),
+      equation: 'min(T_hot, max(T_cold, T_w))',
+      inputs: [
+        input('T_hot', 'hottest that the culture bears', celsius(HOTTEST_WATER), 'default'),
+        input('T_cold', 'coldest that can be poured', celsius(COLDEST_WATER), 'default'),
+        input(
+          'T_w',
+          'water by heat balance',
+          celsius(water.balance.temperature),
+          'computed',
+          'water.balance',
+        ),
+      ],
+      source: 'Limits of what water can be',
+    }),
     'water.fdt': () => fdtWorking(mix, water, ddt),
     ...ledgerWorkings(mix, water, ddt),
   };
@@ -113,12 +145,18 @@ function fdtWorking(mix: Mix, water: MixWater, ddt: number) {
       input('DDT', 'dough temperature wanted', celsius(ddt), 'entered'),
       input('m_w', 'water', quantity(mix.water, 'kg', 4), 'computed', 'mix.water'),
       input('c_w', 'specific heat of water', quantity(SPECIFIC_HEAT.water, 'kJ/kg·K', 2), 'default'),
-      input('T_pour', 'water as poured', celsius(water.pour), 'computed'),
+      input('T_pour', 'water as poured', celsius(water.pour), 'computed', 'water.pour'),
       input('T_w', 'water by heat balance', celsius(temperature), 'computed', 'water.balance'),
       input('C', 'heat capacity of the dough', quantity(capacity, 'kJ/K', 3), 'computed', 'ledger.capacity'),
       input('t', 'mixing and resting', quantity(mix.minutes, 'min', 0), 'bakehouse'),
       input('tau', 'time constant of an open bowl', quantity(MIX_TIME_CONSTANT, 'min', 0), 'default'),
-      input('C_bowl', 'heat capacity of the bowl', quantity(bowlCapacity, 'kJ/K', 3), 'computed', 'ledger.bowlCapacity'),
+      input(
+        'C_bowl',
+        'heat capacity of the bowl',
+        quantity(bowlCapacity, 'kJ/K', 3),
+        'computed',
+        'ledger.bowlCapacity',
+      ),
     ],
     source: FIRST_LAW,
   };
@@ -128,7 +166,13 @@ function ledgerWorkings(mix: Mix, water: MixWater, ddt: number): Workings {
   const { capacity, bowlCapacity, loss, ledger } = water.balance;
   const heatOf = (name: string) => ledger.find((entry) => entry.name === name)?.heat ?? 0;
   const wanted = input('DDT', 'dough temperature wanted', celsius(ddt), 'entered');
-  const dough = input('C', 'heat capacity of the dough', quantity(capacity, 'kJ/K', 3), 'computed', 'ledger.capacity');
+  const dough = input(
+    'C',
+    'heat capacity of the dough',
+    quantity(capacity, 'kJ/K', 3),
+    'computed',
+    'ledger.capacity',
+  );
   const parts = mix.parts.map((part) => [
     `ledger.${part.name}`,
     () => ({
@@ -155,7 +199,12 @@ function ledgerWorkings(mix: Mix, water: MixWater, ddt: number): Workings {
       equation: masses.map((_, index) => `m${index + 1} * c${index + 1}`).join(' + '),
       inputs: masses.flatMap((part, index) => [
         input(`m${index + 1}`, part.name, quantity(part.mass, 'kg', 4), 'computed'),
-        input(`c${index + 1}`, `specific heat of ${part.name}`, quantity(part.specificHeat, 'kJ/kg·K', 4), 'default'),
+        input(
+          `c${index + 1}`,
+          `specific heat of ${part.name}`,
+          quantity(part.specificHeat, 'kJ/kg·K', 4),
+          'default',
+        ),
       ]),
       source: FIRST_LAW,
     }),
@@ -177,7 +226,13 @@ function ledgerWorkings(mix: Mix, water: MixWater, ddt: number): Workings {
       result: kilojoule(heatOf('bowl')),
       equation: 'C_bowl * (T_bowl - DDT)',
       inputs: [
-        input('C_bowl', 'heat capacity of the bowl', quantity(bowlCapacity, 'kJ/K', 3), 'computed', 'ledger.bowlCapacity'),
+        input(
+          'C_bowl',
+          'heat capacity of the bowl',
+          quantity(bowlCapacity, 'kJ/K', 3),
+          'computed',
+          'ledger.bowlCapacity',
+        ),
         input('T_bowl', 'bowl', celsius(mix.bowl.temperature), 'entered'),
         wanted,
       ],

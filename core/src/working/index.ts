@@ -3,7 +3,7 @@ import { formatNumber } from '../units/index.ts';
 /**
  * How a number shows its own sum. Every computed number that a screen shows can be opened into a `Working`: the
  * equation, its inputs with where each came from, and the source of the method. Equations are plain expressions
- * (+ − * / ^, log, exp, mean) over the symbols of the inputs, in the units shown, so that anyone can work them again.
+ * (+ − * / ^, log, exp, mean, min, max) over the symbols of the inputs, in the units shown, so that anyone can work them again.
  */
 export interface Working {
   readonly label: string;
@@ -41,14 +41,10 @@ export const quantity = (value: number | readonly number[], unit: string, digits
 });
 
 /** Builds one input of a working. */
-export function input(
-  symbol: string,
-  label: string,
-  of: Quantity,
-  from: Origin,
-  key?: string,
-): WorkingInput {
-  return key === undefined ? { symbol, label, quantity: of, from } : { symbol, label, quantity: of, from, key };
+export function input(symbol: string, label: string, of: Quantity, from: Origin, key?: string): WorkingInput {
+  return key === undefined
+    ? { symbol, label, quantity: of, from }
+    : { symbol, label, quantity: of, from, key };
 }
 
 /** Each working by its key, built only when it is opened. */
@@ -61,7 +57,9 @@ export const shownValues = ({ value, digits }: Quantity): number[] =>
 /** Writes a quantity for reading: `21.2 °C`, `22:30 the day before`, a series with commas. */
 export function formatQuantity(of: Quantity): string {
   if (of.unit === 'clock') return shownValues(of).map(formatClock).join(', ');
-  const numbers = (typeof of.value === 'number' ? [of.value] : of.value).map((each) => formatNumber(each, of.digits));
+  const numbers = (typeof of.value === 'number' ? [of.value] : of.value).map((each) =>
+    formatNumber(each, of.digits),
+  );
   const text = numbers.join(', ');
   return of.unit === '' ? text : `${text} ${of.unit}`;
 }
@@ -75,3 +73,27 @@ function formatClock(minutes: number): string {
   const when = ['', ' the day before', ' two days before'][-days] ?? ` (${formatNumber(days, 0)} days)`;
   return time + when;
 }
+
+const FUNCTIONS = new Set(['log', 'exp', 'mean', 'min', 'max']);
+
+/** The equation for reading, with its symbols: `4 · DDT − (T_flour + T_room)`. */
+export const readEquation = (working: Working): string => prettyOperators(working.equation);
+
+/** The equation for reading, with its numbers in place of the symbols; a series stays a symbol. */
+export function filledEquation(working: Working): string {
+  const values = new Map(working.inputs.map((each) => [each.symbol, each.quantity]));
+  const filled = working.equation.replace(/[A-Za-z_]\w*/g, (word) => {
+    const of = values.get(word);
+    if (FUNCTIONS.has(word) || of === undefined || typeof of.value !== 'number') return word;
+    const text = of.unit === 'clock' ? formatQuantity(of) : formatNumber(of.value, of.digits);
+    return of.value < 0 && of.unit !== 'clock' ? `(${text})` : text;
+  });
+  return prettyOperators(filled);
+}
+
+const prettyOperators = (text: string): string =>
+  text
+    .replaceAll('*', '·')
+    .replaceAll('/', '÷')
+    .replaceAll('-', '−')
+    .replace(/\blog\b/g, 'ln');

@@ -100,12 +100,18 @@ test('what cannot be planned is told at its field', () => {
   assert.match(refused({ readings: { ...readings, levain: 2 } })['readings.levain'] ?? '', /does not ripen/);
   assert.match(refused({ readings: { ...readings, room: 36 } })['readings.room'] ?? '', /never cools/);
   assert.match(refused({ programme: 'whirl' })['programme'] ?? '', /not known/);
-  assert.match(refused({ dispatch: { date: '2026-02-30', time: '07:00' } })['dispatch.date'] ?? '', /calendar/);
+  assert.match(
+    refused({ dispatch: { date: '2026-02-30', time: '07:00' } })['dispatch.date'] ?? '',
+    /calendar/,
+  );
 });
 
 test('more dough than the mixer takes is said, with equal batches', () => {
   const of = plan({ order: [{ product: 'quay-loaf', pieces: 120, scaledWeight: 0.84 }] });
-  assert.match(of.cautions.join(' '), /102\.9 kg of dough is more than Big mixer takes \(45 kg\)\. Mix 3 equal batches of 34\.3 kg/);
+  assert.match(
+    of.cautions.join(' '),
+    /102\.9 kg of dough is more than Big mixer takes \(45 kg\)\. Mix 3 equal batches of 34\.3 kg/,
+  );
 });
 
 test('the fields keep what was typed and name what cannot be read', () => {
@@ -117,7 +123,11 @@ test('the fields keep what was typed and name what cannot be read', () => {
     time: '25:99',
     order: [{ product: 'quay-loaf', pieces: '-5', scaledWeight: '840' }],
   };
-  assert.deepEqual(Object.keys(problemsOf(parseDraft(wrong, '°C'))).sort(), ['order.0.pieces', 'room', 'time']);
+  assert.deepEqual(Object.keys(problemsOf(parseDraft(wrong, '°C'))).sort(), [
+    'order.0.pieces',
+    'room',
+    'time',
+  ]);
   assert.match(problemsOf(parseDraft({ ...draft, ddt: '95' }, '°C'))['ddt'] ?? '', /Use 5 °C to 40 °C/);
   assert.match(problemsOf(parseDraft({ ...draft, ddt: '200' }, '°F'))['ddt'] ?? '', /Use 41 °F to 104 °F/);
   assert.match(problemsOf(parseDraft({ ...draft, date: '' }, '°C'))['date'] ?? '', /Choose the day/);
@@ -129,7 +139,12 @@ test('an order written in °F reads back as the same order', () => {
 });
 
 test('another formula brings its own products and temperature, and keeps the readings', () => {
-  const draft = draftForFormula('quay-country', quayCountry, { ...draftOf(thirtySixLoaves, '°C'), room: '17' }, '°C');
+  const draft = draftForFormula(
+    'quay-country',
+    quayCountry,
+    { ...draftOf(thirtySixLoaves, '°C'), room: '17' },
+    '°C',
+  );
   assert.deepEqual(
     draft.order.map((line) => [line.product, line.pieces, line.scaledWeight]),
     [['quay-loaf', '36', '840 g'], ['quay-small', '', '460 g'], ['quay-roll', '', '95 g']],

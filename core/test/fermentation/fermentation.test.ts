@@ -67,14 +67,16 @@ test('the time constants of pieces that practice gives', () => {
 test('what takes a dough 3 h at 25 °C takes 3.7 to 4.3 h at 22 °C; the usual builds ripen when bakers say', () => {
   const slower = (3 * cultureYeastRate(25)) / cultureYeastRate(22);
   assert.ok(slower > 3.7 && slower < 4.3);
-  const ripe = (part: number, celsius: number) => thermalTimeForRise(2, 1 / (1 + 2 * part)) / cultureYeastRate(celsius);
+  const ripe = (part: number, celsius: number) =>
+    thermalTimeForRise(2, 1 / (1 + 2 * part)) / cultureYeastRate(celsius);
   assert.ok(ripe(1, 26) > 4 && ripe(1, 26) < 5.5);
   assert.ok(ripe(10, 21) > 13 && ripe(10, 21) < 16);
 });
 
 test('the rate table: its rows, geometric between them, linear where an end is 0, nothing outside', () => {
   const rows: [number, number][] = [[2, 0.005], [16, 0.114], [27, 0.423], [34, 0.05], [36, 0], [41, 0], [-5, 0]]; // prettier-ignore
-  for (const [celsius, rate] of rows) assert.ok(Math.abs(cultureYeastRate(celsius) - rate) < 1e-12, String(celsius));
+  for (const [celsius, rate] of rows)
+    assert.ok(Math.abs(cultureYeastRate(celsius) - rate) < 1e-12, String(celsius));
   within(cultureYeastRate(23), Math.sqrt(0.295 * 0.365), 1e-12);
   assert.ok(Math.abs(cultureYeastRate(35) - 0.025) < 1e-12);
   assert.ok(Math.abs(cultureYeastRate(1) - 0.0025) < 1e-12);
@@ -112,15 +114,21 @@ function reference(temperature: number, place: Surroundings, hours: number) {
 test('the integration agrees with the closed form at one temperature, and with far finer steps at many', () => {
   const temperature = fc.double({ min: 8, max: 30, noNaN: true });
   fc.assert(
-    fc.property(temperature, temperature, fc.double({ min: 0.5, max: 8, noNaN: true }), (start, around, timeConstant) => {
-      const closed = thermalTimeForRise(0.5, 0.15) / cultureYeastRate(start);
-      if (closed < 70) within(must(forecastRise(start, still(0.15, start), [0.5])).hours[0] ?? 0, closed, 1e-3);
-      const place = { ...still(0.15, around, timeConstant), heatOfRise: HEAT_OF_RISE };
-      const end = fermentFor(startOfDough(start), place, 6).at(-1);
-      const fine = reference(start, place, 6);
-      within(end?.theta ?? 0, fine.theta, 1e-3);
-      assert.ok(Math.abs((end?.temperature ?? 0) - fine.celsius) < 0.01);
-    }),
+    fc.property(
+      temperature,
+      temperature,
+      fc.double({ min: 0.5, max: 8, noNaN: true }),
+      (start, around, timeConstant) => {
+        const closed = thermalTimeForRise(0.5, 0.15) / cultureYeastRate(start);
+        if (closed < 70)
+          within(must(forecastRise(start, still(0.15, start), [0.5])).hours[0] ?? 0, closed, 1e-3);
+        const place = { ...still(0.15, around, timeConstant), heatOfRise: HEAT_OF_RISE };
+        const end = fermentFor(startOfDough(start), place, 6).at(-1);
+        const fine = reference(start, place, 6);
+        within(end?.theta ?? 0, fine.theta, 1e-3);
+        assert.ok(Math.abs((end?.temperature ?? 0) - fine.celsius) < 0.01);
+      },
+    ),
   );
 });
 

@@ -24,13 +24,24 @@ test('case F1: 36 × 840 g of Quay Country', () => {
   assert.equal(grams(scaled.levain.seed.mass), 539);
   assert.equal(grams(scaled.levain.flours.reduce((sum, line) => sum + line.mass, 0)), 2156.1);
   assert.equal(grams(scaled.levain.water.mass), 2156.1);
-  const final = Object.fromEntries(scaled.finalMix.lines.map((line) => [line.ingredient.slug, grams(line.mass)]));
-  assert.deepEqual(final, { 'bread-flour': 12_647.8, 'whole-wheat': 1386.1, rye: 866.3, water: 10_742, salt: 363.8 });
+  const final = Object.fromEntries(
+    scaled.finalMix.lines.map((line) => [line.ingredient.slug, grams(line.mass)]),
+  );
+  assert.deepEqual(final, {
+    'bread-flour': 12_647.8,
+    'whole-wheat': 1386.1,
+    rye: 866.3,
+    water: 10_742,
+    salt: 363.8,
+  });
   assert.equal(grams(scaled.finalMix.levain.mass), 4851.2);
   assert.equal(scaled.facts.levainOfFinalMix.toFixed(2), '32.56');
   assert.equal(scaled.facts.saltOfFinalMix.toFixed(3), '2.442');
   assert.equal(scaled.facts.wholeGrain.toFixed(1), '20.0');
-  assert.deepEqual([scaled.facts.hydration, scaled.facts.prefermentedFlour, scaled.facts.salt], [76, 14, 2.1]);
+  assert.deepEqual(
+    [scaled.facts.hydration, scaled.facts.prefermentedFlour, scaled.facts.salt],
+    [76, 14, 2.1],
+  );
 });
 
 test('keep-back and loss enlarge the build, not the dough', () => {
@@ -84,9 +95,15 @@ test('the parts sum to the overall formula, ingredient by ingredient', () => {
         const inLevain = (percentOf(scaled.split.levain, ingredient.slug) * scaled.flour) / 100;
         assert.ok(close(inFinal + inLevain, (percent * scaled.flour) / 100), ingredient.slug);
       }
-      const poured = scaled.finalMix.lines.reduce((sum, line) => sum + line.mass, scaled.finalMix.levain.mass);
+      const poured = scaled.finalMix.lines.reduce(
+        (sum, line) => sum + line.mass,
+        scaled.finalMix.levain.mass,
+      );
       assert.ok(close(poured, scaled.dough));
-      const built = scaled.levain.flours.reduce((sum, line) => sum + line.mass, scaled.levain.seed.mass + scaled.levain.water.mass);
+      const built = scaled.levain.flours.reduce(
+        (sum, line) => sum + line.mass,
+        scaled.levain.seed.mass + scaled.levain.water.mass,
+      );
       assert.ok(close(built, scaled.levain.build));
     }),
   );
@@ -124,21 +141,31 @@ test('what cannot be made is said in words at its place', () => {
     return problemsOf(scaleFormula({ ...quayCountry, doc }, thirtySixLoaves.order));
   };
   assert.match(
-    broken((doc) => Object.assign(doc.levain, { flourShare: 90, flours: [{ ingredient: 'bread-flour', percent: 100 }] }))['lines.water'] ?? '',
+    broken((doc) =>
+      Object.assign(doc.levain, { flourShare: 90, flours: [{ ingredient: 'bread-flour', percent: 100 }] }),
+    )['lines.water'] ?? '',
     /Water: Quay levain alone holds 90\.00 % and the formula only 76\.00 %/,
   );
-  assert.match(broken((doc) => doc.lines.push({ ingredient: 'spelt', percent: 0 }))['lines.5'] ?? '', /larder/);
+  assert.match(
+    broken((doc) => doc.lines.push({ ingredient: 'spelt', percent: 0 }))['lines.5'] ?? '',
+    /larder/,
+  );
   assert.match(
     broken((doc) => Object.assign(doc.lines[0] ?? {}, { percent: 70 }))['lines'] ?? '',
     /sum to 90\.00 %, not 100 %\. Add 10\.00 %/,
   );
   assert.match(problemsOf(scaleFormula(quayCountry, []))['order'] ?? '', /how many pieces/);
-  const twice = parseWith(FormulaDoc, { ...quayCountry.doc, lines: [...quayCountry.doc.lines, quayCountry.doc.lines[0]] });
+  const twice = parseWith(FormulaDoc, {
+    ...quayCountry.doc,
+    lines: [...quayCountry.doc.lines, quayCountry.doc.lines[0]],
+  });
   assert.match(problemsOf(twice)['lines.5'] ?? '', /twice/);
 });
 
 test('a weight too small for its scale is said', () => {
   const doc = structuredClone(quayCountry.doc);
-  const scaled = must(scaleFormula({ ...quayCountry, doc }, [{ product: 'quay-roll', pieces: 1, scaledWeight: 0.03 }]));
+  const scaled = must(
+    scaleFormula({ ...quayCountry, doc }, [{ product: 'quay-roll', pieces: 1, scaledWeight: 0.03 }]),
+  );
   assert.ok(scaled.drift.some((sentence) => sentence.startsWith('Salt')));
 });

@@ -7,8 +7,10 @@ const ZONE = 'Europe/London';
 
 test('times of day are read as people write them', () => {
   const written: Record<string, string> = { '7': '07:00', '07:00': '07:00', '7.30': '07:30', '0730': '07:30', '7:30 pm': '19:30', '12 am': '00:00' }; // prettier-ignore
-  for (const [text, expected] of Object.entries(written)) assert.equal(must(parseTimeOfDay(text)), expected, text);
-  for (const text of ['25:99', '24:00', 'soon', '', '13 pm']) assert.equal(parseTimeOfDay(text).ok, false, text);
+  for (const [text, expected] of Object.entries(written))
+    assert.equal(must(parseTimeOfDay(text)), expected, text);
+  for (const text of ['25:99', '24:00', 'soon', '', '13 pm'])
+    assert.equal(parseTimeOfDay(text).ok, false, text);
 });
 
 test('a time that the spring change skips moves forward, one that happens twice is the first', () => {

@@ -29,7 +29,8 @@ test('masses are read as people write them', () => {
 });
 
 test('what is not a mass is refused with the way to mend it', () => {
-  for (const text of ['abc', '', '12 furlongs', '2 lb 3', 'kg', '1.2.3']) assert.equal(parseMass(text).ok, false, text);
+  for (const text of ['abc', '', '12 furlongs', '2 lb 3', 'kg', '1.2.3'])
+    assert.equal(parseMass(text).ok, false, text);
   assert.match(problemsOf(parseMass('-5'))[''] ?? '', /negative/);
   assert.match(problemsOf(parseMass('1,200 g'))[''] ?? '', /two ways.*1200.*1\.200/);
 });
@@ -45,7 +46,13 @@ test('temperatures, durations, counts and percentages are read as people write t
   assert.equal(must(parseDuration('1.5h')), 5400);
   assert.equal(must(parseCount('24x')), 24);
   assert.equal(must(parsePercent('76%')), 76);
-  for (const refused of [parseTemperature('warm'), parseDuration('4:75'), parseCount('2.5'), parseCount('-5'), parsePercent('x')]) {
+  for (const refused of [
+    parseTemperature('warm'),
+    parseDuration('4:75'),
+    parseCount('2.5'),
+    parseCount('-5'),
+    parsePercent('x'),
+  ]) {
     assert.equal(refused.ok, false);
   }
 });

@@ -53,14 +53,23 @@ test('away from the usual readings the three ways differ, and the balance weighs
 test('the ledger closes, and the predicted dough temperature inverts the balance', () => {
   const warm = fc.double({ min: 2, max: 35, noNaN: true });
   fc.assert(
-    fc.property(warm, warm, warm, warm, fc.double({ min: 18, max: 30, noNaN: true }), (flour, room, levain, bowl, ddt) => {
-      const mix = f1({ bowl: { mass: 20, temperature: bowl }, room, minutes: 30 });
-      mix.parts.forEach((part) => Object.assign(part, { temperature: part.name === 'levain' ? levain : flour }));
-      const balance = must(balanceWater(mix, ddt));
-      const sum = balance.ledger.reduce((total, entry) => total + entry.heat, balance.waterHeat);
-      assert.ok(Math.abs(sum) < 1e-9);
-      assert.ok(Math.abs(doughTemperature(mix, balance.temperature) - ddt) < 1e-9);
-    }),
+    fc.property(
+      warm,
+      warm,
+      warm,
+      warm,
+      fc.double({ min: 18, max: 30, noNaN: true }),
+      (flour, room, levain, bowl, ddt) => {
+        const mix = f1({ bowl: { mass: 20, temperature: bowl }, room, minutes: 30 });
+        mix.parts.forEach((part) =>
+          Object.assign(part, { temperature: part.name === 'levain' ? levain : flour }),
+        );
+        const balance = must(balanceWater(mix, ddt));
+        const sum = balance.ledger.reduce((total, entry) => total + entry.heat, balance.waterHeat);
+        assert.ok(Math.abs(sum) < 1e-9);
+        assert.ok(Math.abs(doughTemperature(mix, balance.temperature) - ddt) < 1e-9);
+      },
+    ),
   );
 });
 
@@ -69,7 +78,9 @@ test('water that cannot be poured is clamped, and the dough that results is said
   assert.equal(cold.water.pour, 40);
   assert.ok(cold.water.fdt < 24.5);
   assert.match(cold.cautions.join(' '), /harms the culture: pour 40 °C and the dough comes out at/);
-  const hot = must(planDough(demoInput({ readings: { flour: 32, room: 30, levain: 28, bowl: 30 }, programme: 'intensive' })));
+  const hot = must(
+    planDough(demoInput({ readings: { flour: 32, room: 30, levain: 28, bowl: 30 }, programme: 'intensive' })),
+  );
   assert.equal(hot.water.pour, 0.5);
   assert.match(hot.cautions.join(' '), /colder than water can be poured/);
   assert.match(problemsOf(balanceWater(f1({ water: 0 }), 25))['water'] ?? '', /no water/);

@@ -31,13 +31,17 @@ function workAgain(working: Working): { value: number; play: number } {
     // A number that is shown whole (a count, a setting) leaves nothing to rounding.
     const half = isDeepStrictEqual(shown(of), of.value) ? 0 : 0.5 * 10 ** -of.digits;
     const moved = (by: number) =>
-      evaluate({ [symbol]: typeof of.value === 'number' ? shownValues(of)[0]! + by : shownValues(of).map((each) => each + by) }); // eslint-disable-line @typescript-eslint/no-non-null-assertion
+      evaluate({
+        [symbol]:
+          typeof of.value === 'number' ? shownValues(of)[0]! + by : shownValues(of).map((each) => each + by),
+      }); // eslint-disable-line @typescript-eslint/no-non-null-assertion
     return Math.max(Math.abs(moved(half) - value), Math.abs(moved(-half) - value));
   });
   return { value, play: play.reduce((sum, each) => sum + each, 0) };
 }
 
-const shown = (of: Quantity): number | number[] => (typeof of.value === 'number' ? (shownValues(of)[0] ?? NaN) : shownValues(of));
+const shown = (of: Quantity): number | number[] =>
+  typeof of.value === 'number' ? (shownValues(of)[0] ?? NaN) : shownValues(of);
 
 variety.forEach((changes, index) => {
   const given = demoInput(changes);
@@ -54,7 +58,10 @@ variety.forEach((changes, index) => {
         Math.abs(value - result) <= step / 2 + play + 1e-9,
         `${key}: ${working.equation} gives ${value}, shown is ${result}`,
       );
-      assert.ok(play <= 3 * step, `${key}: its inputs are shown too coarsely (±${play} for a step of ${step})`);
+      assert.ok(
+        play <= 3 * step,
+        `${key}: its inputs are shown too coarsely (±${play} for a step of ${step})`,
+      );
     }
   });
 
@@ -65,7 +72,10 @@ variety.forEach((changes, index) => {
         const result = workings[behind]?.().result;
         assert.ok(result, `${key} opens ${behind}, which is not there`);
         assert.equal(result.unit, of.unit, `${key}: ${symbol}`);
-        assert.ok(Math.abs(Number(result.value) - Number(of.value)) < 1e-9, `${key}: ${symbol} is not ${behind}`);
+        assert.ok(
+          Math.abs(Number(result.value) - Number(of.value)) < 1e-9,
+          `${key}: ${symbol} is not ${behind}`,
+        );
       }
     }
   });

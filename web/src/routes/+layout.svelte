@@ -1,6 +1,197 @@
 <script lang="ts">
   import '../app.css';
-  let { children } = $props();
+  import { onMount, untrack } from 'svelte';
+  import { page } from '$app/state';
+  import { localTime } from '@jovet/core/time';
+  import { provideReading, type Reading } from '$lib/bench/settings';
+  import { LOOKS, modeOf, remember, type Look } from '$lib/ui/mode';
+  import Waves from '@lucide/svelte/icons/waves';
+  import Moon from '@lucide/svelte/icons/moon';
+  import Sun from '@lucide/svelte/icons/sun';
+  import SunMoon from '@lucide/svelte/icons/sun-moon';
+
+  let { data, children } = $props();
+
+  // What the browser remembered is where this reader begins; from then on the choice is made here.
+  const choices = untrack(() => data.choices);
+  let look = $state<Look>(LOOKS.find((each) => each === choices.look) ?? 'auto');
+  let reading = $state<Reading>({
+    temperature: choices.temperature === '°F' ? '°F' : '°C',
+    mass: choices.mass === 'lb' ? 'lb' : 'g',
+  });
+  provideReading(() => reading);
+
+  const LOOK_WORDS: Record<Look, string> = { auto: 'by the clock', light: 'day', dark: 'night' };
+
+  function show() {
+    const { hour } = localTime(Date.now() / 1000, data.now.bakehouse.zone);
+    const mode = modeOf(look, hour);
+    document.documentElement.dataset.mode = mode;
+    remember('mode', mode);
+  }
+  onMount(() => {
+    show();
+    const timer = setInterval(show, 60_000);
+    return () => clearInterval(timer);
+  });
+  function nextLook() {
+    look = LOOKS[(LOOKS.indexOf(look) + 1) % LOOKS.length] ?? 'auto';
+    remember('look', look);
+    show();
+  }
+  function read(change: Partial<Reading>) {
+    reading = { ...reading, ...change };
+    remember('temperature', reading.temperature);
+    remember('mass', reading.mass);
+  }
 </script>
 
-{@render children()}
+<a class="skip" href="#room">To the room</a>
+<div class="house">
+  <nav aria-label="Rooms">
+    <span class="mark" aria-hidden="true">jovet</span>
+    <span class="wing" id="wing-plan">Plan</span>
+    <ul aria-labelledby="wing-plan">
+      <li>
+        <a href="/plan/day" aria-current={page.url.pathname.startsWith('/plan/day') ? 'page' : undefined}>
+          <Waves size={22} aria-hidden="true" />Day line
+        </a>
+      </li>
+    </ul>
+    <div class="choices">
+      <button
+        type="button"
+        aria-label={`Temperatures in ${reading.temperature}; change`}
+        onclick={() => read({ temperature: reading.temperature === '°C' ? '°F' : '°C' })}
+        >{reading.temperature}</button
+      >
+      <button
+        type="button"
+        aria-label={`Weights in ${reading.mass === 'g' ? 'grams' : 'pounds and ounces'}; change`}
+        onclick={() => read({ mass: reading.mass === 'g' ? 'lb' : 'g' })}
+        >{reading.mass === 'g' ? 'g' : 'lb oz'}</button
+      >
+      <button
+        type="button"
+        aria-label={`Look: ${LOOK_WORDS[look]}; change`}
+        title={`Look: ${LOOK_WORDS[look]}`}
+        onclick={nextLook}
+      >
+        {#if look === 'auto'}<SunMoon size={20} />{:else if look === 'light'}<Sun size={20} />{:else}<Moon
+            size={20}
+          />{/if}
+      </button>
+    </div>
+  </nav>
+  <main id="room" tabindex="-1">{@render children()}</main>
+</div>
+
+<style>
+  .house {
+    display: grid;
+    grid-template-columns: 4.75rem minmax(0, 1fr);
+    min-height: 100dvh;
+  }
+  nav {
+    position: sticky;
+    top: 0;
+    height: 100dvh;
+    display: flex;
+    flex-direction: column;
+    align-items: center;
+    gap: 0.25rem;
+    padding: 0.9rem 0.25rem;
+    background: light-dark(var(--color-surface-100), var(--color-surface-900));
+  }
+  .mark {
+    font-weight: 800;
+    font-size: 1.125rem;
+    letter-spacing: 0.02em;
+    margin-bottom: 1rem;
+  }
+  .wing {
+    font-size: 0.75rem;
+    color: light-dark(var(--color-surface-700), var(--color-surface-300));
+  }
+  nav a {
+    display: grid;
+    justify-items: center;
+    gap: 0.2rem;
+    padding: 0.55rem 0.25rem;
+    width: 4.25rem;
+    font-size: 0.8125rem;
+    border-radius: var(--radius-base);
+  }
+  nav a[aria-current] {
+    background: light-dark(#fff, var(--color-surface-700));
+    font-weight: 700;
+  }
+  .choices {
+    margin-top: auto;
+    display: grid;
+    gap: 0.25rem;
+    justify-items: center;
+  }
+  .choices button {
+    min-width: 2.75rem;
+    min-height: 2.5rem;
+    display: grid;
+    place-items: center;
+    font-size: 0.875rem;
+    cursor: pointer;
+    border-radius: var(--radius-base);
+  }
+  .choices button:hover,
+  nav a:hover {
+    background: light-dark(var(--color-surface-200), var(--color-surface-800));
+  }
+  main:focus {
+    outline: none;
+  }
+  .skip {
+    position: absolute;
+    left: -999px;
+  }
+  .skip:focus {
+    left: 0.5rem;
+    top: 0.5rem;
+    z-index: 50;
+    padding: 0.5rem 1rem;
+    background: light-dark(#fff, #000);
+  }
+  @media (max-width: 640px) {
+    .house {
+      grid-template-columns: minmax(0, 1fr);
+      grid-template-rows: auto minmax(0, 1fr);
+    }
+    nav {
+      height: auto;
+      flex-direction: row;
+      padding: 0.25rem 0.75rem;
+      z-index: 10;
+    }
+    nav a {
+      grid-auto-flow: column;
+      width: auto;
+      padding: 0.55rem 0.6rem;
+    }
+    .mark {
+      margin: 0;
+    }
+    .wing {
+      display: none;
+    }
+    .choices {
+      margin: 0 0 0 auto;
+      grid-auto-flow: column;
+    }
+  }
+  @media print {
+    nav {
+      display: none;
+    }
+    .house {
+      display: block;
+    }
+  }
+</style>

@@ -6,7 +6,8 @@ import { parseWith, problem, type Problem, type Result } from '@jovet/core/probl
 export const LARGEST_BODY = 2_000_000;
 
 /** What every refusal of the API looks like. */
-export const refuse = (status: number, problems: readonly Problem[]): Response => json({ problems }, { status });
+export const refuse = (status: number, problems: readonly Problem[]): Response =>
+  json({ problems }, { status });
 
 /** Answers with a value, or with 422 and what stands in its way. */
 export const answer = (result: Result<unknown>): Response =>
@@ -43,14 +44,19 @@ export async function readText(request: Request): Promise<string | Response> {
  *
  * @returns the typed body, or the refusal to send back
  */
-export async function readBody<T extends z.ZodType>(request: Request, schema: T): Promise<z.infer<T> | Response> {
+export async function readBody<T extends z.ZodType>(
+  request: Request,
+  schema: T,
+): Promise<z.infer<T> | Response> {
   const text = await readText(request);
   if (text instanceof Response) return text;
   let data: unknown;
   try {
     data = JSON.parse(text);
   } catch {
-    return refuse(400, [problem('', 'The body is not JSON.', 'Send one JSON object; /api shows an example.')]);
+    return refuse(400, [
+      problem('', 'The body is not JSON.', 'Send one JSON object; /api shows an example.'),
+    ]);
   }
   const parsed = parseWith(schema, data);
   return parsed.ok ? parsed.value : refuse(422, parsed.problems);

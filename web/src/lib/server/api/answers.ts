@@ -6,10 +6,21 @@ import { bad, good, problem, type Result } from '@jovet/core/problem';
 import { localTime } from '@jovet/core/time';
 import type { ClockAnswer, ScaleAnswer } from './schemas.ts';
 
-const lineOf = ({ ingredient, mass, weighed }: ScaledLine) => ({ ingredient: ingredient.slug, mass, weighed });
+const lineOf = ({ ingredient, mass, weighed }: ScaledLine) => ({
+  ingredient: ingredient.slug,
+  mass,
+  weighed,
+});
 
 /** A scaled formula as the API tells it. */
-export const scaleAnswer = ({ dough, flour, levain, finalMix, facts, drift }: ScaledFormula): z.infer<typeof ScaleAnswer> => ({
+export const scaleAnswer = ({
+  dough,
+  flour,
+  levain,
+  finalMix,
+  facts,
+  drift,
+}: ScaledFormula): z.infer<typeof ScaleAnswer> => ({
   dough,
   flour,
   levain: {
@@ -33,7 +44,11 @@ export function clockAnswer(
   const unknown = keys.findIndex((key) => !(key in workings));
   if (unknown >= 0) {
     return bad(
-      problem(`workings.${unknown}`, `“${keys[unknown]}” is not a number of this plan.`, `Choose from: ${Object.keys(workings).join(', ')}.`),
+      problem(
+        `workings.${unknown}`,
+        `“${keys[unknown]}” is not a number of this plan.`,
+        `Choose from: ${Object.keys(workings).join(', ')}.`,
+      ),
     );
   }
   const { water } = plan;

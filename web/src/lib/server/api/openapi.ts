@@ -65,7 +65,13 @@ const operation = (
   },
 });
 
-const calculation = (path: keyof typeof EXAMPLES, summary: string, description: string, schema: z.ZodType, answer: z.ZodType) => ({
+const calculation = (
+  path: keyof typeof EXAMPLES,
+  summary: string,
+  description: string,
+  schema: z.ZodType,
+  answer: z.ZodType,
+) => ({
   [path]: { post: operation(summary, description, answer, { schema, example: EXAMPLES[path] }) },
 });
 
@@ -79,28 +85,72 @@ export const openApi = () =>
     info: {
       title: 'Jovet',
       version: '1',
-      description: 'Every calculation of Jovet. Masses in kg, temperatures in °C, times in seconds since 1970.',
+      description:
+        'Every calculation of Jovet. Masses in kg, temperatures in °C, times in seconds since 1970.',
     },
     paths: {
-      ...calculation('/api/v1/formula/scale', 'Scale a formula to pieces', 'Weights by stage, with read-outs.', schemas.ScaleRequest, schemas.ScaleAnswer),
-      ...calculation('/api/v1/water', 'Water temperature', 'By sum of factors, base number or heat balance.', schemas.WaterRequest, schemas.WaterAnswer),
-      ...calculation('/api/v1/fermentation/forecast', 'Forecast a rise', 'Hours until a culture or dough holds each rise.', schemas.ForecastRequest, schemas.ForecastAnswer),
-      ...calculation('/api/v1/day/clock', 'Plan one dough', 'Weights, water and the clock, back from the dispatch.', schemas.ClockRequest, schemas.ClockAnswer),
-      '/api/v1/days': { get: operation('List saved days', 'The latest first, 50 at a time; ?before=DATE continues.', schemas.DaysAnswer) },
+      ...calculation(
+        '/api/v1/formula/scale',
+        'Scale a formula to pieces',
+        'Weights by stage, with read-outs.',
+        schemas.ScaleRequest,
+        schemas.ScaleAnswer,
+      ),
+      ...calculation(
+        '/api/v1/water',
+        'Water temperature',
+        'By sum of factors, base number or heat balance.',
+        schemas.WaterRequest,
+        schemas.WaterAnswer,
+      ),
+      ...calculation(
+        '/api/v1/fermentation/forecast',
+        'Forecast a rise',
+        'Hours until a culture or dough holds each rise.',
+        schemas.ForecastRequest,
+        schemas.ForecastAnswer,
+      ),
+      ...calculation(
+        '/api/v1/day/clock',
+        'Plan one dough',
+        'Weights, water and the clock, back from the dispatch.',
+        schemas.ClockRequest,
+        schemas.ClockAnswer,
+      ),
+      '/api/v1/days': {
+        get: operation(
+          'List saved days',
+          'The latest first, 50 at a time; ?before=DATE continues.',
+          schemas.DaysAnswer,
+        ),
+      },
       '/api/v1/days/{date}': {
-        get: { ...operation('Open a saved day', 'Its order and everything the plan depends on.', Anything), ...date },
+        get: {
+          ...operation('Open a saved day', 'Its order and everything the plan depends on.', Anything),
+          ...date,
+        },
         put: {
-          ...operation('Save a day', 'Refused with 409, and both orders, if it was saved by someone else since.', schemas.SaveAnswer, {
-            schema: schemas.SaveRequest,
-            example: { order: ORDER, base: 0 },
-          }),
+          ...operation(
+            'Save a day',
+            'Refused with 409, and both orders, if it was saved by someone else since.',
+            schemas.SaveAnswer,
+            {
+              schema: schemas.SaveRequest,
+              example: { order: ORDER, base: 0 },
+            },
+          ),
           ...date,
         },
       },
       '/api/v1/import': {
-        post: operation('Bring in a file', 'A bakehouse, ingredients or a formula.', z.object({ brought: z.string() }), {
-          schema: BakeryFile,
-        }),
+        post: operation(
+          'Bring in a file',
+          'A bakehouse, ingredients or a formula.',
+          z.object({ brought: z.string() }),
+          {
+            schema: BakeryFile,
+          },
+        ),
       },
     },
   });

@@ -92,7 +92,12 @@ export const ForecastRequest = z.strictObject({
   body: z
     .discriminatedUnion('kind', [
       z.strictObject({ kind: z.literal('held') }).describe('stays at its temperature'),
-      z.strictObject({ kind: z.literal('piece'), mass: Mass.gt(0), h: z.number().positive().max(200), around: Celsius }),
+      z.strictObject({
+        kind: z.literal('piece'),
+        mass: Mass.gt(0),
+        h: z.number().positive().max(200),
+        around: Celsius,
+      }),
       z.strictObject({
         kind: z.literal('tub'),
         mass: Mass.gt(0),
@@ -114,7 +119,11 @@ export const ForecastAnswer = z.object({
 
 export const ClockRequest = z.strictObject({
   order: DoughOrder,
-  workings: z.array(z.string().max(80)).max(200).default([]).describe('keys of workings to return, such as water.balance'),
+  workings: z
+    .array(z.string().max(80))
+    .max(200)
+    .default([])
+    .describe('keys of workings to return, such as water.balance'),
 });
 export const StepAnswer = z.object({
   id: z.string(),
@@ -143,7 +152,12 @@ export const ClockAnswer = z.object({
 
 export const SaveRequest = z.strictObject({
   order: DoughOrder,
-  base: z.number().int().min(0).max(1_000_000).describe('the revision that the order was made on; 0 for a new day'),
+  base: z
+    .number()
+    .int()
+    .min(0)
+    .max(1_000_000)
+    .describe('the revision that the order was made on; 0 for a new day'),
 });
 export const SaveAnswer = z.object({ date: z.string(), rev: z.number(), plan: z.number() });
 export const DaysAnswer = z.object({

@@ -17,7 +17,10 @@ async function prepare(url: string, demo: string | undefined): Promise<string> {
     const actor = await ensureBakehouse(db);
     const empty = (await readFormulas(db, actor)).length === 0;
     if (demo !== undefined && empty) await loadDemo(db, demo);
-    const done = [ran > 0 ? `${ran} migrated` : 'up to date', ...(demo !== undefined && empty ? ['demo bakery loaded'] : [])];
+    const done = [
+      ran > 0 ? `${ran} migrated` : 'up to date',
+      ...(demo !== undefined && empty ? ['demo bakery loaded'] : []),
+    ];
     return done.join(', ');
   } finally {
     await db.destroy();
@@ -58,7 +61,8 @@ try {
   console.log(await prepare(url, values.demo));
 } catch (error) {
   if (error instanceof NewerDatabase) console.error(error.message);
-  else if (error instanceof Error && /No space left|53100/.test(error.message)) console.error('The disk is full. Free some space and start again.');
+  else if (error instanceof Error && /No space left|53100/.test(error.message))
+    console.error('The disk is full. Free some space and start again.');
   else console.error(error instanceof Error ? error.message : error);
   process.exit(1);
 }

@@ -1,3 +1,4 @@
+import { sql } from 'kysely';
 import { v7 as uuid } from 'uuid';
 import { planDough, type DoughOrder, type DoughPlan, type PlanInput } from '@jovet/core/day';
 import { bad, good, problem, type Result } from '@jovet/core/problem';
@@ -42,18 +43,29 @@ export type Saved =
  * @returns the input of the plan, or problems at `formula` or `mixer`
  */
 export async function planInputFor(db: Db | Tx, actor: Actor, order: DoughOrder): Promise<Result<PlanInput>> {
-  const [now, [published]] = await Promise.all([readBakehouse(db, actor), readFormulas(db, actor, order.formula)]);
+  const [now, [published]] = await Promise.all([
+    readBakehouse(db, actor),
+    readFormulas(db, actor, order.formula),
+  ]);
   if (!published) {
-    return bad(problem('formula', `The formula “${order.formula}” is not known here.`, 'Choose one from the list.'));
+    return bad(
+      problem('formula', `The formula “${order.formula}” is not known here.`, 'Choose one from the list.'),
+    );
   }
   return withBakehouse(now, order, published.formula);
 }
 
-function withBakehouse(now: BakehouseNow, order: DoughOrder, formula: PlanInput['formula']): Result<PlanInput> {
+function withBakehouse(
+  now: BakehouseNow,
+  order: DoughOrder,
+  formula: PlanInput['formula'],
+): Result<PlanInput> {
   const mixer = now.mixers.find(({ slug }) => slug === order.mixer);
   const [tub] = now.tubs;
   if (!mixer || !tub) {
-    return bad(problem('mixer', `The mixer “${order.mixer}” is not known here.`, 'Choose one from the list.'));
+    return bad(
+      problem('mixer', `The mixer “${order.mixer}” is not known here.`, 'Choose one from the list.'),
+    );
   }
   return good({ order, formula, bakehouse: now.bakehouse, mixer, tub });
 }
@@ -105,7 +117,13 @@ async function claimDay(tx: Tx, actor: Actor, date: string, base: number): Promi
   return moved?.id ?? null;
 }
 
-async function addPlan(tx: Tx, actor: Actor, dayId: string, input: PlanInput, plan: DoughPlan): Promise<void> {
+async function addPlan(
+  tx: Tx,
+  actor: Actor,
+  dayId: string,
+  input: PlanInput,
+  plan: DoughPlan,
+): Promise<void> {
   const before = await tx
     .selectFrom('plan')
     .select('n')
@@ -113,7 +131,12 @@ async function addPlan(tx: Tx, actor: Actor, dayId: string, input: PlanInput, pl
     .orderBy('n', 'desc')
     .limit(1)
     .executeTakeFirst();
-  await tx.updateTable('plan').set({ chosen: false }).where('bake_day_id', '=', dayId).where('chosen', '=', true).execute();
+  await tx
+    .updateTable('plan')
+    .set({ chosen: false })
+    .where('bake_day_id', '=', dayId)
+    .where('chosen', '=', true)
+    .execute();
   await tx
     .insertInto('plan')
     .values({
@@ -178,9 +201,27 @@ export async function listDays(db: Db, actor: Actor, limit: number, before?: str
 const daysOf = (db: Db | Tx, actor: Actor) =>
   db
     .selectFrom('bake_day')
-    .innerJoin('plan', (join) => join.onRef('plan.bake_day_id', '=', 'bake_day.id').on('plan.chosen', '=', true))
+    .innerJoin('plan', (join) =>
+      join.onRef('plan.bake_day_id', '=', 'bake_day.id').on('plan.chosen', '=', true),
+    )
     .where('bake_day.bakehouse_id', '=', actor.bakehouseId);
 
 /** The sentence for a day that someone else saved. */
 export const staleSentence = ({ stands }: StaleDay): string =>
   `${formatDate(stands.date)} already has a plan (saved by ${stands.savedBy}).`;
+
+const REMEMBERED = 20;
+
+/** The orders of a day as they were saved, the newest last: what undo goes back through. */
+export async function readOrders(db: Db, actor: Actor, date: string): Promise<DoughOrder[]> {
+  const rows = await db
+    .selectFrom('bake_day')
+    .innerJoin('plan', 'plan.bake_day_id', 'bake_day.id')
+    .select(sql<DoughOrder>`plan.input -> 'order'`.as('order'))
+    .where('bake_day.bakehouse_id', '=', actor.bakehouseId)
+    .where('bake_day.local_date', '=', date)
+    .orderBy('plan.n', 'desc')
+    .limit(REMEMBERED)
+    .execute();
+  return rows.map((row) => row.order).reverse();
+}

@@ -51,7 +51,13 @@ export async function ensureBakehouse(db: Db): Promise<Actor> {
       .execute();
     await tx
       .insertInto('person')
-      .values({ id: actor.personId, bakehouse_id: actor.bakehouseId, name: actor.name, skills: [], updated_by: actor.personId })
+      .values({
+        id: actor.personId,
+        bakehouse_id: actor.bakehouseId,
+        name: actor.name,
+        skills: [],
+        updated_by: actor.personId,
+      })
       .execute();
     await saveBakehouse(tx, actor, BLANK);
     return actor;
@@ -67,7 +73,12 @@ export async function saveBakehouse(
   const written = { updated_by: actor.personId, updated_at: new Date() };
   await tx
     .updateTable('bakehouse')
-    .set((row) => ({ name: file.bakehouse.name, zone: file.bakehouse.zone, rev: row('rev', '+', 1), ...written }))
+    .set((row) => ({
+      name: file.bakehouse.name,
+      zone: file.bakehouse.zone,
+      rev: row('rev', '+', 1),
+      ...written,
+    }))
     .where('id', '=', actor.bakehouseId)
     .execute();
   await tx
@@ -99,13 +110,25 @@ async function replaceResources(
     .set((row) => ({ retired_at: new Date(), rev: row('rev', '+', 1), ...written }))
     .where('bakehouse_id', '=', actor.bakehouseId)
     .where('kind', '=', kind)
-    .where('slug', 'not in', resources.map(({ slug }) => slug)) // prettier-ignore
+    .where(
+      'slug',
+      'not in',
+      resources.map(({ slug }) => slug),
+    ) // prettier-ignore
     .execute();
   for (const resource of resources) {
     const doc = JSON.stringify(resource);
     await tx
       .insertInto('resource')
-      .values({ id: uuid(), bakehouse_id: actor.bakehouseId, kind, slug: resource.slug, doc, retired_at: null, ...written })
+      .values({
+        id: uuid(),
+        bakehouse_id: actor.bakehouseId,
+        kind,
+        slug: resource.slug,
+        doc,
+        retired_at: null,
+        ...written,
+      })
       .onConflict((conflict) =>
         conflict
           .columns(['bakehouse_id', 'kind', 'slug'])

@@ -6,7 +6,11 @@ import { bad, good, problem, type Problem, type Result } from '@jovet/core/probl
 import type { Actor, Db, Tx } from './connection.ts';
 
 /** Adds ingredients to the larder; a changed one gets a new version, an unchanged one stays as it is. */
-export async function saveIngredients(tx: Tx, actor: Actor, ingredients: readonly Ingredient[]): Promise<void> {
+export async function saveIngredients(
+  tx: Tx,
+  actor: Actor,
+  ingredients: readonly Ingredient[],
+): Promise<void> {
   for (const ingredient of ingredients) {
     const known = await tx
       .selectFrom('ingredient')
@@ -77,7 +81,10 @@ export async function publishFormula(
       .where('id', '=', formulaId)
       .execute();
   } else {
-    await tx.insertInto('formula').values({ id: formulaId, bakehouse_id: actor.bakehouseId, slug, ...head }).execute();
+    await tx
+      .insertInto('formula')
+      .values({ id: formulaId, bakehouse_id: actor.bakehouseId, slug, ...head })
+      .execute();
   }
   await tx
     .insertInto('formula_version')
@@ -94,7 +101,9 @@ export async function publishFormula(
     .execute();
   await tx
     .insertInto('formula_version_ingredient')
-    .values(named.value.map((version) => ({ formula_version_id: versionId, ingredient_version_id: version.id })))
+    .values(
+      named.value.map((version) => ({ formula_version_id: versionId, ingredient_version_id: version.id })),
+    )
     .execute();
   const sold = await saveProducts(tx, actor, formulaId, doc);
   return sold.ok ? good(versionId) : sold;
@@ -108,7 +117,9 @@ interface IngredientVersion {
 async function ingredientsOf(tx: Tx, actor: Actor, doc: FormulaDoc): Promise<Result<IngredientVersion[]>> {
   const places = new Map<string, string>([
     [doc.levain.water, 'formula.levain.water'],
-    ...doc.levain.flours.map(({ ingredient }, index) => [ingredient, `formula.levain.flours.${index}`] as const),
+    ...doc.levain.flours.map(
+      ({ ingredient }, index) => [ingredient, `formula.levain.flours.${index}`] as const,
+    ),
     ...doc.lines.map(({ ingredient }, index) => [ingredient, `formula.lines.${index}`] as const),
   ]);
   const versions = await tx
@@ -125,7 +136,11 @@ async function ingredientsOf(tx: Tx, actor: Actor, doc: FormulaDoc): Promise<Res
   const missing: Problem[] = [...places]
     .filter(([slug]) => !versions.some((version) => version.doc.slug === slug))
     .map(([slug, path]) =>
-      problem(path, `The ingredient “${slug}” is not in the larder.`, 'Bring in a file with this ingredient first, or correct the name.'),
+      problem(
+        path,
+        `The ingredient “${slug}” is not in the larder.`,
+        'Bring in a file with this ingredient first, or correct the name.',
+      ),
     );
   return missing.length > 0 ? bad(...missing) : good(versions);
 }
@@ -142,7 +157,11 @@ async function saveProducts(tx: Tx, actor: Actor, formulaId: string, doc: Formul
       .executeTakeFirst();
     if (known && known.formulaId !== formulaId) {
       return bad(
-        problem(`formula.products.${index}.slug`, `Another formula already makes “${slug}”.`, 'Give this product another name.'),
+        problem(
+          `formula.products.${index}.slug`,
+          `Another formula already makes “${slug}”.`,
+          'Give this product another name.',
+        ),
       );
     }
     if (known) {
@@ -151,10 +170,17 @@ async function saveProducts(tx: Tx, actor: Actor, formulaId: string, doc: Formul
         .set((row) => ({ name, retired_at: null, rev: row('rev', '+', 1), ...written }))
         .where('id', '=', known.id)
         .execute();
-      await tx.updateTable('product_part').set({ mass: scaledWeight }).where('product_id', '=', known.id).execute();
+      await tx
+        .updateTable('product_part')
+        .set({ mass: scaledWeight })
+        .where('product_id', '=', known.id)
+        .execute();
     } else {
       const id = uuid();
-      await tx.insertInto('product').values({ id, bakehouse_id: actor.bakehouseId, slug, name, ...written }).execute();
+      await tx
+        .insertInto('product')
+        .values({ id, bakehouse_id: actor.bakehouseId, slug, name, ...written })
+        .execute();
       await tx
         .insertInto('product_part')
         .values({ product_id: id, formula_id: formulaId, role: 'whole', mass: scaledWeight })
@@ -185,7 +211,11 @@ export async function readFormulas(db: Db | Tx, actor: Actor, slug?: string): Pr
     .orderBy('formula.slug');
   if (slug !== undefined) query = query.where('formula.slug', '=', slug);
   const rows = await query.execute();
-  return rows.map((row) => ({ slug: row.slug, version: row.n, formula: { doc: row.doc, ingredients: row.ingredients } }));
+  return rows.map((row) => ({
+    slug: row.slug,
+    version: row.n,
+    formula: { doc: row.doc, ingredients: row.ingredients },
+  }));
 }
 
 /** A digest that does not depend on the order of keys, which jsonb does not keep. */

@@ -38,7 +38,9 @@ async function migrations(): Promise<Record<string, Migration>> {
 }
 
 async function migrationsThatRan(db: Db): Promise<string[]> {
-  const { rows: tables } = await sql<{ here: boolean }>`select to_regclass('kysely_migration') is not null as here`.execute(db);
+  const { rows: tables } = await sql<{
+    here: boolean;
+  }>`select to_regclass('kysely_migration') is not null as here`.execute(db);
   if (!tables[0]?.here) return [];
   const { rows } = await sql<{ name: string }>`select name from kysely_migration`.execute(db);
   return rows.map((row) => row.name);

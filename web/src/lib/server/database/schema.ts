@@ -48,8 +48,20 @@ export interface Database {
     retired_at: Date | null;
   } & Mutable;
   ingredient: { id: string; bakehouse_id: string; slug: string; retired_at: Date | null } & Mutable;
-  ingredient_version: { id: string; ingredient_id: string; n: number; schema: number; doc: Json<Ingredient> } & WrittenOnce;
-  formula: { id: string; bakehouse_id: string; slug: string; head_version_id: string; retired_at: Date | null } & Mutable;
+  ingredient_version: {
+    id: string;
+    ingredient_id: string;
+    n: number;
+    schema: number;
+    doc: Json<Ingredient>;
+  } & WrittenOnce;
+  formula: {
+    id: string;
+    bakehouse_id: string;
+    slug: string;
+    head_version_id: string;
+    retired_at: Date | null;
+  } & Mutable;
   formula_version: {
     id: string;
     formula_id: string;
@@ -60,7 +72,13 @@ export interface Database {
     note: string;
   } & WrittenOnce;
   formula_version_ingredient: { formula_version_id: string; ingredient_version_id: string };
-  product: { id: string; bakehouse_id: string; slug: string; name: string; retired_at: Date | null } & Mutable;
+  product: {
+    id: string;
+    bakehouse_id: string;
+    slug: string;
+    name: string;
+    retired_at: Date | null;
+  } & Mutable;
   product_part: { product_id: string; formula_id: string; role: 'whole'; mass: number };
   bake_day: { id: string; bakehouse_id: string; local_date: string } & Mutable;
   plan: {

@@ -9,13 +9,17 @@ import { database } from '$lib/server/database/connected';
 const notADate = (date: string) =>
   z.iso.date().safeParse(date).success
     ? undefined
-    : refuse(422, [problem('date', `“${date}” is not a day of the calendar.`, 'Write it as year-month-day.')]);
+    : refuse(422, [
+        problem('date', `“${date}” is not a day of the calendar.`, 'Write it as year-month-day.'),
+      ]);
 
 export async function GET({ params, locals }) {
   const wrong = notADate(params.date);
   if (wrong) return wrong;
   const day = await readDay(database(), locals.actor, params.date);
-  return day ? json(day) : refuse(404, [problem('date', 'Nothing is saved for this day.', 'Choose another day.')]);
+  return day
+    ? json(day)
+    : refuse(404, [problem('date', 'Nothing is saved for this day.', 'Choose another day.')]);
 }
 
 export async function PUT({ params, request, locals }) {
@@ -24,7 +28,13 @@ export async function PUT({ params, request, locals }) {
   const body = await readBody(request, SaveRequest);
   if (body instanceof Response) return body;
   if (body.order.dispatch.date !== params.date) {
-    return refuse(422, [problem('order.dispatch.date', 'This is another day than the address says.', `Use ${params.date} in both.`)]);
+    return refuse(422, [
+      problem(
+        'order.dispatch.date',
+        'This is another day than the address says.',
+        `Use ${params.date} in both.`,
+      ),
+    ]);
   }
   const saved = await saveDay(database(), locals.actor, body.order, body.base);
   switch (saved.kind) {

@@ -19,7 +19,13 @@ export async function POST({ request }) {
   return answer(good({ hours, population, end, cautions }));
 }
 
-function surroundingsOf({ share, seedPopulation, vigour, body, temperature }: z.infer<typeof ForecastRequest>): Surroundings {
+function surroundingsOf({
+  share,
+  seedPopulation,
+  vigour,
+  body,
+  temperature,
+}: z.infer<typeof ForecastRequest>): Surroundings {
   const y0 = startingPopulation(share, seedPopulation);
   const ferments = { y0, vigour, heatOfRise: 0 };
   switch (body.kind) {
@@ -28,7 +34,11 @@ function surroundingsOf({ share, seedPopulation, vigour, body, temperature }: z.
     case 'piece':
       return { ...ferments, around: body.around, timeConstant: pieceTimeConstant(body.mass, body.h) };
     case 'tub':
-      return { ...ferments, around: body.around, timeConstant: tubTimeConstant(body.mass, body.length, body.width, body.h) };
+      return {
+        ...ferments,
+        around: body.around,
+        timeConstant: tubTimeConstant(body.mass, body.length, body.width, body.h),
+      };
   }
 }
 

@@ -13,7 +13,14 @@ export async function POST({ request, locals }) {
     typeof body.formula === 'string'
       ? (await readFormulas(database(), locals.actor, body.formula))[0]?.formula
       : body.formula;
-  if (!formula) return refuse(422, [problem('formula', 'This formula is not known here.', 'Name one of this bakehouse, or send a whole formula.')]);
+  if (!formula)
+    return refuse(422, [
+      problem(
+        'formula',
+        'This formula is not known here.',
+        'Name one of this bakehouse, or send a whole formula.',
+      ),
+    ]);
   const scaled = scaleFormula(formula, body.order);
   return answer(scaled.ok ? { ok: true, value: scaleAnswer(scaled.value) } : scaled);
 }

@@ -1,0 +1,100 @@
+<script lang="ts">
+  import { formatDate, localTime } from '@jovet/core/time';
+  import { formatMass } from '@jovet/core/units';
+  import type { DayLine } from '../server/database/bake-day';
+
+  /** The saved days, the latest first; more are fetched as they are asked for. */
+  let {
+    days,
+    zone,
+    current,
+    onopen,
+  }: { days: readonly DayLine[]; zone: string; current: string; onopen: (date: string) => void } = $props();
+
+  let more = $state.raw<readonly DayLine[]>([]);
+  let ended = $state(false);
+  let failed = $state(false);
+  const all = $derived([...days, ...more]);
+
+  async function fetchMore() {
+    const last = all.at(-1);
+    if (!last) return;
+    try {
+      const response = await fetch(`/api/v1/days?before=${last.date}`);
+      const next: readonly DayLine[] = (await response.json()).days;
+      more = [...more, ...next];
+      ended = next.length === 0;
+      failed = false;
+    } catch {
+      failed = true;
+    }
+  }
+  let copied = $state(false);
+  const line = ({ date, doc }: DayLine) => [
+    date,
+    doc.formula,
+    String(doc.pieces),
+    formatMass(doc.dough, 'kg', 1),
+    localTime(doc.firstHands, zone).time,
+    localTime(doc.dispatch, zone).time,
+  ];
+  async function copy() {
+    const rows = [['day', 'formula', 'pieces', 'dough', 'first hands', 'van'], ...all.map(line)];
+    await navigator.clipboard.writeText(rows.map((row) => row.join('\t')).join('\n'));
+    copied = true;
+  }
+</script>
+
+{#if all.length === 0}
+  <p>No day is saved yet. Plan one and press Save.</p>
+{:else}
+  <ul>
+    {#each all as day (day.date)}
+      {@const [, formula, pieces, dough, firstHands, van] = line(day)}
+      <li>
+        <button
+          type="button"
+          aria-current={day.date === current ? 'date' : undefined}
+          onclick={() => onopen(day.date)}
+        >
+          <b>{formatDate(day.date)} {day.date.slice(0, 4)}</b>
+          <span>{pieces} pieces of {formula}, {dough}; {firstHands} to {van}</span>
+        </button>
+      </li>
+    {/each}
+  </ul>
+  <p class="foot">
+    {#if days.length >= 30 && !ended}<button type="button" onclick={fetchMore}>Show earlier days</button>{/if}
+    <button type="button" onclick={copy}>{copied ? 'Copied' : 'Copy as a table'}</button>
+    {#if failed}<span role="alert">The earlier days could not be fetched; try again.</span>{/if}
+  </p>
+{/if}
+
+<style>
+  li button {
+    display: block;
+    width: 100%;
+    text-align: left;
+    padding: 0.5rem 0.6rem;
+    cursor: pointer;
+    border-radius: var(--radius-base);
+  }
+  li button:hover,
+  li button[aria-current] {
+    background: light-dark(var(--color-surface-100), var(--color-surface-800));
+  }
+  span {
+    display: block;
+    font-size: 0.875rem;
+  }
+  .foot {
+    display: flex;
+    gap: 1.25rem;
+    margin-top: 0.75rem;
+  }
+  .foot button {
+    cursor: pointer;
+    text-decoration: underline;
+    text-underline-offset: 0.2em;
+  }
+</style>

@@ -1,0 +1,487 @@
+<script lang="ts">
+  import { onMount } from 'svelte';
+  import {
+    draftForFormula,
+    draftOf,
+    inTheFields,
+    parseDraft,
+    planDough,
+    planWorkings,
+    type DoughDraft,
+    type DoughOrder,
+    type DoughPlan,
+    type PlanInput,
+  } from '@jovet/core/day';
+  import type { Problem } from '@jovet/core/problem';
+  import { formatDate, localTime } from '@jovet/core/time';
+  import type { DayLine, SavedDay } from '../server/database/bake-day';
+  import type { BakehouseNow } from '../server/database/bakehouse';
+  import type { PublishedFormula } from '../server/database/formula';
+  import CalendarDays from '@lucide/svelte/icons/calendar-days';
+  import Keyboard from '@lucide/svelte/icons/keyboard';
+  import Printer from '@lucide/svelte/icons/printer';
+  import Redo from '@lucide/svelte/icons/redo-2';
+  import Undo from '@lucide/svelte/icons/undo-2';
+  import Sheet from '../ui/Sheet.svelte';
+  import ClockTable from './ClockTable.svelte';
+  import DayList from './DayList.svelte';
+  import DoughRibbon from './DoughRibbon.svelte';
+  import { beginHistory, record, redo, settle, undo } from './history';
+  import ImportFile from './ImportFile.svelte';
+  import { forgetDraft, keepDraft, keptDraft } from './kept-draft';
+  import { openingDraft } from './opening';
+  import { provideOpener } from './opener';
+  import OrderForm from './OrderForm.svelte';
+  import PrintSheet from './PrintSheet.svelte';
+  import { saveDay, type SaveOutcome } from './save-day';
+  import ScaleSheet from './ScaleSheet.svelte';
+  import { useReading } from './settings';
+  import WaterWays from './WaterWays.svelte';
+  import WorkingPanel from './WorkingPanel.svelte';
+
+  interface Props {
+    date: string;
+    now: BakehouseNow;
+    formulas: readonly PublishedFormula[];
+    days: readonly DayLine[];
+    saved: SavedDay | null;
+    orders: readonly DoughOrder[];
+    example: DoughOrder | null;
+    onopen: (date: string) => void;
+  }
+
+  /** The room Day line: one dough from order to oven. */
+  let { date, now, formulas, days, saved, orders, example, onopen }: Props = $props();
+  const reading = useReading();
+  let unit = $state(reading.unit);
+
+  const begin = () => {
+    const drafts = orders.map((order) => draftOf(order, unit));
+    const present = drafts.at(-1) ?? openingDraft(date, example, formulas, now, unit);
+    return present ? beginHistory(drafts.slice(0, -1), present) : null;
+  };
+  let history = $state.raw(begin());
+  const savedDraft = $derived(saved ? JSON.stringify(draftOf(saved.input.order, unit)) : null);
+  const base = $derived(saved?.rev ?? 0);
+
+  let path = $state<string[]>([]);
+  let panel = $state<'days' | 'keys' | 'import' | null>(null);
+  let outcome = $state.raw<SaveOutcome | null>(null);
+  let saving = $state(false);
+  provideOpener((key) => (path = [key]));
+
+  const draft = $derived(history?.present);
+  const unsaved = $derived(draft !== undefined && JSON.stringify(draft) !== savedDraft);
+  const parsed = $derived(draft && parseDraft(draft, unit));
+
+  /** A saved day opens with everything it was saved with; once it is changed, the bakehouse of today counts. */
+  const input = $derived.by<PlanInput | null>(() => {
+    if (!parsed?.ok) return null;
+    const order = parsed.value;
+    if (saved && !unsaved) return saved.input;
+    const formula = formulas.find(({ slug }) => slug === order.formula)?.formula;
+    const mixer = now.mixers.find(({ slug }) => slug === order.mixer) ?? now.mixers[0];
+    const [tub] = now.tubs;
+    return formula && mixer && tub ? { order, formula, bakehouse: now.bakehouse, mixer, tub } : null;
+  });
+  const planned = $derived(input && planDough(input));
+  const counted = $derived(
+    draft?.order.some((line) => line.pieces.trim() !== '' && line.pieces.trim() !== '0') ?? false,
+  );
+
+  const found = $derived<readonly Problem[]>([
+    ...(parsed && !parsed.ok ? parsed.problems : []),
+    ...(planned && !planned.ok ? planned.problems : []),
+    ...(outcome?.kind === 'refused'
+      ? outcome.problems.map((each) => ({ ...each, path: each.path.replace(/^order\./, '') }))
+      : []),
+  ]);
+  const problems = $derived(
+    Object.fromEntries(
+      found
+        .map((each) => inTheFields(each, unit))
+        .filter((each) => counted || each.path !== 'order')
+        .map((each) => [each.path, `${each.problem} ${each.remedy}`]),
+    ),
+  );
+
+  /** While a field is half-typed, the last plan that held stays on show. */
+  let held = $state.raw<{ plan: DoughPlan; input: PlanInput } | null>(null);
+  const current = $derived(planned?.ok && input ? { plan: planned.value, input } : null);
+  $effect(() => {
+    if (current) held = current;
+  });
+  const shown = $derived(current ?? (counted ? held : null));
+  const workings = $derived(shown ? planWorkings(shown.plan, shown.input) : {});
+
+  onMount(() => {
+    const kept = keptDraft(date, base);
+    if (kept && history && JSON.stringify(kept) !== JSON.stringify(history.present)) change(kept, 'kept');
+  });
+
+  // Another unit rewrites what can be read; what cannot stays as it was typed.
+  $effect(() => {
+    if (reading.unit === unit || !history) return;
+    const from = unit;
+    const inUnit = (each: DoughDraft) => {
+      const order = parseDraft(each, from);
+      return order.ok ? draftOf(order.value, reading.unit) : each;
+    };
+    history = {
+      ...history,
+      past: history.past.map(inUnit),
+      present: inUnit(history.present),
+      future: history.future.map(inUnit),
+    };
+    unit = reading.unit;
+  });
+
+  function change(next: DoughDraft, place: string) {
+    if (!history) return;
+    history = record(history, next, place);
+    keep(next);
+  }
+  function keep(next: DoughDraft) {
+    outcome = null;
+    keepDraft({ date, base, draft: next });
+  }
+  function travel(by: typeof undo<DoughDraft>) {
+    if (!history) return;
+    history = by(history);
+    keep(history.present);
+  }
+  function chooseFormula(slug: string) {
+    const formula = formulas.find((each) => each.slug === slug)?.formula;
+    if (formula && draft) change(draftForFormula(slug, formula, draft, unit), 'formula');
+  }
+  async function save(over = base) {
+    if (!parsed?.ok || !planned?.ok || saving) return;
+    saving = true;
+    const order = parsed.value;
+    const onDay = order.dispatch.date === date ? over : 0;
+    outcome = await saveDay(order, over === base ? onDay : over);
+    saving = false;
+    if (outcome.kind === 'saved') {
+      forgetDraft();
+      onopen(order.dispatch.date);
+    }
+  }
+
+  function onkeydown(event: KeyboardEvent) {
+    const held = event.ctrlKey || event.metaKey;
+    const key = event.key.toLowerCase();
+    const typing = event.target instanceof HTMLInputElement || event.target instanceof HTMLSelectElement;
+    if (held && key === 's') void save();
+    else if (held && (key === 'y' || (key === 'z' && event.shiftKey))) travel(redo);
+    else if (held && key === 'z') travel(undo);
+    else if (event.key === '?' && !typing) panel = 'keys';
+    else return;
+    event.preventDefault();
+  }
+
+  const clock = (epoch: number) => localTime(epoch, now.bakehouse.zone);
+  const first = $derived(shown?.plan.steps[0]);
+  const KEYS = [
+    ['Enter', 'next field; with Shift the one before'],
+    ['Ctrl S', 'save the day'],
+    ['Ctrl Z', 'undo'],
+    ['Ctrl Shift Z', 'redo'],
+    ['Ctrl P', 'print the scale sheet'],
+    ['Tab, Enter', 'reach any computed number and show its working'],
+    ['?', 'these keys'],
+  ];
+</script>
+
+<svelte:window {onkeydown} />
+
+<div class="room">
+  <header>
+    <h1>Day line</h1>
+    <p class="when">
+      {#if shown && first}
+        {formatDate(clock(shown.plan.dispatch).date)}: first hands {clock(first.at).weekday}
+        <b>{clock(first.at).time}</b>, van <b>{clock(shown.plan.dispatch).time}</b>
+      {:else}
+        {formatDate(date)}
+      {/if}
+    </p>
+    <span class="state" role="status">
+      {#if saving}Saving…{:else if saved && !unsaved}Saved by {saved.savedBy}, {clock(saved.savedAt)
+          .time}{:else if draft}Not saved yet{/if}
+    </span>
+    <button
+      type="button"
+      class="tool"
+      aria-label="Undo"
+      title="Undo (Ctrl Z)"
+      disabled={!history?.past.length}
+      onclick={() => travel(undo)}
+    >
+      <Undo size={20} />
+    </button>
+    <button
+      type="button"
+      class="tool"
+      aria-label="Redo"
+      title="Redo (Ctrl Shift Z)"
+      disabled={!history?.future.length}
+      onclick={() => travel(redo)}
+    >
+      <Redo size={20} />
+    </button>
+    <button
+      type="button"
+      class="tool"
+      aria-label="Keys of this room"
+      title="Keys (?)"
+      onclick={() => (panel = 'keys')}
+    >
+      <Keyboard size={20} />
+    </button>
+    <button type="button" class="tool" aria-label="Saved days" onclick={() => (panel = 'days')}>
+      <CalendarDays size={20} /> Days
+    </button>
+    <button
+      type="button"
+      class="tool"
+      aria-label="Print the scale sheet"
+      disabled={!current}
+      onclick={() => window.print()}
+    >
+      <Printer size={20} /> Print
+    </button>
+    <button
+      type="button"
+      class="btn preset-filled save"
+      disabled={!current || !unsaved || saving}
+      onclick={() => save()}>Save</button
+    >
+  </header>
+
+  {#if outcome?.kind === 'stale'}
+    {@const stale = outcome}
+    <div class="notice" role="alert">
+      <p>
+        {formatDate(stale.stands.dispatch.date)} already has a plan by {stale.savedBy}: {stale.stands.order.reduce(
+          (sum, line) => sum + line.pieces,
+          0,
+        )} pieces of {stale.stands.formula}, van {stale.stands.dispatch.time}. Yours is still here.
+      </p>
+      <button
+        type="button"
+        class="btn preset-tonal"
+        onclick={() => (forgetDraft(), onopen(stale.stands.dispatch.date))}>Open that one</button
+      >
+      <button type="button" class="btn preset-tonal" onclick={() => save(stale.rev)}>Save mine over it</button
+      >
+    </div>
+  {:else if outcome?.kind === 'unreachable'}
+    <div class="notice" role="alert">
+      <p>Jovet could not save: its server does not answer. What you entered is still here; try again.</p>
+      <button type="button" class="btn preset-tonal" onclick={() => save()}>Try again</button>
+    </div>
+  {/if}
+
+  {#if draft}
+    <div class="form">
+      <OrderForm
+        {draft}
+        formulas={formulas.map(({ slug, formula: { doc } }) => ({
+          slug,
+          name: doc.name,
+          products: Object.fromEntries(doc.products.map((product) => [product.slug, product.name])),
+        }))}
+        mixers={now.mixers}
+        programmes={now.bakehouse.programmes}
+        {unit}
+        {problems}
+        onchange={change}
+        onformula={chooseFormula}
+        onsettle={() => history && (history = settle(history))}
+      />
+      <button type="button" class="bring" onclick={() => (panel = 'import')}>Bring in a formula file</button>
+    </div>
+    <div class="answer" class:stale={!current && shown}>
+      {#if shown}
+        {#if !current}<p class="notice" role="status">
+            This is the plan before your last entry. {Object.values(problems)[0] ?? ''}
+          </p>{/if}
+        {#each shown.plan.cautions as caution (caution)}<p class="notice" role="status">{caution}</p>{/each}
+        <DoughRibbon
+          plan={shown.plan}
+          zone={shown.input.bakehouse.zone}
+          loadAt={shown.input.formula.doc.process.bake.loadAt}
+        />
+        <div class="columns">
+          <section aria-labelledby="clock-title">
+            <h2 id="clock-title">Clock</h2>
+            <ClockTable plan={shown.plan} zone={shown.input.bakehouse.zone} />
+          </section>
+          <section aria-labelledby="weigh-title">
+            <h2 id="weigh-title">Weigh</h2>
+            <ScaleSheet plan={shown.plan} formula={shown.input.formula} />
+          </section>
+          <section aria-labelledby="water-title">
+            <h2 id="water-title">Water</h2>
+            <WaterWays plan={shown.plan} />
+          </section>
+        </div>
+      {:else if counted}
+        <p class="empty">{Object.values(problems)[0] ?? ''}</p>
+      {:else}
+        <p class="empty">
+          Enter how many pieces you need, and the weights, the water and the clock appear here.
+        </p>
+      {/if}
+    </div>
+  {:else}
+    <div class="answer">
+      <p class="empty">
+        This bakehouse has no formula yet. Bring in a file with its ingredients, then one with a formula.
+      </p>
+      <button type="button" class="btn preset-filled" onclick={() => (panel = 'import')}
+        >Bring in a file</button
+      >
+    </div>
+  {/if}
+</div>
+
+{#if shown && current}<PrintSheet plan={shown.plan} input={shown.input} />{/if}
+<WorkingPanel {workings} bind:path />
+<Sheet open={panel === 'days'} title="Saved days" onclose={() => (panel = null)}>
+  <DayList {days} zone={now.bakehouse.zone} current={date} onopen={(day) => ((panel = null), onopen(day))} />
+</Sheet>
+<Sheet open={panel === 'import'} title="Bring in a file" onclose={() => (panel = null)}>
+  <ImportFile onbrought={() => onopen(date)} />
+</Sheet>
+<Sheet open={panel === 'keys'} title="Keys of this room" onclose={() => (panel = null)}>
+  <table class="keys">
+    <tbody>
+      {#each KEYS as [key, what] (key)}<tr><th scope="row"><kbd>{key}</kbd></th><td>{what}</td></tr>{/each}
+    </tbody>
+  </table>
+</Sheet>
+
+<style>
+  .room {
+    display: grid;
+    grid-template-columns: 18.5rem minmax(0, 1fr);
+    grid-template-rows: auto auto 1fr;
+    gap: 0.75rem 1.75rem;
+    padding: 0.75rem 1.5rem 1.5rem;
+    align-items: start;
+  }
+  header {
+    grid-column: 1 / -1;
+    display: flex;
+    flex-wrap: wrap;
+    align-items: center;
+    gap: 0.25rem 0.5rem;
+  }
+  h1 {
+    font-size: 1.5rem;
+    font-weight: 700;
+    margin-right: 0.5rem;
+  }
+  h2 {
+    font-size: 1.0625rem;
+    font-weight: 700;
+    margin-bottom: 0.15rem;
+  }
+  .state {
+    margin-left: auto;
+    margin-right: 0.5rem;
+    font-size: 0.875rem;
+    color: light-dark(var(--color-surface-700), var(--color-surface-300));
+  }
+  .tool {
+    display: inline-flex;
+    align-items: center;
+    gap: 0.4rem;
+    min-height: 2.5rem;
+    padding: 0 0.6rem;
+    border-radius: var(--radius-base);
+    cursor: pointer;
+  }
+  .tool:hover:not(:disabled) {
+    background: light-dark(var(--color-surface-200), var(--color-surface-800));
+  }
+  .tool:disabled,
+  .save:disabled {
+    opacity: 0.4;
+  }
+  .save {
+    min-height: 2.5rem;
+    min-width: 5rem;
+    font-weight: 700;
+  }
+  .notice {
+    grid-column: 1 / -1;
+    display: flex;
+    flex-wrap: wrap;
+    align-items: center;
+    gap: 0.5rem 1rem;
+    padding: 0.6rem 0.9rem;
+    margin-bottom: 0.5rem;
+    border-left: 4px solid currentColor;
+    background: light-dark(var(--color-surface-100), var(--color-surface-900));
+  }
+  .notice p {
+    flex: 1 1 20rem;
+  }
+  .stale > :global(:not(.notice)) {
+    opacity: 0.45;
+  }
+  .columns {
+    display: grid;
+    grid-template-columns: minmax(19.5rem, 1.25fr) minmax(15rem, 1fr) minmax(13rem, 0.8fr);
+    gap: 1rem 2rem;
+    margin-top: 0.9rem;
+  }
+  .empty {
+    max-width: 28rem;
+    margin: 5rem 0 1.5rem;
+    font-size: 1.25rem;
+  }
+  .bring {
+    margin-top: 0.75rem;
+    font-size: 0.875rem;
+    cursor: pointer;
+    text-decoration: underline;
+    text-underline-offset: 0.2em;
+  }
+  .keys {
+    width: 100%;
+  }
+  .keys th {
+    text-align: left;
+    padding: 0.3rem 1rem 0.3rem 0;
+    white-space: nowrap;
+  }
+  kbd {
+    font-family: var(--figures);
+  }
+  @media (max-width: 1100px) {
+    .columns {
+      grid-template-columns: repeat(auto-fit, minmax(17rem, 1fr));
+    }
+  }
+  @media (max-width: 860px) {
+    .room {
+      grid-template-columns: minmax(0, 1fr);
+      padding: 0.5rem 1rem 1rem;
+    }
+    .state {
+      margin-left: 0;
+      flex-basis: 100%;
+    }
+    .empty {
+      margin: 1rem 0;
+    }
+  }
+  @media print {
+    .room {
+      display: none;
+    }
+  }
+</style>

@@ -1,0 +1,118 @@
+<script lang="ts">
+  import type { DoughPlan } from '@jovet/core/day';
+  import type { Formula } from '@jovet/core/formula';
+  import { formatNumber } from '@jovet/core/units';
+  import Figure from './Figure.svelte';
+  import { useReading } from './settings';
+
+  /** What to weigh, stage by stage. */
+  let { plan, formula }: { plan: DoughPlan; formula: Formula } = $props();
+  const reading = useReading();
+  const scaled = $derived(plan.scaled);
+  const percentOf = (mass: number) => formatNumber((mass / scaled.finalMix.flour) * 100, 1);
+</script>
+
+<table aria-label="Scale sheet">
+  <caption>Levain, {formula.doc.levain.name}</caption>
+  <tbody>
+    {@render line('Seed, ripe', scaled.levain.seed.weighed, 0.001, 'levain.seed')}
+    {#each scaled.levain.flours as { ingredient, weighed } (ingredient.slug)}
+      {@render line(ingredient.name, weighed, ingredient.scaleStep, `levain.${ingredient.slug}`)}
+    {/each}
+    {@render line(
+      scaled.levain.water.ingredient.name,
+      scaled.levain.water.weighed,
+      scaled.levain.water.ingredient.scaleStep,
+      'levain.water',
+    )}
+    <tr class="total">
+      <th scope="row">Levain</th>
+      <td><Figure of="levain.build" label="Levain to build" text={reading.mass(scaled.levain.build)} /></td>
+      <td></td>
+    </tr>
+  </tbody>
+</table>
+<table aria-label="Final mix">
+  <caption>Final mix <span class="basis">% of its flour</span></caption>
+  <tbody>
+    {#each scaled.finalMix.lines as { ingredient, weighed, mass } (ingredient.slug)}
+      {@render line(
+        ingredient.name,
+        weighed,
+        ingredient.scaleStep,
+        `mix.${ingredient.slug}`,
+        percentOf(mass),
+      )}
+    {/each}
+    {@render line(
+      'Levain',
+      scaled.finalMix.levain.weighed,
+      0.001,
+      'mix.levain',
+      percentOf(scaled.finalMix.levain.mass),
+    )}
+    <tr class="total">
+      <th scope="row">Dough</th>
+      <td><Figure of="formula.dough" label="Dough to mix" text={reading.mass(scaled.dough)} /></td>
+      <td></td>
+    </tr>
+  </tbody>
+</table>
+<p class="facts">
+  Hydration {formatNumber(scaled.facts.hydration, 0)} %, salt {formatNumber(scaled.facts.salt, 1)} %, whole grain
+  {formatNumber(scaled.facts.wholeGrain, 0)} %, prefermented flour {formatNumber(
+    scaled.facts.prefermentedFlour,
+    0,
+  )} %
+</p>
+
+{#snippet line(name: string, mass: number, step: number, of: string, percent?: string)}
+  <tr>
+    <th scope="row">{name}</th>
+    <td><Figure {of} label={name} text={reading.mass(mass, step)} /></td>
+    <td class="percent">{percent ?? ''}</td>
+  </tr>
+{/snippet}
+
+<style>
+  table {
+    width: 100%;
+    font-size: 0.9375rem;
+    margin-bottom: 0.75rem;
+  }
+  caption {
+    text-align: left;
+    font-weight: 700;
+    font-size: 0.875rem;
+  }
+  .basis {
+    float: right;
+    font-weight: 400;
+    font-size: 0.75rem;
+    line-height: 1.7;
+    color: light-dark(var(--color-surface-600), var(--color-surface-300));
+  }
+  th {
+    text-align: left;
+    font-weight: 400;
+  }
+  td {
+    text-align: right;
+    font-family: var(--figures);
+    padding: 0.1rem 0 0.1rem 0.5rem;
+    white-space: nowrap;
+  }
+  .percent {
+    width: 3.25rem;
+    font-size: 0.8125rem;
+    color: light-dark(var(--color-surface-600), var(--color-surface-300));
+  }
+  .total > * {
+    font-weight: 700;
+    border-top: 1px solid light-dark(var(--color-surface-300), var(--color-surface-600));
+  }
+  .facts {
+    font-size: 0.8125rem;
+    color: light-dark(var(--color-surface-600), var(--color-surface-300));
+  }
+</style>

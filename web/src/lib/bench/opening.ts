@@ -1,0 +1,34 @@
+import { draftOf, type DoughDraft, type DoughOrder } from '@jovet/core/day';
+import type { Formula } from '@jovet/core/formula';
+import type { TemperatureUnit } from '@jovet/core/units';
+import type { BakehouseNow } from '../server/database/bakehouse';
+
+/** The fields of a day that has not been planned: like the example order, or with nothing counted yet. */
+export function openingDraft(
+  date: string,
+  example: DoughOrder | null,
+  formulas: readonly { slug: string; formula: Formula }[],
+  now: BakehouseNow,
+  unit: TemperatureUnit,
+): DoughDraft | null {
+  if (example && formulas.some(({ slug }) => slug === example.formula)) {
+    return draftOf({ ...example, dispatch: { ...example.dispatch, date } }, unit);
+  }
+  const [first] = formulas;
+  const [mixer] = now.mixers;
+  if (!first || !mixer) return null;
+  const { products, process } = first.formula.doc;
+  return draftOf(
+    {
+      schema: 1,
+      formula: first.slug,
+      order: products.map(({ slug, scaledWeight }) => ({ product: slug, pieces: 0, scaledWeight })),
+      dispatch: { date, time: '07:00' },
+      readings: now.bakehouse.usual,
+      ddt: process.ddt,
+      mixer: mixer.slug,
+      programme: process.programme,
+    },
+    unit,
+  );
+}

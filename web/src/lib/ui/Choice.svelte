@@ -1,0 +1,48 @@
+<script lang="ts">
+  /** One of a few: a labelled list. */
+  let {
+    label,
+    name,
+    value,
+    options,
+    problem,
+    onchange,
+  }: {
+    label: string;
+    name: string;
+    value: string;
+    options: readonly { value: string; text: string }[];
+    problem?: string | undefined;
+    onchange: (value: string) => void;
+  } = $props();
+</script>
+
+<label class="choice">
+  <span class="name">{label}</span>
+  <select
+    class="select"
+    {name}
+    {value}
+    aria-invalid={problem !== undefined}
+    onchange={(event) => onchange(event.currentTarget.value)}
+  >
+    {#each options as option (option.value)}<option value={option.value}>{option.text}</option>{/each}
+  </select>
+  {#if problem !== undefined}<span class="problem" role="alert">{problem}</span>{/if}
+</label>
+
+<style>
+  .choice {
+    display: block;
+    min-width: 0;
+  }
+  .name {
+    display: block;
+    font-size: 0.8125rem;
+    color: light-dark(var(--color-surface-700), var(--color-surface-300));
+  }
+  .problem {
+    font-size: 0.8125rem;
+    color: light-dark(var(--color-error-700), var(--color-error-300));
+  }
+</style>
