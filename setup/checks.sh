@@ -27,7 +27,11 @@ run_check() {
   case $1 in
   format | lint | types | imports) count_command "$1" npm run --silent "check:$1" ;;
   core) count_tests "$1" ;;
-  database | browser) serve_for_checks && count_tests "$1" ;;
+  database | browser)
+    serve_for_checks "$1"
+    count_tests "$1"
+    end_served
+    ;;
   command) count_tests "$1" ;;
   esac
 }
@@ -55,24 +59,28 @@ count_tests() {
   if ((failed > 0)); then FAILED_NAMES+=("$name"); fi
 }
 
-# One Jovet for the checks, started by the command that a user types.
+# A Jovet on an empty data folder for each group of checks, started by the command that a user types.
 serve_for_checks() {
-  [[ -z ${JOVET_TEST_URL:-} ]] || return 0
-  local port
+  local port data="$CHECK_DATA/$1"
   port=$(free_port)
-  "$ROOT/jovet" start --data "$CHECK_DATA/data" --port "$port" >"$CHECK_DATA/start.log" 2>&1 &
+  "$ROOT/jovet" start --data "$data" --port "$port" >"$CHECK_DATA/start.log" 2>&1 &
   CHECK_SERVER=$!
   until grep -q 'Jovet is open' "$CHECK_DATA/start.log"; do
     kill -0 "$CHECK_SERVER" 2>/dev/null || { cat "$CHECK_DATA/start.log" >&2 && fail 'Jovet did not start for the checks.'; }
     sleep 0.1
   done
   export JOVET_TEST_URL="http://127.0.0.1:$port"
-  JOVET_TEST_DATABASE_URL=$(<"$CHECK_DATA/data/database.url")
+  JOVET_TEST_DATABASE_URL=$(<"$data/database.url")
   export JOVET_TEST_DATABASE_URL
 }
 
-end_checks() {
+end_served() {
   if [[ -n ${CHECK_SERVER:-} ]] && kill -TERM "$CHECK_SERVER" 2>/dev/null; then wait "$CHECK_SERVER" || true; fi
+  CHECK_SERVER=''
+}
+
+end_checks() {
+  end_served
   rm -rf "$CHECK_DATA"
 }
 

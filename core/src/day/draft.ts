@@ -86,8 +86,8 @@ export function inTheFields(each: Problem, unit: TemperatureUnit): Problem {
   return problem(path, each.problem.replace('This', 'This temperature'), `Use ${low} to ${high}.`);
 }
 
-/** Writes an order into fields. */
-export function draftOf(order: DoughOrder, unit: TemperatureUnit): DoughDraft {
+/** Writes an order into fields, with a line for each product of its formula, ordered or not. */
+export function draftOf(order: DoughOrder, unit: TemperatureUnit, formula?: Formula): DoughDraft {
   const warm = (celsius: number) =>
     formatTemperature(celsius, unit, 1)
       .replace(/ °[CF]$/, '')
@@ -95,7 +95,7 @@ export function draftOf(order: DoughOrder, unit: TemperatureUnit): DoughDraft {
   const { readings, dispatch } = order;
   return {
     formula: order.formula,
-    order: order.order.map((line) => ({
+    order: withUnordered(order.order, formula).map((line) => ({
       product: line.product,
       pieces: line.pieces === 0 ? '' : String(line.pieces),
       scaledWeight: formatMass(line.scaledWeight, 'g', 1).replace('.0 g', ' g'),
@@ -110,6 +110,12 @@ export function draftOf(order: DoughOrder, unit: TemperatureUnit): DoughDraft {
     mixer: order.mixer,
     programme: order.programme,
   };
+}
+
+function withUnordered(order: DoughOrder['order'], formula: Formula | undefined): DoughOrder['order'] {
+  const products = formula?.doc.products ?? [];
+  const unordered = products.filter(({ slug }) => !order.some((line) => line.product === slug));
+  return [...order, ...unordered.map(({ slug, scaledWeight }) => ({ product: slug, pieces: 0, scaledWeight }))];
 }
 
 /** The fields for a formula that has not been ordered yet: its products with their scaled weights, nothing counted. */

@@ -155,7 +155,7 @@ function riseWorkings(
     label,
     symbol: 't',
     result: hours(time),
-    equation: '(theta2 - theta1) / (v * mu)',
+    equation: '(theta_2 - theta_1) / (v * mu)',
     inputs: [
       to,
       from,
@@ -201,8 +201,8 @@ function riseWorkings(
       waiting(
         'Bulk, from the end of the mix to the divide',
         bulkHours,
-        theta('theta2', 'thermal time at the divide', thetaDivided, 'bulk.theta'),
-        theta('theta1', 'thermal time passed in the mix', mixed.theta, 'mix.theta'),
+        theta('theta_2', 'thermal time at the divide', thetaDivided, 'bulk.theta'),
+        theta('theta_1', 'thermal time passed in the mix', mixed.theta, 'mix.theta'),
         'bulk.rate',
         bulkMean,
       ),
@@ -237,8 +237,8 @@ function riseWorkings(
       waiting(
         'Proof, from shaped to the oven',
         proofHours,
-        theta('theta2', 'thermal time at loading', thetaLoaded, 'proof.theta'),
-        theta('theta1', 'thermal time when shaped', proofFirst.theta),
+        theta('theta_2', 'thermal time at loading', thetaLoaded, 'proof.theta'),
+        theta('theta_1', 'thermal time when shaped', proofFirst.theta),
         'proof.rate',
         proofMean,
       ),

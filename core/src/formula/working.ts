@@ -50,10 +50,10 @@ function piecesWorking(formula: Formula, orders: readonly PieceOrder[], scaled: 
     label: 'All pieces together',
     symbol: 'M',
     result: kg(scaled.pieceMass),
-    equation: ordered.map((_, index) => `n${index + 1} * w${index + 1}`).join(' + '),
+    equation: ordered.map((_, index) => `n_${index + 1} * w_${index + 1}`).join(' + '),
     inputs: ordered.flatMap((order, index) => [
-      input(`n${index + 1}`, `pieces of ${nameOf(order.product)}`, quantity(order.pieces, '', 0), 'entered'),
-      input(`w${index + 1}`, `scaled weight of ${nameOf(order.product)}`, kg(order.scaledWeight), 'entered'),
+      input(`n_${index + 1}`, `pieces of ${nameOf(order.product)}`, quantity(order.pieces, '', 0), 'entered'),
+      input(`w_${index + 1}`, `scaled weight of ${nameOf(order.product)}`, kg(order.scaledWeight), 'entered'),
     ]),
     source: PRACTICE,
   };

@@ -42,12 +42,12 @@ export function waterWorkings(
       label: 'Water by heat balance',
       symbol: 'T_w',
       result: quantity(water.balance.temperature, '°C', 1),
-      equation: `DDT - (${water.balance.ledger.map((_, index) => `Q${index + 1}`).join(' + ')}) / (m_w * c_w)`,
+      equation: `DDT - (${water.balance.ledger.map((_, index) => `Q_${index + 1}`).join(' + ')}) / (m_w * c_w)`,
       inputs: [
         input('DDT', 'dough temperature wanted', celsius(ddt), 'entered'),
         ...water.balance.ledger.map((entry, index) =>
           input(
-            `Q${index + 1}`,
+            `Q_${index + 1}`,
             LEDGER_LABELS[entry.name] ?? `${entry.name} brings`,
             kilojoule(entry.heat),
             'computed',
@@ -196,11 +196,11 @@ function ledgerWorkings(mix: Mix, water: MixWater, ddt: number): Workings {
       label: 'Heat capacity of the dough',
       symbol: 'C',
       result: quantity(capacity, 'kJ/K', 3),
-      equation: masses.map((_, index) => `m${index + 1} * c${index + 1}`).join(' + '),
+      equation: masses.map((_, index) => `m_${index + 1} * c_${index + 1}`).join(' + '),
       inputs: masses.flatMap((part, index) => [
-        input(`m${index + 1}`, part.name, quantity(part.mass, 'kg', 4), 'computed'),
+        input(`m_${index + 1}`, part.name, quantity(part.mass, 'kg', 4), 'computed'),
         input(
-          `c${index + 1}`,
+          `c_${index + 1}`,
           `specific heat of ${part.name}`,
           quantity(part.specificHeat, 'kJ/kg·K', 4),
           'default',

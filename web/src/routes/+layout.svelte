@@ -30,6 +30,8 @@
     remember('mode', mode);
   }
   onMount(() => {
+    // Says that the page answers to keys and presses now.
+    document.body.dataset.ready = '';
     show();
     const timer = setInterval(show, 60_000);
     return () => clearInterval(timer);
@@ -49,7 +51,7 @@
 <a class="skip" href="#room">To the room</a>
 <div class="house">
   <nav aria-label="Rooms">
-    <span class="mark" aria-hidden="true">jovet</span>
+    <span class="name" aria-hidden="true">jovet</span>
     <span class="wing" id="wing-plan">Plan</span>
     <ul aria-labelledby="wing-plan">
       <li>
@@ -103,7 +105,7 @@
     padding: 0.9rem 0.25rem;
     background: light-dark(var(--color-surface-100), var(--color-surface-900));
   }
-  .mark {
+  .name {
     font-weight: 800;
     font-size: 1.125rem;
     letter-spacing: 0.02em;
@@ -175,7 +177,7 @@
       width: auto;
       padding: 0.55rem 0.6rem;
     }
-    .mark {
+    .name {
       margin: 0;
     }
     .wing {

@@ -10,11 +10,12 @@
 
   const time = (epoch: number) => localTime(epoch, zone).time;
   const dayOf = (epoch: number) => localTime(epoch, zone).date;
-  const hours = (of: number) => formatDuration(of * 3600);
+  /** Short enough to stand beside the step: `3 h 16`, `42 min`. */
+  const hours = (of: number) => formatDuration(of * 3600).replace(/(h \d\d) min/, '$1');
 
   /** The wait that ends with a step, and the figure that explains it. */
   const waits = $derived<Record<string, { text: string; of: string }>>({
-    mix: { text: `ripe after ${hours(plan.levain.ripe.best)}`, of: 'levain.ripe' },
+    mix: { text: `ripe in ${hours(plan.levain.ripe.best)}`, of: 'levain.ripe' },
     divide: { text: `bulk ${hours(plan.dough.divide.best - plan.dough.mixed.time)}`, of: 'bulk.hours' },
     load: { text: `proof ${hours(plan.dough.load.best - plan.dough.proofStart)}`, of: 'proof.hours' },
     out: { text: `bake ${hours(plan.dough.bakeHours)}`, of: 'bake.minutes' },
@@ -60,13 +61,13 @@
     {/each}
   </tbody>
 </table>
-<p class="legend">Latest: while the dough is still good; <b>van</b> where the van comes first.</p>
+<p class="footnote">Latest: while the dough is still good; <b>van</b> where the van comes first.</p>
 
 <style>
   table {
     width: 100%;
     font-size: 0.9375rem;
-    line-height: 1.3;
+    line-height: 1.25;
   }
   thead th {
     font-size: 0.8125rem;
@@ -82,7 +83,7 @@
   td {
     text-align: right;
     font-family: var(--figures);
-    padding: 0.1rem 0 0.1rem 0.6rem;
+    padding: 0.06rem 0 0.06rem 0.5rem;
     white-space: nowrap;
     vertical-align: top;
     position: relative;
@@ -95,6 +96,9 @@
   .best {
     font-weight: 700;
     color: inherit;
+  }
+  tbody th {
+    white-space: nowrap;
   }
   .wait {
     margin-left: 0.35rem;
@@ -113,7 +117,7 @@
     font-size: 0.75rem;
     line-height: 1.6;
   }
-  .legend {
+  .footnote {
     margin-top: 0.35rem;
     font-size: 0.75rem;
     color: light-dark(var(--color-surface-600), var(--color-surface-300));

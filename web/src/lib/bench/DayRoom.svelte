@@ -55,13 +55,16 @@
   const reading = useReading();
   let unit = $state(reading.unit);
 
+  /** The fields of an order; its formula may have got more products since. */
+  const fieldsOf = (order: DoughOrder) =>
+    draftOf(order, unit, formulas.find(({ slug }) => slug === order.formula)?.formula);
   const begin = () => {
-    const drafts = orders.map((order) => draftOf(order, unit));
+    const drafts = orders.map(fieldsOf);
     const present = drafts.at(-1) ?? openingDraft(date, example, formulas, now, unit);
     return present ? beginHistory(drafts.slice(0, -1), present) : null;
   };
   let history = $state.raw(begin());
-  const savedDraft = $derived(saved ? JSON.stringify(draftOf(saved.input.order, unit)) : null);
+  const savedDraft = $derived(saved ? JSON.stringify(fieldsOf(saved.input.order)) : null);
   const base = $derived(saved?.rev ?? 0);
 
   let path = $state<string[]>([]);
@@ -205,9 +208,13 @@
         {formatDate(date)}
       {/if}
     </p>
-    <span class="state" role="status">
-      {#if saving}Saving…{:else if saved && !unsaved}Saved by {saved.savedBy}, {clock(saved.savedAt)
-          .time}{:else if draft}Not saved yet{/if}
+    <span
+      class="state"
+      role="status"
+      title={saved ? `Plan ${saved.plan} of this day, saved by ${saved.savedBy}` : undefined}
+    >
+      {#if saving}Saving…{:else if saved && !unsaved}Saved at {clock(saved.savedAt).time}{:else if draft}Not
+        saved yet{/if}
     </span>
     <button
       type="button"
@@ -434,9 +441,9 @@
   }
   .columns {
     display: grid;
-    grid-template-columns: minmax(19.5rem, 1.25fr) minmax(15rem, 1fr) minmax(13rem, 0.8fr);
+    grid-template-columns: minmax(21rem, 1.4fr) minmax(14.5rem, 1fr) minmax(12.5rem, 0.75fr);
     gap: 1rem 2rem;
-    margin-top: 0.9rem;
+    margin-top: 0.6rem;
   }
   .empty {
     max-width: 28rem;

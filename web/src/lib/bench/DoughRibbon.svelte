@@ -14,11 +14,11 @@
   const reading = useReading();
 
   let width = $state(900);
-  const HEIGHT = 272;
-  const MIDDLE = 132;
+  const HEIGHT = 244;
+  const MIDDLE = 124;
   const THICKEST = 84;
-  const HANDS = 218;
-  const OVEN = 244;
+  const HANDS = 194;
+  const OVEN = 216;
   const GUTTER = 46;
   const LETTER = 6.9;
 
@@ -92,6 +92,8 @@
     `From feeding the culture at ${localTime(atOf('feed'), zone).time} to the van at ${localTime(plan.dispatch, zone).time} on ${formatDate(localTime(plan.dispatch, zone).date)}. Mixed at ${localTime(atOf('mix'), zone).time}, bulk ${formatDuration((plan.dough.divide.best - plan.dough.mixed.time) * 3600)}, loaded at ${localTime(atOf('load'), zone).time}.`,
   );
   const bulkEnd = $derived(whole.at(-1));
+  const bulkText = $derived(formatDuration((plan.dough.divide.best - plan.dough.mixed.time) * 3600));
+  const bulkRoom = $derived(x(divided) - x(atOf('mix')));
   const onKey = (event: KeyboardEvent, key: string) => {
     if (event.key !== 'Enter' && event.key !== ' ') return;
     event.preventDefault();
@@ -140,11 +142,9 @@
             d={path}
           />{/each}
       </g>
-      {#if bulkEnd && x(divided) - x(atOf('mix')) > 150}
+      {#if bulkEnd && bulkRoom > 90}
         <text class="inside" x={(x(atOf('mix')) + x(divided)) / 2} y={MIDDLE + 5} text-anchor="middle">
-          bulk {formatDuration((plan.dough.divide.best - plan.dough.mixed.time) * 3600)}, to {reading.temperature(
-            bulkEnd.temperature,
-          )}
+          bulk {bulkText}{bulkRoom > 190 ? `, ends at ${reading.temperature(bulkEnd.temperature)}` : ''}
         </text>
       {/if}
 
@@ -176,7 +176,7 @@
         </g>
       {/each}
 
-      <text class="strip" x="0" y={OVEN + 10}>oven</text>
+      <text class="strip" x="0" y={OVEN + 14}>oven</text>
       <rect
         class="preheat"
         x={x(atOf('preheat'))}

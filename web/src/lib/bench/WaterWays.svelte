@@ -39,7 +39,7 @@
       >
     {/each}
     <tr class="fdt">
-      <th scope="row">Dough comes out at</th>
+      <th scope="row">Dough comes out</th>
       <td><Figure of="water.fdt" label="Dough temperature" text={reading.temperature(water.fdt)} /></td>
     </tr>
   </tbody>

@@ -11,18 +11,18 @@ export function openingDraft(
   now: BakehouseNow,
   unit: TemperatureUnit,
 ): DoughDraft | null {
-  if (example && formulas.some(({ slug }) => slug === example.formula)) {
-    return draftOf({ ...example, dispatch: { ...example.dispatch, date } }, unit);
-  }
+  const again = formulas.find(({ slug }) => slug === example?.formula);
+  if (example && again)
+    return draftOf({ ...example, dispatch: { ...example.dispatch, date } }, unit, again.formula);
   const [first] = formulas;
   const [mixer] = now.mixers;
   if (!first || !mixer) return null;
-  const { products, process } = first.formula.doc;
+  const { process } = first.formula.doc;
   return draftOf(
     {
       schema: 1,
       formula: first.slug,
-      order: products.map(({ slug, scaledWeight }) => ({ product: slug, pieces: 0, scaledWeight })),
+      order: [],
       dispatch: { date, time: '07:00' },
       readings: now.bakehouse.usual,
       ddt: process.ddt,
@@ -30,5 +30,6 @@ export function openingDraft(
       programme: process.programme,
     },
     unit,
+    first.formula,
   );
 }

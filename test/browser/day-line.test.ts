@@ -1,0 +1,307 @@
+import assert from 'node:assert/strict';
+import { readFileSync } from 'node:fs';
+import { after, before, test } from 'node:test';
+import type { Browser } from 'puppeteer-core';
+import { openBrowser, SERVED, Visit } from './visit.ts';
+
+let browser: Browser;
+let end: () => Promise<void>;
+before(async () => {
+  ({ browser, end } = await openBrowser());
+});
+after(() => end());
+
+const visited = (
+  name: string,
+  steps: (visit: Visit) => Promise<void>,
+  size: [number, number] = [1280, 800],
+) =>
+  test(name, async () => {
+    const context = await browser.createBrowserContext();
+    const visit = await Visit.begin(context as unknown as Browser, ...size);
+    try {
+      await steps(visit);
+      await visit.end();
+    } finally {
+      await context.close();
+    }
+  });
+
+const digits = (text: string) => Number(text.replace(/[^\d.−-]/g, '').replace('−', '-'));
+const minutes = (text: string) => {
+  const [, hours = '0', rest = '0'] = /(?:(\d+) h)? ?(\d+)?/.exec(text.replace(/^\D+/, '')) ?? [];
+  return Number(hours) * 60 + Number(rest);
+};
+
+async function clockOf(changes: object) {
+  const { paths } = await (await fetch(`${SERVED}/api/v1/openapi.json`)).json();
+  const { order } = paths['/api/v1/day/clock'].post.requestBody.content['application/json'].example;
+  const answer = await fetch(`${SERVED}/api/v1/day/clock`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ order: { ...order, ...changes } }),
+  });
+  return answer.json();
+}
+
+visited(
+  'an order gives the weights and the water of the API, is saved, and is still there',
+  async (visit) => {
+    await visit.go('/plan/day/2032-03-02');
+    assert.match(await visit.text('.empty'), /Enter how many pieces/);
+    await visit.enter('order.0.pieces', '36');
+    const api = await clockOf({ dispatch: { date: '2032-03-02', time: '07:00' } });
+    assert.equal(digits(await visit.figure('levain.build')), Math.round(api.scaled.levain.build * 1000));
+    assert.equal(
+      digits(await visit.figure('mix.water')),
+      Math.round(api.scaled.finalMix.lines[3].mass * 1000),
+    );
+    assert.equal(await visit.figure('water.balance'), `${api.water.balance.toFixed(1)} °C`);
+    const load = api.steps.find((step: { id: string }) => step.id === 'load');
+    assert.equal(await visit.figure('clock.load'), load.local.slice(-5));
+
+    await visit.press('Save');
+    await visit.until('.state', 'Saved at');
+    await visit.reload();
+    assert.equal(await visit.value('order.0.pieces'), '36');
+    assert.equal(digits(await visit.figure('levain.build')), 4851);
+  },
+);
+
+visited('a colder room lengthens bulk before anything is saved', async (visit) => {
+  await visit.go('/plan/day/2032-03-03');
+  await visit.enter('order.0.pieces', '36');
+  await visit.enter('room', '22');
+  const warm = minutes(await visit.figure('bulk.hours'));
+  await visit.enter('room', '17');
+  const cold = minutes(await visit.figure('bulk.hours'));
+  assert.ok(cold > warm + 20, `${warm} min at 22 °C, ${cold} min at 17 °C`);
+});
+
+visited('wrong entries say what is wrong, keep what was typed, and survive a reload', async (visit) => {
+  await visit.go('/plan/day/2032-03-04');
+  await visit.enter('order.0.pieces', '36');
+  await visit.figure('clock.load');
+  await visit.enter('room', 'abc');
+  await visit.until('#room-problem', '“abc” is not a temperature');
+  await visit.enter('order.0.pieces', '-5');
+  await visit.until('[id="order.0.pieces-problem"]', 'A count cannot be negative');
+  await visit.enter('time', '25:99');
+  await visit.until('#time-problem', '“25:99” is not a time of day');
+  await visit.until('.notice', 'the plan before your last entry');
+  assert.equal(await visit.page.$eval('.save', (button) => (button as HTMLButtonElement).disabled), true);
+  await visit.reload();
+  assert.deepEqual(await Promise.all(['room', 'order.0.pieces', 'time'].map((name) => visit.value(name))), [
+    'abc',
+    '-5',
+    '25:99',
+  ]);
+  await visit.enter('levain', '2');
+  await visit.enter('room', '20');
+  await visit.enter('order.0.pieces', '36');
+  await visit.enter('time', '7');
+  await visit.until('#levain-problem', 'does not ripen');
+});
+
+visited('undo and redo go field by field, and back through what was saved', async (visit) => {
+  await visit.go('/plan/day/2032-03-05');
+  await visit.enter('order.0.pieces', '20');
+  await visit.keys('Control', 's');
+  await visit.until('.state', 'Saved at');
+  await visit.ready();
+  await visit.enter('order.0.pieces', '25');
+  await visit.enter('room', '18');
+  await visit.keys('Control', 'z');
+  assert.equal(await visit.value('room'), '20');
+  assert.equal(await visit.value('order.0.pieces'), '25');
+  await visit.keys('Control', 'Shift', 'z');
+  assert.equal(await visit.value('room'), '18');
+  await visit.press('Save');
+  await visit.until('.state', 'Saved at');
+  await visit.reload();
+  await visit.press('Undo');
+  assert.deepEqual([await visit.value('order.0.pieces'), await visit.value('room')], ['20', '20']);
+  await visit.press('Redo');
+  assert.equal(await visit.value('order.0.pieces'), '25');
+});
+
+visited('the working of the water opens, leads to what is behind it, and back', async (visit) => {
+  await visit.go('/plan/day/2032-03-06');
+  await visit.enter('order.0.pieces', '36');
+  await visit.enter('room', '20');
+  await visit.page.focus('.room [data-figure="water.sum"]');
+  await visit.keys('Enter');
+  await visit.until('[data-working="water.sum"]', 'room');
+  assert.equal(await visit.text('[data-working] [data-result]'), '21.2 °C');
+  await visit.page.click('[data-working="water.sum"] .value button');
+  await visit.until('[data-working="water.frictionFactor"]', '16.799 K');
+  await visit.press('Back');
+  await visit.page.waitForSelector('[data-working="water.sum"]');
+  await visit.keys('Escape');
+  await visit.page.waitForFunction(() => document.querySelector('[data-working]') === null);
+});
+
+visited('two people on one day: the second is told, and nothing is lost', async (visit) => {
+  visit.expectErrors(/409/);
+  await visit.go('/plan/day/2032-03-07');
+  await visit.enter('order.0.pieces', '30');
+  const theirs = await clockBody('2032-03-07', 12);
+  await fetch(`${SERVED}/api/v1/days/2032-03-07`, {
+    method: 'PUT',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ order: theirs, base: 0 }),
+  });
+  await visit.press('Save');
+  await visit.until('.notice', 'already has a plan by Maren Tolley: 12 pieces');
+  assert.equal(await visit.value('order.0.pieces'), '30');
+  await visit.press('Save mine over it');
+  await visit.until('.state', 'Saved at');
+  await visit.press('Undo');
+  assert.equal(await visit.value('order.0.pieces'), '12');
+});
+
+async function clockBody(date: string, pieces: number) {
+  const { paths } = await (await fetch(`${SERVED}/api/v1/openapi.json`)).json();
+  const { order } = paths['/api/v1/day/clock'].post.requestBody.content['application/json'].example;
+  return { ...order, dispatch: { date, time: '07:00' }, order: [{ ...order.order[0], pieces }] };
+}
+
+visited('saved days are listed and open from the list; another day takes its order along', async (visit) => {
+  await visit.go('/plan/day/2032-03-08');
+  await visit.enter('order.0.pieces', '44');
+  await visit.press('Save');
+  await visit.until('.state', 'Saved at');
+  await visit.go('/plan/day/2032-03-09');
+  assert.equal(await visit.value('order.0.pieces'), '44');
+  await visit.press('Saved days');
+  await visit.until('[role="dialog"] li', '44 pieces of Quay Country');
+  await visit.page.click('[role="dialog"] li button');
+  await visit.page.waitForFunction(() => location.pathname.endsWith('/2032-03-08'));
+});
+
+visited(
+  'a formula file of the user comes in as the demo did, and a bad one says what is wrong',
+  async (visit) => {
+    visit.expectErrors(/422/);
+    const demo = JSON.parse(
+      readFileSync(new URL('../../demo/formulas/quay-country.json', import.meta.url), 'utf8'),
+    );
+    const own = structuredClone(demo);
+    Object.assign(own, { slug: 'skerry-white' });
+    Object.assign(own.formula, {
+      name: 'Skerry White',
+      products: [{ slug: 'skerry-loaf', name: 'Skerry loaf', scaledWeight: 0.6 }],
+    });
+    const bring = async (content: unknown) => {
+      const field = await visit.page.waitForSelector('input[type="file"]');
+      await field?.evaluate((input, text) => {
+        const files = new DataTransfer();
+        files.items.add(new File([text], 'formula.json', { type: 'application/json' }));
+        (input as HTMLInputElement).files = files.files;
+        input.dispatchEvent(new Event('change', { bubbles: true }));
+      }, JSON.stringify(content));
+    };
+    await visit.go('/plan/day/2032-03-10');
+    await visit.press('Bring in a formula file');
+    await bring({ ...own, formula: { ...own.formula, name: '' } });
+    await visit.until('[role="dialog"] [role="alert"]', 'formula.name');
+    await bring(own);
+    await visit.until('[name="formula"] option', 'Skerry White');
+    await visit.keys('Escape');
+    await visit.page.select('[name="formula"]', 'skerry-white');
+    await visit.enter('order.0.pieces', '10');
+    await visit.until('h2', 'Weigh');
+    assert.match(await visit.text('.product-name'), /Skerry loaf/);
+  },
+);
+
+visited('Enter moves down the form, ? lists the keys, and units can be changed', async (visit) => {
+  await visit.go('/plan/day/2032-03-11');
+  await visit.enter('order.0.pieces', '36');
+  await visit.enter('room', '20');
+  await visit.keys('Enter');
+  assert.equal(
+    await visit.page.evaluate(() => document.activeElement?.getAttribute('name')),
+    'order.0.scaledWeight',
+  );
+  await visit.page.focus('.tool');
+  await visit.page.keyboard.type('?');
+  await visit.until('[role="dialog"]', 'save the day');
+  await visit.keys('Escape');
+  await visit.page.waitForFunction(() => document.querySelector('[role="dialog"]') === null);
+  await visit.press('Temperatures in °C; change');
+  await visit.until('.answer', '70.2 °F');
+  assert.equal(await visit.value('ddt'), '77');
+  await visit.press('Weights in grams; change');
+  await visit.until('.answer', /10 lb 11\.\d oz/);
+  await visit.press('Temperatures in °F; change');
+  assert.equal(await visit.value('ddt'), '25');
+});
+
+visited('the scale sheet prints on one page', async (visit) => {
+  await visit.go('/plan/day/2032-03-12');
+  for (const line of [0, 1, 2]) await visit.enter(`order.${line}.pieces`, '120');
+  await visit.page.waitForSelector('.print-sheet');
+  const pdf = Buffer.from(
+    await visit.page.pdf({
+      format: 'A4',
+      margin: { top: '12mm', bottom: '12mm', left: '12mm', right: '12mm' },
+    }),
+  );
+  assert.equal(pdf.toString('latin1').match(/\/Type\s*\/Page[^s]/g)?.length, 1);
+});
+
+visited('the server going away loses nothing', async (visit) => {
+  visit.expectErrors(/ERR_FAILED|Failed to load/);
+  await visit.go('/plan/day/2032-03-13');
+  await visit.enter('order.0.pieces', '36');
+  await visit.page.setRequestInterception(true);
+  visit.page.on(
+    'request',
+    (request) => void (request.method() === 'PUT' ? request.abort() : request.continue()),
+  );
+  await visit.press('Save');
+  await visit.until('.notice', 'its server does not answer');
+  assert.equal(await visit.value('order.0.pieces'), '36');
+});
+
+visited(
+  'everything fits a narrow screen',
+  async (visit) => {
+    await visit.go('/plan/day/2032-03-14');
+    await visit.enter('order.0.pieces', '36');
+    await visit.until('h2', 'Weigh');
+    const overflow = await visit.page.evaluate(
+      () => document.documentElement.scrollWidth - window.innerWidth,
+    );
+    assert.ok(overflow <= 0, `${overflow} px too wide`);
+  },
+  [360, 740],
+);
+
+for (const [name, path] of [
+  ['Day line', '/plan/day/2032-03-15'],
+  ['API page', '/api'],
+] as const) {
+  for (const look of ['light', 'dark']) {
+    visited(`${name}, ${look}: nothing for the accessibility checker to find`, async (visit) => {
+      await visit.page.browserContext().setCookie({ name: 'look', value: look, domain: '127.0.0.1' });
+      await visit.go(path);
+      if (name === 'Day line') {
+        await visit.enter('order.0.pieces', '36');
+        await visit.until('h2', 'Weigh');
+      }
+      await visit.page.waitForFunction((mode) => document.documentElement.dataset['mode'] === mode, {}, look);
+      await visit.page.addScriptTag({
+        path: new URL('../../node_modules/axe-core/axe.min.js', import.meta.url).pathname,
+      });
+      const violations = await visit.page.evaluate(async () => {
+        const { axe } = window as unknown as {
+          axe: { run(): Promise<{ violations: { id: string; nodes: { html: string }[] }[] }> };
+        };
+        return (await axe.run()).violations.map(({ id, nodes }) => `${id}: ${nodes[0]?.html}`);
+      });
+      assert.deepEqual(violations, []);
+    });
+  }
+}

@@ -1,0 +1,149 @@
+import assert from 'node:assert/strict';
+import { spawn, type ChildProcess } from 'node:child_process';
+import { chmodSync, existsSync, mkdtempSync, readFileSync, rmSync, readdirSync } from 'node:fs';
+import { createServer, type AddressInfo } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { after, test } from 'node:test';
+import pg from 'pg';
+import { thirtySixLoaves } from '../../core/test/demo.ts';
+
+const JOVET = new URL('../../jovet', import.meta.url).pathname;
+const folder = mkdtempSync(join(tmpdir(), 'jovet-command-'));
+// The database's own user has to reach the folder.
+chmodSync(folder, 0o755);
+const data = join(folder, 'data');
+const running: ChildProcess[] = [];
+after(() => {
+  for (const child of running) if (child.exitCode === null) child.kill('SIGTERM');
+  rmSync(folder, { recursive: true, force: true });
+});
+
+interface Ended {
+  code: number | null;
+  said: string;
+}
+
+/** Runs the command; `until` resolves with all it said so far once that text is there. */
+function jovet(...args: string[]) {
+  const child = spawn(JOVET, args, { detached: true });
+  running.push(child);
+  let said = '';
+  const waiting: (() => void)[] = [];
+  const hear = (chunk: Buffer) => {
+    said += chunk.toString();
+    waiting.forEach((check) => check());
+  };
+  child.stdout.on('data', hear);
+  child.stderr.on('data', hear);
+  const ended = new Promise<Ended>((resolve) => child.on('close', (code) => resolve({ code, said })));
+  const until = (text: string) =>
+    new Promise<string>((resolve, reject) => {
+      const check = () => said.includes(text) && resolve(said);
+      waiting.push(check);
+      check();
+      void ended.then(() => reject(new Error(`it ended without “${text}”: ${said}`)));
+    });
+  return { child, ended, until };
+}
+
+async function freePort(): Promise<{ port: string; hold: ReturnType<typeof createServer> }> {
+  const hold = createServer();
+  await new Promise<void>((resolve) => hold.listen(0, '127.0.0.1', resolve));
+  return { port: String((hold.address() as AddressInfo).port), hold };
+}
+const releasedPort = async () => {
+  const { port, hold } = await freePort();
+  await new Promise((resolve) => hold.close(resolve));
+  return port;
+};
+
+const refusal = async (...args: string[]) => {
+  const { code, said } = await jovet(...args).ended;
+  assert.equal(code, 1, said);
+  const lines = said.split('\n').filter((line) => line.startsWith('jovet: '));
+  assert.equal(lines.length, 1, said);
+  return lines[0] ?? '';
+};
+
+test('what cannot be done is one clear line with its remedy', async () => {
+  const { port, hold } = await freePort();
+  assert.match(await refusal('start', '--port', port, '--data', data), /Port \d+ is taken.*--port/);
+  hold.close();
+  assert.match(await refusal('start', '--port', 'x'), /not a port/);
+  assert.match(await refusal('start', '--colour'), /not an option/);
+  assert.match(
+    await refusal('start', '--port', await releasedPort(), '--data', '/proc/jovet'),
+    /cannot be made.*--data/,
+  );
+  assert.match(await refusal('stop', '--data', join(folder, 'never')), /No Jovet has run/);
+  assert.match(await refusal('test', 'everything'), /not a check/);
+});
+
+test('start, save, stop, start: the plan is there; a second Jovet and a newer database are refused', async () => {
+  const first = { port: await releasedPort() };
+  const jovet1 = jovet('start', '--data', data, '--port', first.port);
+  await jovet1.until('Jovet is open');
+  const order = { ...thirtySixLoaves, dispatch: { date: '2033-01-02', time: '07:00' } };
+  const saved = await fetch(`http://127.0.0.1:${first.port}/api/v1/days/2033-01-02`, {
+    method: 'PUT',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ order, base: 0 }),
+  });
+  assert.equal(saved.status, 200);
+  assert.match(
+    await refusal('start', '--data', data, '--port', await releasedPort()),
+    /in use by another Jovet.*jovet stop/,
+  );
+
+  const stop = await jovet('stop', '--data', data).ended;
+  assert.match(stop.said, /has ended/);
+  const { code, said } = await jovet1.ended;
+  assert.equal(code, 0);
+  assert.ok(
+    said.lastIndexOf('web server') < said.lastIndexOf('database'),
+    'the web server ends before its database',
+  );
+  assert.ok(!existsSync(join(data, 'postgres/postmaster.pid')));
+
+  const again = jovet('start', '--data', data, '--port', first.port);
+  const words = await again.until('Jovet is open');
+  assert.match(words, /application +ready/);
+  const opened = await (await fetch(`http://127.0.0.1:${first.port}/api/v1/days/2033-01-02`)).json();
+  assert.deepEqual(opened.input.order, order);
+  const client = new pg.Client({ connectionString: readFileSync(join(data, 'database.url'), 'utf8') });
+  await client.connect();
+  await client.query(`insert into kysely_migration values ('9999-from-the-future', '2040-01-01')`);
+  await client.end();
+  // Ctrl-C reaches every process of the group at once.
+  if (again.child.pid !== undefined) process.kill(-again.child.pid, 'SIGINT');
+  assert.equal((await again.ended).code, 0);
+  assert.match(
+    await refusal('start', '--data', data, '--port', first.port),
+    /from a newer Jovet \(it has 9999-from-the-future\)/,
+  );
+});
+
+test('a Jovet that was killed leaves nothing in the way, and --fresh --no-demo begins empty', async () => {
+  const port = await releasedPort();
+  const killed = jovet('start', '--data', data, '--port', port, '--fresh', '--no-demo');
+  await killed.until('Jovet is open');
+  if (killed.child.pid !== undefined) process.kill(killed.child.pid, 'SIGKILL');
+  await killed.ended.catch(() => undefined);
+  assert.ok(
+    readdirSync(data).some((name) => name.startsWith('before-')),
+    'the old data was put aside',
+  );
+
+  const doctor = await jovet('doctor', '--data', data).ended;
+  assert.match(doctor.said, /running +only its database is left over/);
+  assert.match((await jovet('stop', '--data', data).ended).said, /No Jovet is running/);
+  assert.ok(!existsSync(join(data, 'postgres/postmaster.pid')));
+
+  const empty = jovet('start', '--data', data, '--port', port, '--no-demo');
+  await empty.until('Jovet is open');
+  const page = await (await fetch(`http://127.0.0.1:${port}/plan/day`)).text();
+  assert.match(page, /has no formula yet/);
+  await jovet('stop', '--data', data).ended;
+  assert.equal((await empty.ended).code, 0);
+});

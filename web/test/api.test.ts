@@ -1,0 +1,172 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import fc from 'fast-check';
+
+const served = process.env['JOVET_TEST_URL'];
+if (served === undefined)
+  throw new Error('JOVET_TEST_URL is not set; run these tests with ./jovet test database');
+
+interface Refusal {
+  problems: { path: string; problem: string; remedy: string }[];
+}
+const post = (
+  path: string,
+  body: BodyInit,
+  headers: Record<string, string> = { 'content-type': 'application/json' },
+) => fetch(served + path, { method: 'POST', headers, body });
+
+const document = await (await fetch(`${served}/api/v1/openapi.json`)).json();
+const examples: Record<string, Record<string, unknown>> = Object.fromEntries(
+  Object.entries<{ post?: { requestBody: { content: { 'application/json': { example?: object } } } } }>(
+    document.paths,
+  )
+    .map(([path, { post: operation }]) => [path, operation?.requestBody.content['application/json'].example])
+    .filter(([, example]) => example !== undefined),
+);
+
+/** A refusal must be 4xx, with problems that each say what and how to mend it, and no trace of the inside. */
+async function refused(response: Response): Promise<Refusal['problems']> {
+  const text = await response.text();
+  assert.ok(response.status >= 400 && response.status < 500, `${response.status}: ${text}`);
+  assert.doesNotMatch(text, /node_modules|at .*\.(js|ts):\d+/);
+  const { problems } = JSON.parse(text) as Refusal;
+  assert.ok(problems.length > 0);
+  for (const { path, problem, remedy } of problems) {
+    assert.ok(typeof path === 'string' && problem.length > 5 && remedy.length > 5, text);
+  }
+  return problems;
+}
+
+test('every example of the API is answered', async () => {
+  assert.equal(Object.keys(examples).length, 4);
+  for (const [path, example] of Object.entries(examples)) {
+    const response = await post(path, JSON.stringify(example));
+    assert.equal(response.status, 200, `${path}: ${await response.clone().text()}`);
+  }
+});
+
+test('the answers are those of the worked cases', async () => {
+  const answer = async (path: string, body = examples[path]) =>
+    (await post(path, JSON.stringify(body))).json();
+  assert.equal((await answer('/api/v1/formula/scale')).levain.build.toFixed(4), '4.8512');
+  assert.equal((await answer('/api/v1/water')).temperature.toFixed(2), '21.20');
+  assert.equal(
+    (await answer('/api/v1/water', { method: 'sum', ddt: 25, readings: [19, 22, 23], frictionFactor: 9 }))
+      .temperature,
+    27,
+  );
+  assert.equal(
+    (await answer('/api/v1/water', { method: 'base', base: 66, flour: 19, room: 22 })).temperature,
+    25,
+  );
+  assert.equal((await answer('/api/v1/fermentation/forecast')).hours[1].toFixed(2), '3.98');
+  const clock = await answer('/api/v1/day/clock');
+  assert.equal(clock.water.balance.toFixed(1), '21.2');
+  assert.equal(clock.steps.at(-1).local, '2026-11-24 07:00');
+  assert.equal(clock.workings['water.balance'].symbol, 'T_w');
+});
+
+test('bad JSON, wrong types, negative and absurd amounts and unknown names are refused at their place', async () => {
+  const clock = examples['/api/v1/day/clock'] as { order: { order: object[] } };
+  const withOrder = (changes: object) => ({ ...clock, order: { ...clock.order, ...changes } });
+  const line = { product: 'quay-loaf', pieces: 36, scaledWeight: 0.84 };
+  const cases: [path: string, body: unknown, at: string][] = [
+    [
+      '/api/v1/formula/scale',
+      { ...examples['/api/v1/formula/scale'], order: [{ ...line, pieces: '36' }] },
+      'order.0.pieces',
+    ],
+    ['/api/v1/formula/scale', { formula: 'no-such-formula', order: [line] }, 'formula'],
+    ['/api/v1/formula/scale', { formula: 'quay-country' }, 'order'],
+    ['/api/v1/day/clock', withOrder({ order: [{ ...line, pieces: -5 }] }), 'order.order.0.pieces'],
+    ['/api/v1/day/clock', withOrder({ order: [{ ...line, pieces: 1e12 }] }), 'order.order.0.pieces'],
+    ['/api/v1/day/clock', withOrder({ ddt: 400 }), 'order.ddt'],
+    ['/api/v1/day/clock', withOrder({ mixer: 'whisk' }), 'order.mixer'],
+    [
+      '/api/v1/day/clock',
+      withOrder({ dispatch: { date: '2026-02-30', time: '07:00' } }),
+      'order.dispatch.date',
+    ],
+    ['/api/v1/day/clock', { ...clock, workings: ['water.magic'] }, 'workings.0'],
+    ['/api/v1/day/clock', withOrder({ surprise: 1 }), 'order.surprise'],
+    ['/api/v1/fermentation/forecast', { ...examples['/api/v1/fermentation/forecast'], share: 0 }, 'share'],
+    ['/api/v1/fermentation/forecast', { share: 0.1, temperature: 50, rises: [1] }, 'around'],
+  ];
+  for (const [path, body, at] of cases) {
+    const problems = await refused(await post(path, JSON.stringify(body)));
+    assert.ok(
+      problems.some((each) => each.path === at),
+      `${path} ${at}: ${JSON.stringify(problems)}`,
+    );
+  }
+  for (const text of ['', '{', 'null', '[]', '"x"', '{"a":1e999}']) {
+    for (const path of Object.keys(examples)) await refused(await post(path, text));
+  }
+  await refused(await post('/api/v1/water', new Uint8Array([0x7b, 0xff, 0xfe])));
+});
+
+test('a body of 10 MB is refused, however it is sent', async () => {
+  const big = JSON.stringify({ a: 'x'.repeat(10_000_000) });
+  for (const path of [...Object.keys(examples), '/api/v1/import']) {
+    const response = await post(path, big).catch(() => null);
+    // The server may close the connection before it has read it all; then there is no answer to read.
+    if (response) assert.equal((await refused(response), response.status), 413);
+  }
+  assert.ok((await fetch(`${served}/api/v1/health`)).ok);
+});
+
+test('unknown addresses, other methods, other kinds of body and other sites are refused in the same form', async () => {
+  await refused(await fetch(`${served}/api/v1/no/such/thing`));
+  await refused(await fetch(`${served}/api/v1/water`, { method: 'DELETE' }));
+  await refused(await fetch(`${served}/api/v1/days/yesterday`));
+  await refused(await fetch(`${served}/api/v1/days/1999-01-01`));
+  await refused(await fetch(`${served}/api/v1/days?before=soon`));
+  const example = JSON.stringify(examples['/api/v1/water']);
+  assert.equal(
+    (await post('/api/v1/water', example, { 'content-type': 'application/x-www-form-urlencoded' })).status,
+    200,
+  );
+  const foreign = await post('/api/v1/water', example, { origin: 'http://elsewhere.test' });
+  assert.equal((await refused(foreign), foreign.status), 403);
+});
+
+test('whatever is sent, the answer is never a 500', async () => {
+  const paths = fc.constantFrom(...Object.keys(examples), '/api/v1/import');
+  await fc.assert(
+    fc.asyncProperty(paths, fc.jsonValue(), fc.string(), async (path, value, key) => {
+      const mutated = {
+        ...examples[path],
+        [key]: value,
+        [Object.keys(examples[path] ?? { jovet: 1 })[0] ?? 'a']: value,
+      };
+      for (const body of [value, mutated]) {
+        const response = await post(path, JSON.stringify(body));
+        assert.ok(response.status < 500, `${path} ${JSON.stringify(body)}`);
+        await response.arrayBuffer();
+      }
+    }),
+    { numRuns: 60 },
+  );
+});
+
+test('a day is saved, listed and opened over the API, and a stale one is refused with both', async () => {
+  const { order } = examples['/api/v1/day/clock'] as { order: { dispatch: object } };
+  const date = '2031-05-06';
+  const put = (body: unknown, on = date) =>
+    fetch(`${served}/api/v1/days/${on}`, {
+      method: 'PUT',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(body),
+    });
+  const mine = { ...order, dispatch: { date, time: '06:15' } };
+  assert.deepEqual(await (await put({ order: mine, base: 0 })).json(), { date, rev: 1, plan: 1 });
+  const stale = await put({ order: mine, base: 0 });
+  assert.equal(stale.status, 409);
+  const both = await stale.json();
+  assert.deepEqual([both.stands.input.order, both.refused], [mine, mine]);
+  const opened = await (await fetch(`${served}/api/v1/days/${date}`)).json();
+  assert.equal(opened.input.order.dispatch.time, '06:15');
+  const { days } = await (await fetch(`${served}/api/v1/days`)).json();
+  assert.equal(days[0].date, date);
+  await refused(await put({ order: mine, base: 0 }, '2031-05-07'));
+});

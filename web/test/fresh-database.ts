@@ -1,0 +1,44 @@
+import { randomUUID } from 'node:crypto';
+import { readFile } from 'node:fs/promises';
+import pg from 'pg';
+import { ensureBakehouse } from '../src/lib/server/database/bakehouse.ts';
+import { connect, type Actor, type Db } from '../src/lib/server/database/connection.ts';
+import { importFile } from '../src/lib/server/database/import.ts';
+import { migrate } from '../src/lib/server/database/migrate.ts';
+
+const cluster = process.env['JOVET_TEST_DATABASE_URL'];
+if (cluster === undefined)
+  throw new Error('JOVET_TEST_DATABASE_URL is not set; run these tests with ./jovet test database');
+const clusterUrl = cluster;
+
+export const demoFile = (name: string): Promise<string> =>
+  readFile(new URL(`../../demo/${name}`, import.meta.url), 'utf8');
+
+/** A migrated database of its own on the real PostgreSQL, with the demo bakery if wanted; dropped by `end`. */
+export async function freshDatabase(
+  demo = true,
+): Promise<{ db: Db; actor: Actor; url: string; end: () => Promise<void> }> {
+  const name = `test_${randomUUID().replaceAll('-', '')}`;
+  await onCluster(`create database ${name}`);
+  const url = Object.assign(new URL(clusterUrl), { pathname: `/${name}` }).href;
+  const db = connect(url);
+  await migrate(db);
+  const actor = await ensureBakehouse(db);
+  if (demo) {
+    for (const file of ['bakehouse.json', 'ingredients.json', 'formulas/quay-country.json']) {
+      const imported = await importFile(db, actor, await demoFile(file));
+      if (!imported.ok) throw new Error(JSON.stringify(imported.problems));
+    }
+  }
+  const end = async () => {
+    await db.destroy();
+    await onCluster(`drop database ${name}`);
+  };
+  return { db, actor, url, end };
+}
+
+async function onCluster(statement: string): Promise<void> {
+  const client = new pg.Client({ connectionString: clusterUrl });
+  await client.connect();
+  await client.query(statement).finally(() => client.end());
+}
