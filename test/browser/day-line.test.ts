@@ -219,6 +219,7 @@ visited('Enter moves down the form, ? lists the keys, and units can be changed',
   await visit.go('/plan/day/2032-03-11');
   await visit.enter('order.0.pieces', '36');
   await visit.enter('room', '20');
+  await visit.page.focus('[name="order.0.pieces"]');
   await visit.keys('Enter');
   assert.equal(
     await visit.page.evaluate(() => document.activeElement?.getAttribute('name')),

@@ -115,7 +115,10 @@ export function draftOf(order: DoughOrder, unit: TemperatureUnit, formula?: Form
 function withUnordered(order: DoughOrder['order'], formula: Formula | undefined): DoughOrder['order'] {
   const products = formula?.doc.products ?? [];
   const unordered = products.filter(({ slug }) => !order.some((line) => line.product === slug));
-  return [...order, ...unordered.map(({ slug, scaledWeight }) => ({ product: slug, pieces: 0, scaledWeight }))];
+  return [
+    ...order,
+    ...unordered.map(({ slug, scaledWeight }) => ({ product: slug, pieces: 0, scaledWeight })),
+  ];
 }
 
 /** The fields for a formula that has not been ordered yet: its products with their scaled weights, nothing counted. */

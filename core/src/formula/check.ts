@@ -68,7 +68,7 @@ export function splitFormula({ doc, ingredients }: Formula): Result<SplitFormula
   ];
   const finalMix = overall.map((line) => ({
     ingredient: line.ingredient,
-    percent: dusted(line.percent - percentOf(levain, line.ingredient.slug)),
+    percent: remainder(line.percent, percentOf(levain, line.ingredient.slug)),
   }));
   // Only what the levain takes can fall below zero, whether or not the formula lists it.
   const negative = levain.filter(
@@ -91,7 +91,11 @@ export function splitFormula({ doc, ingredients }: Formula): Result<SplitFormula
 export const percentOf = (lines: readonly FormulaLine[], slug: string): number =>
   lines.reduce((sum, line) => sum + (line.ingredient.slug === slug ? line.percent : 0), 0);
 
-const dusted = (percent: number): number => (Math.abs(percent) < DUST ? 0 : percent);
+/** What is left of an ingredient for the final mix, without the dust that subtracting leaves. */
+function remainder(overall: number, inLevain: number): number {
+  const left = overall - inLevain;
+  return inLevain > 0 && Math.abs(left) < DUST ? 0 : left;
+}
 
 function notHundred(path: string, whose: string, flours: readonly FormulaLine[]): Problem[] {
   const sum = flours.reduce((total, line) => total + line.percent, 0);

@@ -130,7 +130,7 @@ function factsOf(
   finalFlour: number,
   levain: number,
 ): FormulaFacts {
-  const sum = (kind: Ingredient['kind'], weight = (_: Ingredient) => 1) =>
+  const sum = (kind: Ingredient['kind'], weight: (ingredient: Ingredient) => number = () => 1) =>
     split.overall.reduce(
       (total, { ingredient, percent }) =>
         total + (ingredient.kind === kind ? percent * weight(ingredient) : 0),

@@ -30,11 +30,10 @@ function workAgain(working: Working): { value: number; play: number } {
   const play = working.inputs.map(({ symbol, quantity: of }) => {
     // A number that is shown whole (a count, a setting) leaves nothing to rounding.
     const half = isDeepStrictEqual(shown(of), of.value) ? 0 : 0.5 * 10 ** -of.digits;
-    const moved = (by: number) =>
-      evaluate({
-        [symbol]:
-          typeof of.value === 'number' ? shownValues(of)[0]! + by : shownValues(of).map((each) => each + by),
-      }); // eslint-disable-line @typescript-eslint/no-non-null-assertion
+    const [single = NaN] = shownValues(of);
+    const by = (change: number) =>
+      typeof of.value === 'number' ? single + change : shownValues(of).map((each) => each + change);
+    const moved = (change: number) => evaluate({ [symbol]: by(change) });
     return Math.max(Math.abs(moved(half) - value), Math.abs(moved(-half) - value));
   });
   return { value, play: play.reduce((sum, each) => sum + each, 0) };

@@ -5,7 +5,7 @@
   import { localTime } from '@jovet/core/time';
   import { provideReading, type Reading } from '$lib/bench/settings';
   import { LOOKS, modeOf, remember, type Look } from '$lib/ui/mode';
-  import Waves from '@lucide/svelte/icons/waves';
+  import Waves from '@lucide/svelte/icons/waves-horizontal';
   import Moon from '@lucide/svelte/icons/moon';
   import Sun from '@lucide/svelte/icons/sun';
   import SunMoon from '@lucide/svelte/icons/sun-moon';
