@@ -2,7 +2,8 @@ import assert from 'node:assert/strict';
 import { readFileSync } from 'node:fs';
 import { after, before, test } from 'node:test';
 import type { Browser } from 'puppeteer-core';
-import { openBrowser, SERVED, Visit } from './visit.ts';
+import { openBrowser } from './browser.ts';
+import { SERVED, Visit } from './visit.ts';
 
 let browser: Browser;
 let end: () => Promise<void>;
@@ -18,7 +19,7 @@ const visited = (
 ) =>
   test(name, async () => {
     const context = await browser.createBrowserContext();
-    const visit = await Visit.begin(context as unknown as Browser, ...size);
+    const visit = await Visit.begin(context, ...size);
     try {
       await steps(visit);
       await visit.end();

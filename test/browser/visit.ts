@@ -1,8 +1,5 @@
 import assert from 'node:assert/strict';
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import puppeteer, { type Browser, type Page } from 'puppeteer-core';
+import type { Browser, BrowserContext, Page } from 'puppeteer-core';
 
 const served = process.env['JOVET_TEST_URL'];
 if (served === undefined)
@@ -10,32 +7,6 @@ if (served === undefined)
 
 /** Where Jovet is served for the tests. */
 export const SERVED = served;
-
-const FLAGS = [
-  '--no-sandbox',
-  '--disable-gpu',
-  '--disable-quic',
-  '--no-first-run',
-  '--disable-background-networking',
-  '--disable-component-update',
-  '--disable-sync',
-];
-
-/** Chromium with a profile of its own, gone afterwards. */
-export async function openBrowser(): Promise<{ browser: Browser; end: () => Promise<void> }> {
-  const profile = mkdtempSync(join(tmpdir(), 'jovet-chromium-'));
-  const browser = await puppeteer.launch({
-    executablePath: '/usr/bin/chromium',
-    headless: true,
-    userDataDir: profile,
-    args: FLAGS,
-  });
-  const end = async () => {
-    await browser.close();
-    rmSync(profile, { recursive: true, force: true });
-  };
-  return { browser, end };
-}
 
 /** A page that notes what must not happen: errors on the console, and requests that leave this machine. */
 export class Visit {
@@ -57,7 +28,7 @@ export class Visit {
     });
   }
 
-  static async begin(browser: Browser, width = 1280, height = 800): Promise<Visit> {
+  static async begin(browser: Browser | BrowserContext, width = 1280, height = 800): Promise<Visit> {
     const page = await browser.newPage();
     await page.setViewport({ width, height });
     page.setDefaultTimeout(20_000);

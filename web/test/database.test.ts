@@ -2,7 +2,14 @@ import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
 import { sql } from 'kysely';
 import type { DoughOrder } from '@jovet/core/day';
-import { listDays, planInputFor, readDay, readOrders, saveDay } from '../src/lib/server/database/bake-day.ts';
+import {
+  latestOrder,
+  listDays,
+  nextDay,
+  planInputFor,
+  readDay,
+  saveDay,
+} from '../src/lib/server/database/bake-day.ts';
 import { readBakehouse } from '../src/lib/server/database/bakehouse.ts';
 import { readFormulas } from '../src/lib/server/database/formula.ts';
 import { importFile } from '../src/lib/server/database/import.ts';
@@ -42,7 +49,7 @@ test('a saved day opens as the same plan, and its revisions count', async () => 
   const day = await readDay(db, actor, '2026-12-01');
   assert.deepEqual(day?.input.order, changed);
   assert.equal(day.savedBy, 'Maren Tolley');
-  assert.deepEqual(await readOrders(db, actor, '2026-12-01'), [on('2026-12-01'), changed]);
+  assert.deepEqual(day.orders, [on('2026-12-01'), changed]);
 });
 
 test('a stale save is refused with both orders, whether the day moved on or was made by another', async () => {
@@ -81,6 +88,10 @@ test('days are listed the latest first, page by page', async () => {
     (await listDays(db, actor, limit, before)).map((day) => day.date);
   assert.deepEqual(await dates(2), ['2027-01-03', '2027-01-02']);
   assert.deepEqual(await dates(1, '2027-01-02'), ['2027-01-01']);
+  assert.equal((await latestOrder(db, actor))?.dispatch.date, '2027-01-03');
+  const evening = Date.UTC(2027, 0, 1, 20) / 1000;
+  assert.equal(await nextDay(db, actor, evening, '2027-01-01'), '2027-01-02');
+  assert.equal(await nextDay(db, actor, evening, '2028-01-01'), null);
 });
 
 test('published rows never change: the database itself refuses', async () => {

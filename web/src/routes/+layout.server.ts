@@ -1,8 +1,5 @@
-import { database } from '$lib/server/database/connected';
-import { readBakehouse } from '$lib/server/database/bakehouse';
-
-export const load = async ({ locals, cookies }) => ({
-  now: await readBakehouse(database(), locals.actor),
+export const load = ({ locals, cookies }) => ({
+  zone: locals.actor.zone,
   choices: {
     look: cookies.get('look') ?? 'auto',
     temperature: cookies.get('temperature') ?? '°C',

@@ -24,7 +24,7 @@
   const LOOK_WORDS: Record<Look, string> = { auto: 'by the clock', light: 'day', dark: 'night' };
 
   function show() {
-    const { hour } = localTime(Date.now() / 1000, data.now.bakehouse.zone);
+    const { hour } = localTime(Date.now() / 1000, data.zone);
     const mode = modeOf(look, hour);
     document.documentElement.dataset.mode = mode;
     remember('mode', mode);

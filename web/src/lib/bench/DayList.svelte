@@ -1,34 +1,29 @@
 <script lang="ts">
+  import { onMount } from 'svelte';
   import { formatDate, localTime } from '@jovet/core/time';
   import { formatMass } from '@jovet/core/units';
   import type { DayLine } from '../server/database/bake-day';
 
   /** The saved days, the latest first; more are fetched as they are asked for. */
-  let {
-    days,
-    zone,
-    current,
-    onopen,
-  }: { days: readonly DayLine[]; zone: string; current: string; onopen: (date: string) => void } = $props();
+  let { zone, current, onopen }: { zone: string; current: string; onopen: (date: string) => void } = $props();
 
-  let more = $state.raw<readonly DayLine[]>([]);
-  let ended = $state(false);
-  let failed = $state(false);
-  const all = $derived([...days, ...more]);
+  let all = $state.raw<readonly DayLine[]>([]);
+  let phase = $state<'fetching' | 'more' | 'ended' | 'failed'>('fetching');
+  const PAGE = 50;
 
   async function fetchMore() {
+    phase = 'fetching';
     const last = all.at(-1);
-    if (!last) return;
     try {
-      const response = await fetch(`/api/v1/days?before=${last.date}`);
+      const response = await fetch(`/api/v1/days${last ? `?before=${last.date}` : ''}`);
       const next: readonly DayLine[] = (await response.json()).days;
-      more = [...more, ...next];
-      ended = next.length === 0;
-      failed = false;
+      all = [...all, ...next];
+      phase = next.length < PAGE ? 'ended' : 'more';
     } catch {
-      failed = true;
+      phase = 'failed';
     }
   }
+  onMount(fetchMore);
   let copied = $state(false);
   const line = ({ date, doc }: DayLine) => [
     date,
@@ -45,7 +40,7 @@
   }
 </script>
 
-{#if all.length === 0}
+{#if all.length === 0 && phase === 'ended'}
   <p>No day is saved yet. Plan one and press Save.</p>
 {:else}
   <ul>
@@ -64,9 +59,14 @@
     {/each}
   </ul>
   <p class="foot">
-    {#if days.length >= 30 && !ended}<button type="button" onclick={fetchMore}>Show earlier days</button>{/if}
-    <button type="button" onclick={copy}>{copied ? 'Copied' : 'Copy as a table'}</button>
-    {#if failed}<span role="alert">The earlier days could not be fetched; try again.</span>{/if}
+    {#if phase === 'fetching'}<span role="status">Fetching…</span>{/if}
+    {#if phase === 'more'}<button type="button" onclick={fetchMore}>Show earlier days</button>{/if}
+    {#if phase === 'failed'}
+      <span role="alert">The days could not be fetched.</span>
+      <button type="button" onclick={fetchMore}>Try again</button>
+    {/if}
+    {#if all.length > 0}<button type="button" onclick={copy}>{copied ? 'Copied' : 'Copy as a table'}</button
+      >{/if}
   </p>
 {/if}
 

@@ -12,11 +12,10 @@
     type DoughPlan,
     type PlanInput,
   } from '@jovet/core/day';
-  import type { Problem } from '@jovet/core/problem';
+  import { problem, type Problem } from '@jovet/core/problem';
   import { formatDate, localTime } from '@jovet/core/time';
-  import type { DayLine, SavedDay } from '../server/database/bake-day';
-  import type { BakehouseNow } from '../server/database/bakehouse';
-  import type { PublishedFormula } from '../server/database/formula';
+  import type { SavedDay } from '../server/database/bake-day';
+  import type { House } from '../server/database/house';
   import CalendarDays from '@lucide/svelte/icons/calendar-days';
   import Keyboard from '@lucide/svelte/icons/keyboard';
   import Printer from '@lucide/svelte/icons/printer';
@@ -41,17 +40,15 @@
 
   interface Props {
     date: string;
-    now: BakehouseNow;
-    formulas: readonly PublishedFormula[];
-    days: readonly DayLine[];
+    house: House;
     saved: SavedDay | null;
-    orders: readonly DoughOrder[];
     example: DoughOrder | null;
     onopen: (date: string) => void;
   }
 
   /** The room Day line: one dough from order to oven. */
-  let { date, now, formulas, days, saved, orders, example, onopen }: Props = $props();
+  let { date, house, saved, example, onopen }: Props = $props();
+  const { bakehouse, mixers, tubs, formulas } = $derived(house);
   const reading = useReading();
   let unit = $state(reading.unit);
 
@@ -59,8 +56,8 @@
   const fieldsOf = (order: DoughOrder) =>
     draftOf(order, unit, formulas.find(({ slug }) => slug === order.formula)?.formula);
   const begin = () => {
-    const drafts = orders.map(fieldsOf);
-    const present = drafts.at(-1) ?? openingDraft(date, example, formulas, now, unit);
+    const drafts = (saved?.orders ?? []).map(fieldsOf);
+    const present = drafts.at(-1) ?? openingDraft(date, example, house, unit);
     return present ? beginHistory(drafts.slice(0, -1), present) : null;
   };
   let history = $state.raw(begin());
@@ -83,11 +80,24 @@
     const order = parsed.value;
     if (saved && !unsaved) return saved.input;
     const formula = formulas.find(({ slug }) => slug === order.formula)?.formula;
-    const mixer = now.mixers.find(({ slug }) => slug === order.mixer) ?? now.mixers[0];
-    const [tub] = now.tubs;
-    return formula && mixer && tub ? { order, formula, bakehouse: now.bakehouse, mixer, tub } : null;
+    const mixer = mixers.find(({ slug }) => slug === order.mixer);
+    const [tub] = tubs;
+    return formula && mixer && tub ? { order, formula, bakehouse, mixer, tub } : null;
   });
   const planned = $derived(input && planDough(input));
+  const GONE = 'It is not in this bakehouse any more.';
+  const gone = $derived<readonly Problem[]>(
+    input || !parsed?.ok
+      ? []
+      : [
+          ...(mixers.some(({ slug }) => slug === parsed.value.mixer)
+            ? []
+            : [problem('mixer', GONE, 'Choose another mixer.')]),
+          ...(formulas.some(({ slug }) => slug === parsed.value.formula)
+            ? []
+            : [problem('formula', GONE, 'Choose another formula.')]),
+        ],
+  );
   const counted = $derived(
     draft?.order.some((line) => line.pieces.trim() !== '' && line.pieces.trim() !== '0') ?? false,
   );
@@ -95,6 +105,7 @@
   const found = $derived<readonly Problem[]>([
     ...(parsed && !parsed.ok ? parsed.problems : []),
     ...(planned && !planned.ok ? planned.problems : []),
+    ...gone,
     ...(outcome?.kind === 'refused'
       ? outcome.problems.map((each) => ({ ...each, path: each.path.replace(/^order\./, '') }))
       : []),
@@ -182,7 +193,7 @@
     event.preventDefault();
   }
 
-  const clock = (epoch: number) => localTime(epoch, now.bakehouse.zone);
+  const clock = (epoch: number) => localTime(epoch, bakehouse.zone);
   const first = $derived(shown?.plan.steps[0]);
   const KEYS = [
     ['Enter', 'next field; with Shift the one before'],
@@ -298,8 +309,8 @@
           name: doc.name,
           products: Object.fromEntries(doc.products.map((product) => [product.slug, product.name])),
         }))}
-        mixers={now.mixers}
-        programmes={now.bakehouse.programmes}
+        {mixers}
+        programmes={bakehouse.programmes}
         {unit}
         {problems}
         onchange={change}
@@ -356,7 +367,7 @@
 {#if shown && current}<PrintSheet plan={shown.plan} input={shown.input} />{/if}
 <WorkingPanel {workings} bind:path />
 <Sheet open={panel === 'days'} title="Saved days" onclose={() => (panel = null)}>
-  <DayList {days} zone={now.bakehouse.zone} current={date} onopen={(day) => ((panel = null), onopen(day))} />
+  <DayList zone={bakehouse.zone} current={date} onopen={(day) => ((panel = null), onopen(day))} />
 </Sheet>
 <Sheet open={panel === 'import'} title="Bring in a file" onclose={() => (panel = null)}>
   <ImportFile onbrought={() => onopen(date)} />

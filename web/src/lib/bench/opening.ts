@@ -1,21 +1,19 @@
 import { draftOf, type DoughDraft, type DoughOrder } from '@jovet/core/day';
-import type { Formula } from '@jovet/core/formula';
 import type { TemperatureUnit } from '@jovet/core/units';
-import type { BakehouseNow } from '../server/database/bakehouse';
+import type { House } from '../server/database/house';
 
 /** The fields of a day that has not been planned: like the example order, or with nothing counted yet. */
 export function openingDraft(
   date: string,
   example: DoughOrder | null,
-  formulas: readonly { slug: string; formula: Formula }[],
-  now: BakehouseNow,
+  house: House,
   unit: TemperatureUnit,
 ): DoughDraft | null {
-  const again = formulas.find(({ slug }) => slug === example?.formula);
+  const again = house.formulas.find(({ slug }) => slug === example?.formula);
   if (example && again)
     return draftOf({ ...example, dispatch: { ...example.dispatch, date } }, unit, again.formula);
-  const [first] = formulas;
-  const [mixer] = now.mixers;
+  const [first] = house.formulas;
+  const [mixer] = house.mixers;
   if (!first || !mixer) return null;
   const { process } = first.formula.doc;
   return draftOf(
@@ -24,7 +22,7 @@ export function openingDraft(
       formula: first.slug,
       order: [],
       dispatch: { date, time: '07:00' },
-      readings: now.bakehouse.usual,
+      readings: house.bakehouse.usual,
       ddt: process.ddt,
       mixer: mixer.slug,
       programme: process.programme,

@@ -78,8 +78,7 @@ const calculation = (
 const date = { requestParams: { path: z.object({ date: z.iso.date() }) } };
 const Anything = z.unknown();
 
-/** The API in OpenAPI 3.1, generated from the schemas that the routes parse with. */
-export const openApi = () =>
+const build = () =>
   createDocument({
     openapi: '3.1.0',
     info: {
@@ -154,3 +153,8 @@ export const openApi = () =>
       },
     },
   });
+
+let built: ReturnType<typeof build> | undefined;
+
+/** The API in OpenAPI 3.1, generated from the schemas that the routes parse with, once at the first question. */
+export const openApi = () => (built ??= build());

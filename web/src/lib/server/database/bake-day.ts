@@ -3,9 +3,9 @@ import { v7 as uuid } from 'uuid';
 import { planDough, type DoughOrder, type DoughPlan, type PlanInput } from '@jovet/core/day';
 import { bad, good, problem, type Result } from '@jovet/core/problem';
 import { formatDate } from '@jovet/core/time';
-import { readBakehouse, type BakehouseNow } from './bakehouse.ts';
 import type { Actor, Db, Tx } from './connection.ts';
-import { digestOf, readFormulas } from './formula.ts';
+import { digestOf } from './formula.ts';
+import { houseAt, readHouse } from './house.ts';
 import type { PlanDoc } from './schema.ts';
 
 /** A saved day as it opens: its newest plan, and what it is based on. */
@@ -14,6 +14,8 @@ export interface SavedDay {
   readonly rev: number;
   readonly plan: number;
   readonly input: PlanInput;
+  /** Its orders as they were saved, the newest last: what undo goes back through. */
+  readonly orders: readonly DoughOrder[];
   readonly savedBy: string;
   /** Epoch seconds. */
   readonly savedAt: number;
@@ -43,31 +45,21 @@ export type Saved =
  * @returns the input of the plan, or problems at `formula` or `mixer`
  */
 export async function planInputFor(db: Db | Tx, actor: Actor, order: DoughOrder): Promise<Result<PlanInput>> {
-  const [now, [published]] = await Promise.all([
-    readBakehouse(db, actor),
-    readFormulas(db, actor, order.formula),
-  ]);
-  if (!published) {
+  const { bakehouse, mixers, tubs, formulas } = await readHouse(db, actor);
+  const formula = formulas.find(({ slug }) => slug === order.formula)?.formula;
+  const mixer = mixers.find(({ slug }) => slug === order.mixer);
+  const [tub] = tubs;
+  if (!formula) {
     return bad(
       problem('formula', `The formula “${order.formula}” is not known here.`, 'Choose one from the list.'),
     );
   }
-  return withBakehouse(now, order, published.formula);
-}
-
-function withBakehouse(
-  now: BakehouseNow,
-  order: DoughOrder,
-  formula: PlanInput['formula'],
-): Result<PlanInput> {
-  const mixer = now.mixers.find(({ slug }) => slug === order.mixer);
-  const [tub] = now.tubs;
   if (!mixer || !tub) {
     return bad(
       problem('mixer', `The mixer “${order.mixer}” is not known here.`, 'Choose one from the list.'),
     );
   }
-  return good({ order, formula, bakehouse: now.bakehouse, mixer, tub });
+  return good({ order, formula, bakehouse, mixer, tub });
 }
 
 /**
@@ -166,21 +158,46 @@ function docOf(input: PlanInput, plan: DoughPlan): PlanDoc {
 
 /** Opens the chosen plan of a day. */
 export async function readDay(db: Db | Tx, actor: Actor, date: string): Promise<SavedDay | null> {
-  const row = await daysOf(db, actor)
-    .innerJoin('person', 'person.id', 'plan.created_by')
-    .select(['bake_day.local_date', 'bake_day.rev', 'plan.n', 'plan.input', 'plan.created_at', 'person.name'])
-    .where('bake_day.local_date', '=', date)
-    .executeTakeFirst();
-  if (!row) return null;
-  return {
-    date: row.local_date,
-    rev: row.rev,
-    plan: row.n,
-    input: row.input,
-    savedBy: row.name,
-    savedAt: Math.floor(row.created_at.getTime() / 1000),
-  };
+  const row = await dayAsText(db, actor.bakehouseId, date).executeTakeFirst();
+  return row ? (JSON.parse(row.day) as SavedDay) : null;
 }
+
+/** What the room Day line opens with, as JSON text: it is passed on unread. */
+export interface DayRoomTexts {
+  readonly house: string;
+  readonly saved: string | null;
+}
+
+/** Reads a room in one question to the database. */
+export async function readDayRoom(db: Db, actor: Actor, date: string): Promise<DayRoomTexts> {
+  const { rev, saved } = await db
+    .selectFrom('bakehouse')
+    .select(['rev', dayAsText(db, actor.bakehouseId, date).as('saved')])
+    .where('id', '=', actor.bakehouseId)
+    .executeTakeFirstOrThrow();
+  return { house: (await houseAt(db, actor, rev)).text, saved };
+}
+
+/** A saved day as the JSON text that the database makes of it. */
+const dayAsText = (db: Db | Tx, bakehouseId: string, date: string) =>
+  db
+    .selectFrom('bake_day')
+    .innerJoin('plan', (join) =>
+      join.onRef('plan.bake_day_id', '=', 'bake_day.id').on('plan.chosen', '=', true),
+    )
+    .innerJoin('person', 'person.id', 'plan.created_by')
+    .select(
+      sql<string>`json_build_object(
+        'date', bake_day.local_date, 'rev', bake_day.rev, 'plan', plan.n, 'input', plan.input, 'orders', (${ordersOfDay}),
+        'savedBy', person.name, 'savedAt', floor(extract(epoch from plan.created_at)))::text`.as('day'),
+    )
+    .where('bake_day.bakehouse_id', '=', bakehouseId)
+    .where('bake_day.local_date', '=', date);
+
+/** The orders of a day as they were saved, the newest last; twenty are as far as undo goes back. */
+const ordersOfDay = sql`
+  select jsonb_agg(recent.input -> 'order' order by recent.n)
+  from (select n, input from plan as each where each.bake_day_id = bake_day.id order by n desc limit 20) as recent`;
 
 /**
  * Lists saved days, the latest date first.
@@ -188,9 +205,20 @@ export async function readDay(db: Db | Tx, actor: Actor, date: string): Promise<
  * @param before only days before this date, for the next page
  */
 export async function listDays(db: Db, actor: Actor, limit: number, before?: string): Promise<DayLine[]> {
-  let query = daysOf(db, actor).select(['bake_day.local_date', 'bake_day.rev', 'plan.doc']);
-  if (before !== undefined) query = query.where('bake_day.local_date', '<', before);
-  const rows = await query.orderBy('bake_day.local_date', 'desc').limit(limit).execute();
+  const rows = await db
+    .selectFrom((from) => {
+      const days = from
+        .selectFrom('bake_day')
+        .select(['id', 'local_date', 'rev'])
+        .where('bakehouse_id', '=', actor.bakehouseId)
+        .orderBy('local_date', 'desc')
+        .limit(limit);
+      return (before === undefined ? days : days.where('local_date', '<', before)).as('day');
+    })
+    .innerJoin('plan', (join) => join.onRef('plan.bake_day_id', '=', 'day.id').on('plan.chosen', '=', true))
+    .select(['day.local_date', 'day.rev', 'plan.doc'])
+    .orderBy('day.local_date', 'desc')
+    .execute();
   return rows.map(({ local_date, rev, doc: { formula, pieces, dough, water, firstHands, dispatch } }) => ({
     date: local_date,
     rev,
@@ -198,30 +226,29 @@ export async function listDays(db: Db, actor: Actor, limit: number, before?: str
   }));
 }
 
-const daysOf = (db: Db | Tx, actor: Actor) =>
-  db
+/** The day of the next van that is planned, from a moment in epoch seconds on. */
+export async function nextDay(db: Db, actor: Actor, from: number, today: string): Promise<string | null> {
+  const row = await db
     .selectFrom('bake_day')
     .innerJoin('plan', (join) =>
       join.onRef('plan.bake_day_id', '=', 'bake_day.id').on('plan.chosen', '=', true),
     )
-    .where('bake_day.bakehouse_id', '=', actor.bakehouseId);
+    .select('bake_day.local_date')
+    .where('bake_day.bakehouse_id', '=', actor.bakehouseId)
+    .where('bake_day.local_date', '>=', today)
+    .where(sql<boolean>`(plan.doc ->> 'dispatch')::double precision > ${from}`)
+    .orderBy('bake_day.local_date')
+    .limit(1)
+    .executeTakeFirst();
+  return row?.local_date ?? null;
+}
+
+/** The order of the latest day that is saved: what a new day begins with. */
+export async function latestOrder(db: Db, actor: Actor): Promise<DoughOrder | null> {
+  const [latest] = await listDays(db, actor, 1);
+  return latest ? ((await readDay(db, actor, latest.date))?.input.order ?? null) : null;
+}
 
 /** The sentence for a day that someone else saved. */
 export const staleSentence = ({ stands }: StaleDay): string =>
   `${formatDate(stands.date)} already has a plan (saved by ${stands.savedBy}).`;
-
-const REMEMBERED = 20;
-
-/** The orders of a day as they were saved, the newest last: what undo goes back through. */
-export async function readOrders(db: Db, actor: Actor, date: string): Promise<DoughOrder[]> {
-  const rows = await db
-    .selectFrom('bake_day')
-    .innerJoin('plan', 'plan.bake_day_id', 'bake_day.id')
-    .select(sql<DoughOrder>`plan.input -> 'order'`.as('order'))
-    .where('bake_day.bakehouse_id', '=', actor.bakehouseId)
-    .where('bake_day.local_date', '=', date)
-    .orderBy('plan.n', 'desc')
-    .limit(REMEMBERED)
-    .execute();
-  return rows.map((row) => row.order).reverse();
-}

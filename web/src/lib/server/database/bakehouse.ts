@@ -29,12 +29,15 @@ const BLANK: Extract<BakeryFile, { jovet: 'bakehouse' }> = {
 export async function findActor(db: Db | Tx): Promise<Actor | null> {
   const person = await db
     .selectFrom('person')
-    .select(['id', 'name', 'bakehouse_id'])
-    .where('retired_at', 'is', null)
-    .orderBy('id')
+    .innerJoin('bakehouse', 'bakehouse.id', 'person.bakehouse_id')
+    .select(['person.id', 'person.name', 'person.bakehouse_id', 'bakehouse.zone'])
+    .where('person.retired_at', 'is', null)
+    .orderBy('person.id')
     .limit(1)
     .executeTakeFirst();
-  return person ? { personId: person.id, name: person.name, bakehouseId: person.bakehouse_id } : null;
+  return person
+    ? { personId: person.id, name: person.name, bakehouseId: person.bakehouse_id, zone: person.zone }
+    : null;
 }
 
 /** Makes a blank bakehouse if there is none. Returns who works there. */
@@ -43,8 +46,8 @@ export async function ensureBakehouse(db: Db): Promise<Actor> {
     await sql`select pg_advisory_xact_lock(4601)`.execute(tx);
     const found = await findActor(tx);
     if (found) return found;
-    const actor: Actor = { personId: uuid(), name: BLANK.people[0]?.name ?? '', bakehouseId: uuid() };
     const { name, zone } = BLANK.bakehouse;
+    const actor: Actor = { personId: uuid(), name: BLANK.people[0]?.name ?? '', bakehouseId: uuid(), zone };
     await tx
       .insertInto('bakehouse')
       .values({ id: actor.bakehouseId, name, zone, updated_by: actor.personId })
@@ -64,23 +67,24 @@ export async function ensureBakehouse(db: Db): Promise<Actor> {
   });
 }
 
+/** Moves the revision of the bakehouse on, so that every process sees that something in it changed. */
+export async function touchBakehouse(tx: Tx, actor: Actor): Promise<void> {
+  await tx
+    .updateTable('bakehouse')
+    .set((row) => ({ rev: row('rev', '+', 1), updated_by: actor.personId, updated_at: new Date() }))
+    .where('id', '=', actor.bakehouseId)
+    .execute();
+}
+
 /** Takes over a bakehouse file: settings become a new version, mixers and tubs are replaced, people are added. */
 export async function saveBakehouse(
   tx: Tx,
   actor: Actor,
   file: Extract<BakeryFile, { jovet: 'bakehouse' }>,
 ): Promise<void> {
-  const written = { updated_by: actor.personId, updated_at: new Date() };
-  await tx
-    .updateTable('bakehouse')
-    .set((row) => ({
-      name: file.bakehouse.name,
-      zone: file.bakehouse.zone,
-      rev: row('rev', '+', 1),
-      ...written,
-    }))
-    .where('id', '=', actor.bakehouseId)
-    .execute();
+  const { name, zone } = file.bakehouse;
+  await tx.updateTable('bakehouse').set({ name, zone }).where('id', '=', actor.bakehouseId).execute();
+  await touchBakehouse(tx, actor);
   await tx
     .insertInto('bakehouse_version')
     .values((row) => ({

@@ -1,6 +1,6 @@
 import { readBakeryFile } from '@jovet/core/formats';
 import { good, type Result } from '@jovet/core/problem';
-import { saveBakehouse } from './bakehouse.ts';
+import { saveBakehouse, touchBakehouse } from './bakehouse.ts';
 import type { Actor, Db } from './connection.ts';
 import { publishFormula, saveIngredients } from './formula.ts';
 
@@ -32,10 +32,12 @@ export async function importFile(db: Db, actor: Actor, text: string): Promise<Re
           return good({ brought: `the bakehouse ${file.bakehouse.name}` });
         case 'ingredients':
           await saveIngredients(tx, actor, file.ingredients);
+          await touchBakehouse(tx, actor);
           return good({ brought: `${file.ingredients.length} ingredients` });
         case 'formula': {
           const published = await publishFormula(tx, actor, file.slug, file.formula, file.note);
           if (!published.ok) throw new Refused(published);
+          await touchBakehouse(tx, actor);
           return good({ brought: `the formula ${file.formula.name}` });
         }
       }

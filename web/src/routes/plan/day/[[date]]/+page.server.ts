@@ -1,39 +1,23 @@
 import { error } from '@sveltejs/kit';
 import { z } from 'zod';
 import { addDays, localTime } from '@jovet/core/time';
-import { listDays, readDay, readOrders } from '$lib/server/database/bake-day';
+import { latestOrder, nextDay, readDayRoom } from '$lib/server/database/bake-day';
 import { database } from '$lib/server/database/connected';
-import { readFormulas } from '$lib/server/database/formula';
 
-const LISTED = 30;
-
-export const load = async ({ params, locals, parent }) => {
-  const { date } = params;
-  if (date !== undefined && !z.iso.date().safeParse(date).success)
-    error(404, 'This is not a day of the calendar.');
+export const load = async ({ params, locals }) => {
   const db = database();
   const { actor } = locals;
-  const [formulas, days, { now }] = await Promise.all([
-    readFormulas(db, actor),
-    listDays(db, actor, LISTED),
-    parent(),
-  ]);
-  const seconds = Date.now() / 1000;
-  // Today's room opens on the next van that is planned; without one, on a new plan for tomorrow.
-  const next = days.findLast((day) => day.doc.dispatch > seconds);
-  const opened = date ?? next?.date ?? addDays(localTime(seconds, now.bakehouse.zone).date, 1);
-  const latest = days[0]?.date;
-  const [saved, orders, example] = await Promise.all([
-    readDay(db, actor, opened),
-    readOrders(db, actor, opened),
-    latest === undefined ? null : readDay(db, actor, latest),
-  ]);
-  return {
-    date: opened,
-    formulas,
-    days,
-    saved,
-    orders,
-    example: saved ? null : (example?.input.order ?? null),
-  };
+  if (params.date !== undefined && !z.iso.date().safeParse(params.date).success) {
+    error(404, 'This is not a day of the calendar.');
+  }
+  const date = params.date ?? (await dayToOpen());
+  const { house, saved } = await readDayRoom(db, actor, date);
+  return { date, house, saved, example: saved === null ? await latestOrder(db, actor) : null };
+
+  /** Without a day in the address: the next van that is planned, or else tomorrow. */
+  async function dayToOpen(): Promise<string> {
+    const now = Date.now() / 1000;
+    const today = localTime(now, actor.zone).date;
+    return (await nextDay(db, actor, now, today)) ?? addDays(today, 1);
+  }
 };

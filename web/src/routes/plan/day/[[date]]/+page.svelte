@@ -1,22 +1,33 @@
 <script lang="ts">
+  import { onMount } from 'svelte';
   import { goto } from '$app/navigation';
   import DayRoom from '$lib/bench/DayRoom.svelte';
+  import type { SavedDay } from '$lib/server/database/bake-day';
+  import type { House } from '$lib/server/database/house';
 
   let { data } = $props();
+  const house = $derived(JSON.parse(data.house) as House);
+  const saved = $derived(data.saved === null ? null : (JSON.parse(data.saved) as SavedDay));
   const open = (date: string) => goto(`/plan/day/${date}`, { invalidateAll: true });
+
+  // The server sends the day, the browser draws it: the room reckons on every key anyway, and drawing it twice would
+  // make the server's answer some ten times slower.
+  let here = $state(false);
+  onMount(() => void (here = true));
 </script>
 
 <svelte:head><title>Day line · Jovet</title></svelte:head>
 
-{#key `${data.date} ${data.saved?.rev ?? 0}`}
-  <DayRoom
-    date={data.date}
-    now={data.now}
-    formulas={data.formulas}
-    days={data.days}
-    saved={data.saved}
-    orders={data.orders}
-    example={data.example}
-    onopen={open}
-  />
-{/key}
+{#if here}
+  {#key `${data.date} ${saved?.rev ?? 0}`}
+    <DayRoom date={data.date} {house} {saved} example={data.example} onopen={open} />
+  {/key}
+{:else}
+  <p class="opening">Opening the Day line…</p>
+{/if}
+
+<style>
+  .opening {
+    padding: 1.25rem 1.5rem;
+  }
+</style>

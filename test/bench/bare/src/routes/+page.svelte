@@ -1,0 +1,5 @@
+<script>
+  let { data } = $props();
+</script>
+
+<h1>{data.name}</h1>

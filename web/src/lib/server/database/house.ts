@@ -1,0 +1,36 @@
+import { readBakehouse, type BakehouseNow } from './bakehouse.ts';
+import type { Actor, Db, Tx } from './connection.ts';
+import { readFormulas, type PublishedFormula } from './formula.ts';
+
+/** What stands in a bakehouse from day to day: its settings, resources and formulas. */
+export interface House extends BakehouseNow {
+  readonly formulas: readonly PublishedFormula[];
+}
+
+/** Houses as they were read last. Every change moves the revision of the bakehouse, so a stale one is never used. */
+const read = new Map<string, { rev: number; house: House; text: string }>();
+
+/** Reads the house as it stands now. */
+export async function readHouse(db: Db | Tx, actor: Actor): Promise<House> {
+  const { rev } = await db
+    .selectFrom('bakehouse')
+    .select('rev')
+    .where('id', '=', actor.bakehouseId)
+    .executeTakeFirstOrThrow();
+  return (await houseAt(db, actor, rev)).house;
+}
+
+/** The house at a revision that was just read, with its JSON text; read again only if the revision is a new one. */
+export async function houseAt(
+  db: Db | Tx,
+  actor: Actor,
+  rev: number,
+): Promise<{ house: House; text: string }> {
+  const known = read.get(actor.bakehouseId);
+  if (known?.rev === rev) return known;
+  const [now, formulas] = await Promise.all([readBakehouse(db, actor), readFormulas(db, actor)]);
+  const house = { ...now, formulas };
+  const fresh = { rev, house, text: JSON.stringify(house) };
+  read.set(actor.bakehouseId, fresh);
+  return fresh;
+}
