@@ -12,7 +12,7 @@ need_npm_packages() {
 
 source_digest() {
   {
-    find core/src web/src web/static -type f -print0 | sort -z | xargs -0 sha256sum
+    find core/src web/src web/static web/migrations -type f -print0 | sort -z | xargs -0 sha256sum
     sha256sum package-lock.json core/package.json web/package.json web/*.config.*
   } | sha256sum | cut -d' ' -f1
 }

@@ -182,12 +182,12 @@
   }
 
   function onkeydown(event: KeyboardEvent) {
-    const held = event.ctrlKey || event.metaKey;
+    const command = event.ctrlKey || event.metaKey;
     const key = event.key.toLowerCase();
     const typing = event.target instanceof HTMLInputElement || event.target instanceof HTMLSelectElement;
-    if (held && key === 's') void save();
-    else if (held && (key === 'y' || (key === 'z' && event.shiftKey))) travel(redo);
-    else if (held && key === 'z') travel(undo);
+    if (command && key === 's') void save();
+    else if (command && (key === 'y' || (key === 'z' && event.shiftKey))) travel(redo);
+    else if (command && key === 'z') travel(undo);
     else if (event.key === '?' && !typing) panel = 'keys';
     else return;
     event.preventDefault();
@@ -378,6 +378,7 @@
       {#each KEYS as [key, what] (key)}<tr><th scope="row"><kbd>{key}</kbd></th><td>{what}</td></tr>{/each}
     </tbody>
   </table>
+  <p class="api">For programs: <a href="/api">what Jovet reckons over HTTP</a>.</p>
 </Sheet>
 
 <style>
@@ -475,6 +476,13 @@
     text-align: left;
     padding: 0.3rem 1rem 0.3rem 0;
     white-space: nowrap;
+  }
+  .api {
+    margin-top: 1rem;
+    font-size: 0.875rem;
+  }
+  .api a {
+    text-decoration: underline;
   }
   kbd {
     font-family: var(--figures);

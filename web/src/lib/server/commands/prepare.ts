@@ -6,7 +6,7 @@ import { ensureBakehouse } from '../database/bakehouse.ts';
 import { connect, type Db } from '../database/connection.ts';
 import { readFormulas } from '../database/formula.ts';
 import { importFile } from '../database/import.ts';
-import { migrate, NewerDatabase } from '../database/migrate.ts';
+import { migrate } from '../database/migrate.ts';
 
 /** Run by `./jovet start`: makes the database if it is new, migrates it, loads the demo bakery into an empty one. */
 async function prepare(url: string, demo: string | undefined): Promise<string> {
@@ -54,15 +54,21 @@ async function loadDemo(db: Db, folder: string): Promise<void> {
   }
 }
 
-const { values } = parseArgs({ options: { demo: { type: 'string' } } });
-const url = process.env['JOVET_DATABASE_URL'];
-if (url === undefined) throw new Error('JOVET_DATABASE_URL is not set');
-try {
+async function main(): Promise<void> {
+  const { values } = parseArgs({ options: { demo: { type: 'string' } } });
+  const url = process.env['JOVET_DATABASE_URL'];
+  if (url === undefined) throw new Error('JOVET_DATABASE_URL is not set');
   console.log(await prepare(url, values.demo));
-} catch (error) {
-  if (error instanceof NewerDatabase) console.error(error.message);
-  else if (error instanceof Error && /No space left|53100/.test(error.message))
-    console.error('The disk is full. Free some space and start again.');
-  else console.error(error instanceof Error ? error.message : error);
+}
+
+main().catch((error: unknown) => {
+  console.error(inWords(error));
   process.exit(1);
+});
+
+function inWords(error: unknown): unknown {
+  if (!(error instanceof Error)) return error;
+  return /No space left/.test(error.message)
+    ? 'The disk is full. Free some space and start again.'
+    : error.message;
 }

@@ -1,13 +1,9 @@
-import { readdir } from 'node:fs/promises';
-import { fileURLToPath, pathToFileURL } from 'node:url';
-import { join } from 'node:path';
-import { Migrator, sql, type Migration } from 'kysely';
+import { Migrator, sql } from 'kysely';
+import { MIGRATIONS } from '../../../../migrations/index.ts';
 import type { Db } from './connection.ts';
 
 /** The data folder holds more than this Jovet knows: it was written by a newer one. */
 export class NewerDatabase extends Error {}
-
-const FOLDER = fileURLToPath(new URL('../../../../migrations', import.meta.url));
 
 /**
  * Brings the database to this version of Jovet, forward only.
@@ -15,26 +11,19 @@ const FOLDER = fileURLToPath(new URL('../../../../migrations', import.meta.url))
  * @returns how many migrations ran
  */
 export async function migrate(db: Db): Promise<number> {
-  const known = await migrations();
-  const newer = (await migrationsThatRan(db)).filter((name) => !(name in known));
+  const newer = (await migrationsThatRan(db)).filter((name) => !(name in MIGRATIONS));
   if (newer.length > 0) {
     throw new NewerDatabase(
       `The data folder is from a newer Jovet (it has ${newer.join(', ')}). Start that version, or choose another folder with --data.`,
     );
   }
-  const migrator = new Migrator({ db, provider: { getMigrations: () => Promise.resolve(known) } });
+  const migrator = new Migrator({
+    db,
+    provider: { getMigrations: () => Promise.resolve({ ...MIGRATIONS }) },
+  });
   const { error, results } = await migrator.migrateToLatest();
   if (error) throw error;
   return results?.length ?? 0;
-}
-
-async function migrations(): Promise<Record<string, Migration>> {
-  const names = (await readdir(FOLDER)).filter((name) => /^\d{4}-.*\.ts$/.test(name)).sort();
-  const loaded = names.map(async (name) => [
-    name.replace(/\.ts$/, ''),
-    (await import(pathToFileURL(join(FOLDER, name)).href)) as Migration,
-  ]);
-  return Object.fromEntries(await Promise.all(loaded)) as Record<string, Migration>;
 }
 
 async function migrationsThatRan(db: Db): Promise<string[]> {

@@ -1,0 +1,7 @@
+import type { Migration } from 'kysely';
+import * as oneDough from './0001-one-dough.ts';
+
+/** Every migration by its name, in order. Forward only: one that has landed is never edited. */
+export const MIGRATIONS: Readonly<Record<string, Migration>> = {
+  '0001-one-dough': oneDough,
+};
