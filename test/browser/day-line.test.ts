@@ -140,6 +140,7 @@ visited('the working of the water opens, leads to what is behind it, and back', 
   await visit.page.waitForSelector('[data-working="water.sum"]');
   await visit.keys('Escape');
   await visit.page.waitForFunction(() => document.querySelector('[data-working]') === null);
+  await visit.page.waitForFunction(() => document.activeElement?.getAttribute('data-figure') === 'water.sum');
 });
 
 visited('two people on one day: the second is told, and nothing is lost', async (visit) => {
@@ -226,11 +227,13 @@ visited('Enter moves down the form, ? lists the keys, and units can be changed',
     await visit.page.evaluate(() => document.activeElement?.getAttribute('name')),
     'order.0.scaledWeight',
   );
-  await visit.page.focus('.tool');
+  await visit.page.focus('[aria-label="Saved days"]');
   await visit.page.keyboard.type('?');
-  await visit.until('[role="dialog"]', 'save the day');
+  await visit.until('[role="dialog"][data-state="open"]', 'save the day');
   await visit.keys('Escape');
-  await visit.page.waitForFunction(() => document.querySelector('[role="dialog"]') === null);
+  await visit.page.waitForFunction(
+    () => document.querySelector('[role="dialog"][data-state="open"]') === null,
+  );
   await visit.press('Temperatures in °C; change');
   await visit.until('.answer', '70.2 °F');
   assert.equal(await visit.value('ddt'), '77');

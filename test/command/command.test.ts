@@ -142,8 +142,12 @@ test('a Jovet that was killed leaves nothing in the way, and --fresh --no-demo b
 
   const empty = jovet('start', '--data', data, '--port', port, '--no-demo');
   await empty.until('Jovet is open');
-  const page = await (await fetch(`http://127.0.0.1:${port}/plan/day`)).text();
-  assert.match(page, /has no formula yet/);
+  const scaled = await fetch(`http://127.0.0.1:${port}/api/v1/formula/scale`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ formula: 'quay-country', order: thirtySixLoaves.order }),
+  });
+  assert.equal((await scaled.json()).problems[0].path, 'formula');
   await jovet('stop', '--data', data).ended;
   assert.equal((await empty.ended).code, 0);
 });

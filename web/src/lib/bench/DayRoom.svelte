@@ -448,6 +448,9 @@
   .notice p {
     flex: 1 1 20rem;
   }
+  .answer {
+    scroll-margin-top: 4rem;
+  }
   .stale > :global(:not(.notice)) {
     opacity: 0.45;
   }

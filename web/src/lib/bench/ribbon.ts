@@ -61,16 +61,14 @@ export interface PlacedLabel extends Label {
   readonly row: number;
 }
 
-/** Puts labels into rows from the left, each in the first row where it does not touch another. */
+/** Puts labels, in order of time, into rows: each in the first row where it stands right of all before it. */
 export function placeLabels(labels: readonly Label[], gap: number): PlacedLabel[] {
   const ends: number[] = [];
-  return [...labels]
-    .sort((a, b) => a.x - b.x)
-    .map((label) => {
-      const left = label.x - label.width / 2;
-      const free = ends.findIndex((end) => end + gap <= left);
-      const row = free === -1 ? ends.length : free;
-      ends[row] = left + label.width;
-      return { ...label, row };
-    });
+  return labels.map((label) => {
+    const left = label.x - label.width / 2;
+    const free = ends.findIndex((end) => end + gap <= left);
+    const row = free === -1 ? ends.length : free;
+    ends[row] = left + label.width;
+    return { ...label, row };
+  });
 }

@@ -22,7 +22,7 @@
           <Dialog.Title class="sheet-title">{title}</Dialog.Title>
           <Dialog.CloseTrigger class="sheet-close" aria-label="Close"><X size={20} /></Dialog.CloseTrigger>
         </header>
-        {@render children()}
+        {#if open}{@render children()}{/if}
       </Dialog.Content>
     </Dialog.Positioner>
   </Portal>
