@@ -106,7 +106,7 @@ module.exports = {
   ],
   options: {
     doNotFollow: { path: 'node_modules' },
-    exclude: { path: '(\\.svelte-kit|/build/)' },
+    exclude: { path: '(\\.svelte-kit/|^web/build/|^test/bench/bare/)' },
     tsPreCompilationDeps: true,
     tsConfig: { fileName: 'tsconfig.base.json' },
     extraExtensionsToScan: [],

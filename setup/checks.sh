@@ -1,6 +1,6 @@
 # Every check, on a database and a port of its own, beside a Jovet that may be running.
 
-ALL_CHECKS=(format lint types imports core database command browser)
+ALL_CHECKS=(format lint types imports rules core database command browser)
 
 run_checks() {
   local name chosen=("$@")
@@ -26,7 +26,7 @@ run_check() {
   printf '\n── %s\n' "$1"
   case $1 in
   format | lint | types | imports) count_command "$1" npm run --silent "check:$1" ;;
-  core) count_tests "$1" ;;
+  core | rules) count_tests "$1" ;;
   database | browser)
     serve_for_checks "$1"
     count_tests "$1"

@@ -35,17 +35,26 @@ export const place = (outer: string, inner: Problem): Problem => ({
  */
 export function parseWith<T extends z.ZodType>(schema: T, input: unknown): Result<z.infer<T>> {
   const parsed = schema.safeParse(input);
-  return parsed.success ? good(parsed.data) : bad(...parsed.error.issues.flatMap(problemsOfIssue));
+  return parsed.success
+    ? good(parsed.data)
+    : bad(...parsed.error.issues.flatMap((issue) => problemsOfIssue(issue, valueAt(input, issue.path))));
 }
 
 type Issue = z.core.$ZodIssue;
 
-function problemsOfIssue(issue: Issue): Problem[] {
+/** What stands at a place of untrusted data. */
+const valueAt = (input: unknown, path: readonly PropertyKey[]): unknown =>
+  path.reduce<unknown>(
+    (value, key) => (value as Record<PropertyKey, unknown> | null | undefined)?.[key],
+    input,
+  );
+
+function problemsOfIssue(issue: Issue, value: unknown): Problem[] {
   const path = issue.path.join('.');
   const at = (text: string, remedy: string) => [problem(path, text, remedy)];
   switch (issue.code) {
     case 'invalid_type':
-      return issue.input === undefined
+      return value === undefined
         ? at('This is missing.', `Give ${aName(issue.expected)}.`)
         : at(`This must be ${aName(issue.expected)}.`, `Replace it with ${aName(issue.expected)}.`);
     case 'too_small':

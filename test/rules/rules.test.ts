@@ -1,0 +1,110 @@
+import assert from 'node:assert/strict';
+import { execFile } from 'node:child_process';
+import { copyFileSync, mkdirSync, mkdtempSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { dirname, join } from 'node:path';
+import { test } from 'node:test';
+import { ESLint } from 'eslint';
+
+const ROOT = new URL('../..', import.meta.url).pathname;
+
+/** A tree of its own with the project's rules and a few files in it. */
+function treeWith(files: Readonly<Record<string, string>>): { folder: string; end: () => void } {
+  const folder = mkdtempSync(join(tmpdir(), 'jovet-rules-'));
+  for (const name of [
+    '.dependency-cruiser.cjs',
+    'tsconfig.base.json',
+    'core/tsconfig.json',
+    'package.json',
+  ]) {
+    mkdirSync(dirname(join(folder, name)), { recursive: true });
+    copyFileSync(join(ROOT, name), join(folder, name));
+  }
+  symlinkSync(join(ROOT, 'node_modules'), join(folder, 'node_modules'));
+  for (const [name, text] of Object.entries(files)) {
+    mkdirSync(dirname(join(folder, name)), { recursive: true });
+    writeFileSync(join(folder, name), text);
+  }
+  return { folder, end: () => rmSync(folder, { recursive: true, force: true }) };
+}
+
+/** Runs a tool of the project in a folder; resolves with its exit code and all it said. */
+const run = (folder: string, tool: string, ...args: string[]) =>
+  new Promise<{ code: number; said: string }>((resolve) => {
+    execFile(join(ROOT, 'node_modules/.bin', tool), args, { cwd: folder }, (error, stdout, stderr) =>
+      resolve({ code: error ? 1 : 0, said: stdout + stderr }),
+    );
+  });
+
+/** Each import that is forbidden, by the rule that forbids it: the file, what it imports, and what is there to import. */
+const FORBIDDEN: readonly [rule: string, file: string, imported: string, target?: string][] = [
+  ['no-cycles', 'core/src/units/a.ts', './b.ts', 'core/src/units/b.ts'],
+  ['core-imports-only-core', 'core/src/units/a.ts', '../../../web/src/b.ts', 'web/src/b.ts'],
+  ['core-no-node-built-ins', 'core/src/units/a.ts', 'node:fs'],
+  ['core-packages', 'core/src/units/a.ts', 'kysely'],
+  ['luxon-in-time-only', 'core/src/formula/a.ts', 'luxon'],
+  ['web-uses-core-for-time', 'web/src/a.ts', 'luxon'],
+  ['planner-never-sees-checker', 'core/src/day/planner/a.ts', '../checker/b.ts', 'core/src/day/checker/b.ts'],
+  ['checker-never-sees-planner', 'core/src/day/checker/a.ts', '../planner/b.ts', 'core/src/day/planner/b.ts'],
+  ['devices-apart', 'devices/src/a.ts', '../../web/src/b.ts', 'web/src/b.ts'],
+  ['web-uses-no-device', 'web/src/a.ts', '../../devices/src/b.ts', 'devices/src/b.ts'],
+  ['ui-knows-no-baking', 'web/src/lib/ui/a.ts', '../bench/b.ts', 'web/src/lib/bench/b.ts'],
+  ['repositories-load-in-plain-node', 'web/src/lib/server/database/a.ts', '@sveltejs/kit'],
+  ['no-unresolved', 'web/src/a.ts', './nowhere.ts'],
+];
+
+for (const [rule, file, imported, target] of FORBIDDEN) {
+  test(`import rule ${rule} fails on a violation`, async () => {
+    const back = rule === 'no-cycles' ? `import './a.ts';\n` : '';
+    const { folder, end } = treeWith({
+      [file]: `import '${imported}';\n`,
+      ...(target === undefined ? {} : { [target]: `${back}export const b = 1;\n` }),
+    });
+    try {
+      const places = ['core/src', 'web/src', 'devices'].filter((place) =>
+        [file, target].some((each) => each?.startsWith(place)),
+      );
+      const { code, said } = await run(folder, 'depcruise', '--config', '.dependency-cruiser.cjs', ...places);
+      assert.equal(code, 1, said);
+      assert.match(said, new RegExp(`error ${rule}`));
+    } finally {
+      end();
+    }
+  });
+}
+
+test('core can use neither the browser nor Node.js, and is strict', async () => {
+  const violations = {
+    document: 'export const title = document.title;\n',
+    process: 'export const path = process.env;\n',
+    timer: 'export const wait = setTimeout;\n',
+    index: 'export const first = (of: number[]): number => of[0];\n',
+  };
+  const files = Object.entries(violations).map(([name, text]) => [`core/src/${name}.ts`, text]);
+  const { folder, end } = treeWith(Object.fromEntries(files));
+  try {
+    const { code, said } = await run(folder, 'tsc', '-p', 'core');
+    assert.equal(code, 1);
+    for (const name of Object.keys(violations))
+      assert.match(said, new RegExp(`core/src/${name}\\.ts.*error`), name);
+  } finally {
+    end();
+  }
+});
+
+test('core has no clock and no chance of its own', async () => {
+  const eslint = new ESLint({ cwd: ROOT });
+  const faults = async (code: string, filePath: string) =>
+    (await eslint.lintText(`${code}\n`, { filePath: join(ROOT, filePath) })).flatMap((each) => each.messages);
+  for (const code of [
+    'export const a = Date.now();',
+    'export const a = new Date();',
+    'export const a = Math.random();',
+  ]) {
+    const [fault] = await faults(code, 'core/src/units/violation.ts');
+    assert.match(fault?.message ?? '', /core has no/, code);
+  }
+  const luxon = `import { DateTime } from 'luxon';\nexport const a = DateTime.now();`;
+  assert.match((await faults(luxon, 'core/src/time/violation.ts'))[0]?.message ?? '', /core has no clock/);
+  assert.deepEqual(await faults('export const a = new Date(0);', 'core/src/units/violation.ts'), []);
+});
