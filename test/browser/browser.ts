@@ -11,6 +11,8 @@ const FLAGS = [
   '--disable-background-networking',
   '--disable-component-update',
   '--disable-sync',
+  // Nothing but this machine has a name, so that no test can reach further even by mistake.
+  '--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1, EXCLUDE localhost',
 ];
 
 /** Chromium with a profile of its own, gone afterwards. */

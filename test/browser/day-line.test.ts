@@ -34,16 +34,22 @@ const minutes = (text: string) => {
   return Number(hours) * 60 + Number(rest);
 };
 
-async function clockOf(changes: object) {
+/** The example order of the API, with changes. */
+async function orderWith(changes: object) {
   const { paths } = await (await fetch(`${SERVED}/api/v1/openapi.json`)).json();
   const { order } = paths['/api/v1/day/clock'].post.requestBody.content['application/json'].example;
-  const answer = await fetch(`${SERVED}/api/v1/day/clock`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/json' },
-    body: JSON.stringify({ order: { ...order, ...changes } }),
-  });
-  return answer.json();
+  return { ...order, ...changes };
 }
+
+const send = (method: string, path: string, body: object) =>
+  fetch(SERVED + path, {
+    method,
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(body),
+  });
+
+const clockOf = async (changes: object) =>
+  (await send('POST', '/api/v1/day/clock', { order: await orderWith(changes) })).json();
 
 visited(
   'an order gives the weights and the water of the API, is saved, and is still there',
@@ -147,12 +153,9 @@ visited('two people on one day: the second is told, and nothing is lost', async 
   visit.expectErrors(/409/);
   await visit.go('/plan/day/2032-03-07');
   await visit.enter('order.0.pieces', '30');
-  const theirs = await clockBody('2032-03-07', 12);
-  await fetch(`${SERVED}/api/v1/days/2032-03-07`, {
-    method: 'PUT',
-    headers: { 'content-type': 'application/json' },
-    body: JSON.stringify({ order: theirs, base: 0 }),
-  });
+  const order = [{ product: 'quay-loaf', pieces: 12, scaledWeight: 0.84 }];
+  const theirs = await orderWith({ dispatch: { date: '2032-03-07', time: '07:00' }, order });
+  assert.ok((await send('PUT', '/api/v1/days/2032-03-07', { order: theirs, base: 0 })).ok);
   await visit.press('Save');
   await visit.until('.notice', 'already has a plan by Maren Tolley: 12 pieces');
   assert.equal(await visit.value('order.0.pieces'), '30');
@@ -161,12 +164,6 @@ visited('two people on one day: the second is told, and nothing is lost', async 
   await visit.press('Undo');
   assert.equal(await visit.value('order.0.pieces'), '12');
 });
-
-async function clockBody(date: string, pieces: number) {
-  const { paths } = await (await fetch(`${SERVED}/api/v1/openapi.json`)).json();
-  const { order } = paths['/api/v1/day/clock'].post.requestBody.content['application/json'].example;
-  return { ...order, dispatch: { date, time: '07:00' }, order: [{ ...order.order[0], pieces }] };
-}
 
 visited('saved days are listed and open from the list; another day takes its order along', async (visit) => {
   await visit.go('/plan/day/2032-03-08');
@@ -283,6 +280,126 @@ visited(
   },
   [360, 740],
 );
+
+visited('several products of one dough give the weights and the clock of the API', async (visit) => {
+  await visit.go('/plan/day/2032-03-16');
+  await visit.enter('order.0.pieces', '24x');
+  await visit.enter('order.1.pieces', '10');
+  await visit.enter('order.1.scaledWeight', '1 lb');
+  await visit.enter('order.2.pieces', '80');
+  await visit.enter('time', '6.30');
+  await visit.enter('room', '68 F');
+  const api = await clockOf({
+    dispatch: { date: '2032-03-16', time: '06:30' },
+    order: [
+      { product: 'quay-loaf', pieces: 24, scaledWeight: 0.84 },
+      { product: 'quay-small', pieces: 10, scaledWeight: 0.453_592_37 },
+      { product: 'quay-roll', pieces: 80, scaledWeight: 0.095 },
+    ],
+  });
+  assert.equal(digits(await visit.figure('formula.dough')), Math.round(api.scaled.dough * 1000));
+  for (const step of api.steps.filter(({ id }: { id: string }) => id !== 'dispatch')) {
+    assert.equal(await visit.figure(`clock.${step.id}`), step.local.slice(-5), step.id);
+  }
+  await visit.page.click('.room [data-figure="formula.dough"]');
+  await visit.page.waitForSelector('[data-working="formula.dough"]');
+  await visit.page.click('[data-working] .value button');
+  await visit.until('[data-working="formula.pieces"]', 'scaled weight of Quay small');
+});
+
+visited(
+  'what the dough, the mixer or the water cannot do is said before anything is saved',
+  async (visit) => {
+    await visit.go('/plan/day/2032-03-17');
+    await visit.enter('order.0.pieces', '120');
+    await visit.until('.notice', 'more than Big mixer takes (45 kg). Mix 3 equal batches');
+    await visit.page.select('[name="mixer"]', 'small-mixer');
+    await visit.until('.notice', 'more than Small mixer takes (14 kg)');
+    await visit.enter('flour', '2');
+    await visit.enter('levain', '10');
+    await visit.enter('room', '6');
+    await visit.until('.notice', 'harms the culture: pour 40 °C');
+    assert.equal(await visit.figure('water.pour'), '40.0 °C');
+    await visit.enter('room', '36');
+    await visit.until('#room-problem', 'bread never cools to 35 °C');
+  },
+);
+
+visited(
+  'the printed sheet has the weights, the water and the clock, and nothing of the screen',
+  async (visit) => {
+    await visit.go('/plan/day/2032-03-18');
+    await visit.enter('order.0.pieces', '36');
+    await visit.enter('room', '20');
+    await visit.figure('clock.load');
+    await visit.page.emulateMediaType('print');
+    const seen = await visit.page.evaluate(() => document.body.innerText.replace(/[\s\u202f]+/g, ' '));
+    for (const line of [
+      'Quay Country',
+      'van 07:00',
+      '36 × 840 g Quay loaf',
+      'Bread flour 12 648 g',
+      'Water at 21.2 °C',
+      'Load Thu',
+    ]) {
+      assert.ok(seen.includes(line), `${line} is not on the sheet: ${seen}`);
+    }
+    for (const line of ['Save', 'Undo', 'Heat balance', 'jovet'])
+      assert.ok(!seen.includes(line), `${line} is on the sheet`);
+  },
+);
+
+visited('the look can be chosen and stays; the list of days can be copied as a table', async (visit) => {
+  await visit.go('/plan/day/2032-03-19');
+  const mode = () => visit.page.evaluate(() => document.documentElement.dataset['mode']);
+  await visit.press('Look: by the clock; change');
+  assert.equal(await mode(), 'light');
+  await visit.press('Look: day; change');
+  assert.equal(await mode(), 'dark');
+  await visit.reload();
+  assert.equal(await mode(), 'dark');
+  await visit.enter('order.0.pieces', '36');
+  await visit.press('Save');
+  await visit.until('.state', 'Saved at');
+  await visit.page
+    .browserContext()
+    .overridePermissions(SERVED, ['clipboard-read', 'clipboard-write', 'clipboard-sanitized-write']);
+  await visit.press('Saved days');
+  await visit.press('Copy as a table');
+  await visit.until('[role="dialog"] button', 'Copied');
+  const rows = (await visit.page.evaluate(() => navigator.clipboard.readText()))
+    .split('\n')
+    .map((row) => row.split('\t'));
+  assert.deepEqual(rows[0], ['day', 'formula', 'pieces', 'dough', 'first hands', 'van']);
+  const saved = rows.find(([day]) => day === '2032-03-19');
+  assert.deepEqual(saved?.slice(1, 4), ['Quay Country', '36', '30.9 kg']);
+});
+
+visited(
+  'another day of the calendar is another plan; a day that is none has a page that says so',
+  async (visit) => {
+    visit.expectErrors(/404/);
+    await visit.go('/plan/day/2032-03-20');
+    await visit.enter('order.0.pieces', '15');
+    await visit.enterDay('2032-03-21');
+    await visit.until('.when', 'Sunday 21 March');
+    await visit.press('Save');
+    await visit.page.waitForFunction(() => location.pathname.endsWith('/2032-03-21'));
+    await visit.until('.state', 'Saved at');
+    const untouched = await fetch(`${SERVED}/api/v1/days/2032-03-20`);
+    assert.equal(untouched.status, 404);
+    await visit.go('/plan/day/2032-02-31');
+    await visit.until('h1', 'not a day of the calendar');
+  },
+);
+
+test('a request that would leave this machine fails the visit', async () => {
+  const visit = await Visit.begin(browser);
+  visit.expectErrors(/ERR_NAME_NOT_RESOLVED/);
+  await visit.go('/api');
+  await visit.page.evaluate(() => fetch('http://outside.invalid/').catch(() => null));
+  await assert.rejects(visit.end(), /request to http:\/\/outside\.invalid/);
+});
 
 for (const [name, path] of [
   ['Day line', '/plan/day/2032-03-15'],

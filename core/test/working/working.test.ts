@@ -3,7 +3,15 @@ import { test } from 'node:test';
 import { isDeepStrictEqual } from 'node:util';
 import { all, create } from 'mathjs';
 import { planDough, planWorkings, type DoughOrder } from '@jovet/core/day';
-import { formatQuantity, quantity, shownValues, type Quantity, type Working } from '@jovet/core/working';
+import {
+  filledEquation,
+  formatQuantity,
+  quantity,
+  readEquation,
+  shownValues,
+  type Quantity,
+  type Working,
+} from '@jovet/core/working';
 import { demoInput, must } from '../demo.ts';
 
 const math = create(all ?? {});
@@ -85,4 +93,26 @@ test('quantities are written for reading', () => {
   assert.equal(formatQuantity(quantity(-90, 'clock', 0)), '22:30 the day before');
   assert.equal(formatQuantity(quantity(425.4, 'clock', 0)), '07:05');
   assert.equal(formatQuantity(quantity([1, 2.345], '1/h', 2)), '1.00, 2.35 1/h');
+});
+
+test('an equation is read with its symbols and with its numbers', () => {
+  const given = demoInput();
+  const workings = planWorkings(must(planDough(given)), given);
+  const open = (key: string) => {
+    const working = workings[key]?.();
+    assert.ok(working, key);
+    return [readEquation(working), filledEquation(working)];
+  };
+  assert.deepEqual(open('formula.dough'), ['M ÷ (1 − loss ÷ 100)', '30.2400 ÷ (1 − 2.000 ÷ 100)']);
+  assert.deepEqual(open('water.sum'), [
+    '4 · DDT − (T_flour + T_room + T_levain) − FF',
+    '4 · 25.00 − (19.00 + 20.00 + 23.00) − 16.799',
+  ]);
+  assert.deepEqual(open('levain.theta'), [
+    'ln(1 + (exp(G ÷ c_w) − 1) ÷ y0)',
+    'ln(1 + (exp(2.00 ÷ 1.85) − 1) ÷ 0.111111)',
+  ]);
+  assert.match(open('clock.mix')[1] ?? '', /^02:\d\d − 60 · 3\.\d{3} − 30$/);
+  assert.deepEqual(open('bulk.rate'), ['mean(mu)', 'mean(mu)']);
+  assert.match(open('ledger.flour')[1] ?? '', /14\.9001 · 1\.8000 · \(19\.00 − 25\.00\)/);
 });

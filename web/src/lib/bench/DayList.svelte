@@ -24,7 +24,7 @@
     }
   }
   onMount(fetchMore);
-  let copied = $state(false);
+  let copied = $state('Copy as a table');
   const line = ({ date, doc }: DayLine) => [
     date,
     doc.formula,
@@ -35,8 +35,13 @@
   ];
   async function copy() {
     const rows = [['day', 'formula', 'pieces', 'dough', 'first hands', 'van'], ...all.map(line)];
-    await navigator.clipboard.writeText(rows.map((row) => row.join('\t')).join('\n'));
-    copied = true;
+    try {
+      await navigator.clipboard.writeText(rows.map((row) => row.join('\t')).join('\n'));
+      copied = 'Copied';
+    } catch {
+      // Browsers allow it on secure addresses only.
+      copied = 'This browser does not allow copying';
+    }
   }
 </script>
 
@@ -65,8 +70,7 @@
       <span role="alert">The days could not be fetched.</span>
       <button type="button" onclick={fetchMore}>Try again</button>
     {/if}
-    {#if all.length > 0}<button type="button" onclick={copy}>{copied ? 'Copied' : 'Copy as a table'}</button
-      >{/if}
+    {#if all.length > 0}<button type="button" onclick={copy}>{copied}</button>{/if}
   </p>
 {/if}
 
