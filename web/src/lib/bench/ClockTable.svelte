@@ -25,8 +25,8 @@
     index === 0 || dayOf(step.at) !== dayOf(plan.steps[index - 1]?.at ?? step.at);
 </script>
 
-<table aria-label="Clock">
-  <thead>
+<table class="figures" aria-label="Clock">
+  <thead class="quiet">
     <tr
       ><th scope="col">Step</th><th scope="col">Earliest</th><th scope="col">Best</th><th scope="col"
         >Latest</th
@@ -42,7 +42,7 @@
       <tr data-step={step.id}>
         <th scope="row">
           {stepWords(step.id)}
-          {#if wait}<span class="wait"><Figure of={wait.of} text={wait.text} /></span>{/if}
+          {#if wait}<span class="wait quiet"><Figure of={wait.of} text={wait.text} /></span>{/if}
         </th>
         <td>{time(step.earliest)}</td>
         <td class="best">
@@ -53,7 +53,7 @@
             />{/if}
         </td>
         <td
-          >{time(step.latest)}{#if step.limit === 'dispatch' && step.id !== 'dispatch'}<span class="van"
+          >{time(step.latest)}{#if step.limit === 'dispatch' && step.id !== 'dispatch'}<span class="van quiet"
               >van</span
             >{/if}</td
         >
@@ -61,30 +61,17 @@
     {/each}
   </tbody>
 </table>
-<p class="footnote">Latest: while the dough is still good; <b>van</b> where the van comes first.</p>
+<p class="footnote quiet">Latest: while the dough is still good; <b>van</b> where the van comes first.</p>
 
 <style>
   table {
-    width: 100%;
-    font-size: 0.9375rem;
     line-height: 1.25;
   }
-  thead th {
-    font-size: 0.8125rem;
-    font-weight: 400;
+  thead th:not(:first-child) {
     text-align: right;
-    color: light-dark(var(--color-surface-600), var(--color-surface-300));
-  }
-  thead th:first-child,
-  tbody th {
-    text-align: left;
-    font-weight: 400;
   }
   td {
-    text-align: right;
-    font-family: var(--figures);
-    padding: 0.06rem 0 0.06rem 0.5rem;
-    white-space: nowrap;
+    padding-block: 0.06rem;
     vertical-align: top;
     position: relative;
     color: light-dark(var(--color-surface-600), var(--color-surface-300));
@@ -93,17 +80,15 @@
   thead th:last-child {
     padding-right: 1.75rem;
   }
-  .best {
-    font-weight: 700;
-    color: inherit;
-  }
   tbody th {
     white-space: nowrap;
   }
+  td.best {
+    font-weight: 700;
+    color: inherit;
+  }
   .wait {
     margin-left: 0.35rem;
-    font-size: 0.8125rem;
-    color: light-dark(var(--color-surface-600), var(--color-surface-300));
   }
   .day th {
     padding-top: 0.3rem;
@@ -114,12 +99,9 @@
     position: absolute;
     right: 0;
     font-family: 'Atkinson Hyperlegible Next Variable', sans-serif;
-    font-size: 0.75rem;
-    line-height: 1.6;
+    line-height: 1.5;
   }
   .footnote {
     margin-top: 0.35rem;
-    font-size: 0.75rem;
-    color: light-dark(var(--color-surface-600), var(--color-surface-300));
   }
 </style>

@@ -82,7 +82,7 @@
         />
       </div>
     {/each}
-    {#if problems['order']}<p class="problem" role="alert">{problems['order']}</p>{/if}
+    {#if problems['order']}<p class="field-problem" role="alert">{problems['order']}</p>{/if}
   </fieldset>
   <fieldset>
     <legend>The van leaves</legend>
@@ -185,9 +185,5 @@
   }
   fieldset.pair > legend {
     grid-column: 1 / -1;
-  }
-  .problem {
-    font-size: 0.8125rem;
-    color: light-dark(var(--color-error-700), var(--color-error-300));
   }
 </style>

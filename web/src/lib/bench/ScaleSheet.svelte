@@ -12,7 +12,7 @@
   const percentOf = (mass: number) => formatNumber((mass / scaled.finalMix.flour) * 100, 1);
 </script>
 
-<table aria-label="Scale sheet">
+<table class="figures" aria-label="Scale sheet">
   <caption>Levain, {formula.doc.levain.name}</caption>
   <tbody>
     {@render line('Seed, ripe', scaled.levain.seed.weighed, 0.001, 'levain.seed')}
@@ -32,8 +32,8 @@
     </tr>
   </tbody>
 </table>
-<table aria-label="Final mix">
-  <caption>Final mix <span class="basis">% of its flour</span></caption>
+<table class="figures" aria-label="Final mix">
+  <caption>Final mix <span class="basis quiet">% of its flour</span></caption>
   <tbody>
     {#each scaled.finalMix.lines as { ingredient, weighed, mass } (ingredient.slug)}
       {@render line(
@@ -58,7 +58,7 @@
     </tr>
   </tbody>
 </table>
-<p class="facts">
+<p class="facts quiet">
   Hydration {formatNumber(scaled.facts.hydration, 0)} %, salt {formatNumber(scaled.facts.salt, 1)} %, whole grain
   {formatNumber(scaled.facts.wholeGrain, 0)} %, prefermented flour {formatNumber(
     scaled.facts.prefermentedFlour,
@@ -70,14 +70,12 @@
   <tr>
     <th scope="row">{name}</th>
     <td><Figure {of} label={name} text={reading.mass(mass, step)} /></td>
-    <td class="percent">{percent ?? ''}</td>
+    <td class="percent quiet">{percent ?? ''}</td>
   </tr>
 {/snippet}
 
 <style>
   table {
-    width: 100%;
-    font-size: 0.9375rem;
     margin-bottom: 0.75rem;
   }
   caption {
@@ -88,31 +86,12 @@
   .basis {
     float: right;
     font-weight: 400;
-    font-size: 0.75rem;
-    line-height: 1.7;
-    color: light-dark(var(--color-surface-600), var(--color-surface-300));
-  }
-  th {
-    text-align: left;
-    font-weight: 400;
-  }
-  td {
-    text-align: right;
-    font-family: var(--figures);
-    padding: 0.1rem 0 0.1rem 0.5rem;
-    white-space: nowrap;
+    line-height: 1.6;
   }
   .percent {
     width: 3.25rem;
-    font-size: 0.8125rem;
-    color: light-dark(var(--color-surface-600), var(--color-surface-300));
   }
   .total > * {
     font-weight: 700;
-    border-top: 1px solid light-dark(var(--color-surface-300), var(--color-surface-600));
-  }
-  .facts {
-    font-size: 0.8125rem;
-    color: light-dark(var(--color-surface-600), var(--color-surface-300));
   }
 </style>

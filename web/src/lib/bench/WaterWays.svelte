@@ -30,7 +30,7 @@
   />
 </p>
 <p class="amount"><Figure of="mix.water" label="Water" text={reading.mass(plan.mix.water)} /> of water</p>
-<table aria-label="Three ways to the water temperature">
+<table class="figures" aria-label="Three ways to the water temperature">
   <tbody>
     {#each ways as { of, name, celsius } (of)}
       <tr
@@ -38,13 +38,13 @@
         ></tr
       >
     {/each}
-    <tr class="fdt">
+    <tr class="total">
       <th scope="row">Dough comes out</th>
       <td><Figure of="water.fdt" label="Dough temperature" text={reading.temperature(water.fdt)} /></td>
     </tr>
   </tbody>
 </table>
-<p class="why">
+<p class="why quiet">
   {#if apart < 0.15}
     The three agree: today is as usual.
   {:else}
@@ -62,25 +62,7 @@
   .amount {
     margin-bottom: 0.5rem;
   }
-  table {
-    width: 100%;
-    font-size: 0.9375rem;
-  }
-  th {
-    text-align: left;
-    font-weight: 400;
-  }
-  td {
-    text-align: right;
-    font-family: var(--figures);
-    padding: 0.1rem 0;
-  }
-  .fdt > * {
-    border-top: 1px solid light-dark(var(--color-surface-300), var(--color-surface-600));
-  }
   .why {
     margin-top: 0.5rem;
-    font-size: 0.8125rem;
-    color: light-dark(var(--color-surface-600), var(--color-surface-300));
   }
 </style>

@@ -18,7 +18,7 @@
 </script>
 
 <label class="choice">
-  <span class="name">{label}</span>
+  <span class="field-name">{label}</span>
   <select
     class="select"
     {name}
@@ -28,21 +28,12 @@
   >
     {#each options as option (option.value)}<option value={option.value}>{option.text}</option>{/each}
   </select>
-  {#if problem !== undefined}<span class="problem" role="alert">{problem}</span>{/if}
+  {#if problem !== undefined}<span class="field-problem" role="alert">{problem}</span>{/if}
 </label>
 
 <style>
   .choice {
     display: block;
     min-width: 0;
-  }
-  .name {
-    display: block;
-    font-size: 0.8125rem;
-    color: light-dark(var(--color-surface-700), var(--color-surface-300));
-  }
-  .problem {
-    font-size: 0.8125rem;
-    color: light-dark(var(--color-error-700), var(--color-error-300));
   }
 </style>

@@ -16,7 +16,7 @@
 </script>
 
 <label class="field">
-  <span class={hideLabel ? 'sr-only' : 'name'}>{label}</span>
+  <span class={hideLabel ? 'sr-only' : 'field-name'}>{label}</span>
   <span class="entry">
     <input
       class="input"
@@ -32,18 +32,14 @@
     />
     {#if unit}<span class="unit" aria-hidden="true">{unit}</span>{/if}
   </span>
-  {#if problem !== undefined}<span class="problem" id={`${name}-problem`} role="alert">{problem}</span>{/if}
+  {#if problem !== undefined}<span class="field-problem" id={`${name}-problem`} role="alert">{problem}</span
+    >{/if}
 </label>
 
 <style>
   .field {
     display: block;
     min-width: 0;
-  }
-  .name {
-    display: block;
-    font-size: 0.8125rem;
-    color: light-dark(var(--color-surface-700), var(--color-surface-300));
   }
   .entry {
     display: block;
@@ -57,13 +53,6 @@
     font-size: 0.8125rem;
     pointer-events: none;
     color: light-dark(var(--color-surface-600), var(--color-surface-400));
-  }
-  .problem {
-    display: block;
-    margin-top: 0.2rem;
-    font-size: 0.8125rem;
-    line-height: 1.25;
-    color: light-dark(var(--color-error-700), var(--color-error-300));
   }
   .wrong {
     box-shadow: inset 0 0 0 2px light-dark(var(--color-error-600), var(--color-error-400));
