@@ -115,7 +115,7 @@ visited('undo and redo go field by field, and back through what was saved', asyn
   await visit.enter('order.0.pieces', '20');
   await visit.keys('Control', 's');
   await visit.until('.state', 'Saved at');
-  await visit.ready();
+  await visit.page.waitForFunction(() => document.activeElement?.getAttribute('name') === 'order.0.pieces');
   await visit.enter('order.0.pieces', '25');
   await visit.enter('room', '18');
   await visit.keys('Control', 'z');
@@ -147,6 +147,24 @@ visited('the working of the water opens, leads to what is behind it, and back', 
   await visit.keys('Escape');
   await visit.page.waitForFunction(() => document.querySelector('[data-working]') === null);
   await visit.page.waitForFunction(() => document.activeElement?.getAttribute('data-figure') === 'water.sum');
+});
+
+visited('every computed number on the screen opens its working', async (visit) => {
+  await visit.go('/plan/day/2032-03-22');
+  await visit.enter('order.0.pieces', '36');
+  await visit.figure('clock.load');
+  const keys = await visit.page.$$eval('.room [data-figure]', (all) =>
+    all.map((each) => each.getAttribute('data-figure')),
+  );
+  assert.ok(keys.length > 60, `${keys.length} figures`);
+  for (const key of new Set(keys)) {
+    await visit.page.$eval(`.room [data-figure="${key}"]`, (each) => (each as HTMLElement).click());
+    await visit.page.waitForSelector(`[data-working="${key}"] [data-result]`);
+    // The dialog listens for Escape once it has taken the focus.
+    await visit.page.waitForFunction(() => document.activeElement?.closest('[role="dialog"]') !== null);
+    await visit.keys('Escape');
+    await visit.page.waitForFunction(() => document.querySelector('[data-working]') === null);
+  }
 });
 
 visited('two people on one day: the second is told, and nothing is lost', async (visit) => {

@@ -21,6 +21,7 @@ import { waterWorkings } from '../water/index.ts';
 import type { Step, StepKey } from './clock.ts';
 import type { DoughPlan } from './plan.ts';
 import type { PlanInput, Programme } from './schema.ts';
+import { windowWorkings } from './window-working.ts';
 
 const MODEL = 'Growth of culture yeast in thermal time; constants fitted for Jovet to practice';
 const COUNTING = 'Counted back from the dispatch';
@@ -60,9 +61,32 @@ export function planWorkings(plan: DoughPlan, given: PlanInput): Workings {
       order.ddt,
       formula.doc.process.ddt,
     ),
+    ...volumeWorkings(plan),
     ...ripeningWorkings(plan, given),
     ...riseWorkings(plan, given, programme),
     ...clockWorkings(plan, given, programme),
+  };
+}
+
+/** Litres at the start of the dough and at its fullest: what the ribbon is thick by. */
+function volumeWorkings({ scaled, ribbon }: DoughPlan): Workings {
+  const volumes = ribbon.dough.map((point) => point.volume);
+  const [start = 0] = volumes;
+  const working = (label: string, litres: number) => () => ({
+    label,
+    symbol: 'V',
+    result: quantity(litres, 'l', 1),
+    equation: 'D / rho * (1 + G)',
+    inputs: [
+      input('D', 'dough', quantity(scaled.dough, 'kg', 4), 'computed', 'formula.dough'),
+      input('rho', 'density without gas', quantity(scaled.dough / start, 'kg/l', 2), 'default'),
+      input('G', 'gas held, in volumes of the dough', number(litres / start - 1), 'computed'),
+    ],
+    source: MODEL,
+  });
+  return {
+    'volume.start': working('Volume when mixed', start),
+    'volume.most': working('Volume at its fullest', Math.max(...volumes)),
   };
 }
 
@@ -420,6 +444,12 @@ function clockWorkings(plan: DoughPlan, given: PlanInput, programme: Programme):
       time('Feed the culture', stepOf('feed'), 'mix - 60 * t', [
         from('mix', 'mixing begins'),
         input('t', 'from feed to ripe', hours(levain.ripe.best), 'computed', 'levain.ripe'),
+      ]),
+    ...windowWorkings(plan, given, clock),
+    'clock.dispatch.earliest': () =>
+      time('All is packed', { ...stepOf('dispatch'), at: stepOf('dispatch').earliest }, 'pack + p', [
+        from('pack', 'packing begins'),
+        hands('p', 'packing all pieces', work.pack),
       ]),
     ...foldWorkings(plan, given, programme, clock, from),
     'bake.minutes': () => ({

@@ -39,6 +39,7 @@ export function formulaWorkings(
     }),
     ...levainWorkings(formula, scaled),
     ...finalMixWorkings(scaled),
+    ...factWorkings(scaled),
   };
 }
 
@@ -146,4 +147,82 @@ function finalMixWorkings(scaled: ScaledFormula): Workings {
       },
     ]),
   );
+}
+
+/** Read-outs over all flour, and the percentages over the flour of the final mix. */
+function factWorkings({ split, finalMix }: ScaledFormula): Workings {
+  const flours = finalMix.lines.filter((line) => line.ingredient.kind === 'flour');
+  const sums = (kind: 'water' | 'salt') => split.overall.filter((line) => line.ingredient.kind === kind);
+  const fact = (label: string, lines: ReturnType<typeof sums>, total: number) => () => ({
+    label,
+    symbol: 'p',
+    result: quantity(total, '%', 1),
+    equation: lines.map((_, index) => `p_${index + 1}`).join(' + ') || '0',
+    inputs: lines.map((line, index) =>
+      input(`p_${index + 1}`, line.ingredient.name, percent(line.percent), 'formula'),
+    ),
+    source: PRACTICE,
+    note: 'In percent of all flour.',
+  });
+  const wheat = split.overall.filter((line) => line.ingredient.wholeGrain > 0);
+  const share = (name: string, mass: number, key: string) => () => ({
+    label: `${name} over the flour of the final mix`,
+    symbol: 'p',
+    result: quantity((mass / finalMix.flour) * 100, '%', 1),
+    equation: '100 * m / F_m',
+    inputs: [
+      input('m', name, kg(mass), 'computed', key),
+      input('F_m', 'flour of the final mix', kg(finalMix.flour), 'computed', 'mix.flour'),
+    ],
+    source: PRACTICE,
+  });
+  const total = (lines: ReturnType<typeof sums>) => lines.reduce((sum, line) => sum + line.percent, 0);
+  return {
+    'facts.hydration': fact('Hydration', sums('water'), total(sums('water'))),
+    'facts.salt': fact('Salt', sums('salt'), total(sums('salt'))),
+    'facts.wholeGrain': () => ({
+      label: 'Whole grain',
+      symbol: 'p',
+      result: quantity(
+        wheat.reduce((sum, line) => sum + line.percent * line.ingredient.wholeGrain, 0),
+        '%',
+        1,
+      ),
+      equation: wheat.map((_, index) => `p_${index + 1} * w_${index + 1}`).join(' + ') || '0',
+      inputs: wheat.flatMap((line, index) => [
+        input(`p_${index + 1}`, line.ingredient.name, percent(line.percent), 'formula'),
+        input(
+          `w_${index + 1}`,
+          'share of it that counts',
+          quantity(line.ingredient.wholeGrain, '', 2),
+          'formula',
+        ),
+      ]),
+      source: PRACTICE,
+      note: 'In percent of all flour.',
+    }),
+    'mix.flour': () => ({
+      label: 'Flour of the final mix',
+      symbol: 'F_m',
+      result: kg(finalMix.flour),
+      equation: flours.map((_, index) => `m_${index + 1}`).join(' + '),
+      inputs: flours.map((line, index) =>
+        input(
+          `m_${index + 1}`,
+          line.ingredient.name,
+          kg(line.mass),
+          'computed',
+          `mix.${line.ingredient.slug}`,
+        ),
+      ),
+      source: PRACTICE,
+    }),
+    'basis.levain': share('Levain', finalMix.levain.mass, 'mix.levain'),
+    ...Object.fromEntries(
+      finalMix.lines.map(({ ingredient, mass }) => [
+        `basis.${ingredient.slug}`,
+        share(ingredient.name, mass, `mix.${ingredient.slug}`),
+      ]),
+    ),
+  };
 }

@@ -44,7 +44,14 @@
           {stepWords(step.id)}
           {#if wait}<span class="wait quiet"><Figure of={wait.of} text={wait.text} /></span>{/if}
         </th>
-        <td>{time(step.earliest)}</td>
+        <td
+          ><Figure
+            quiet
+            of={`clock.${step.id}.earliest`}
+            label={`${stepWords(step.id)} at the earliest`}
+            text={time(step.earliest)}
+          /></td
+        >
         <td class="best">
           {#if step.id === 'dispatch'}{time(step.at)}{:else}<Figure
               of={`clock.${step.id}`}
@@ -53,8 +60,12 @@
             />{/if}
         </td>
         <td
-          >{time(step.latest)}{#if step.limit === 'dispatch' && step.id !== 'dispatch'}<span class="van quiet"
-              >van</span
+          >{#if step.id === 'dispatch'}{time(step.latest)}{:else}<Figure
+              quiet
+              of={`clock.${step.id}.latest`}
+              label={`${stepWords(step.id)} at the latest`}
+              text={time(step.latest)}
+            />{/if}{#if step.limit === 'dispatch' && step.id !== 'dispatch'}<span class="van quiet">van</span
             >{/if}</td
         >
       </tr>

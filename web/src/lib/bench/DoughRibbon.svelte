@@ -2,6 +2,7 @@
   import type { DoughPlan, Step } from '@jovet/core/day';
   import { formatDate, localHours, localTime } from '@jovet/core/time';
   import { formatDuration, formatNumber } from '@jovet/core/units';
+  import Figure from './Figure.svelte';
   import { useOpener } from './opener';
   import { placeLabels, ribbonPath, strandPaths, xOf, type TimeScale } from './ribbon';
   import { useReading } from './settings';
@@ -204,10 +205,11 @@
         .replace(/\.0/, '')}
     {/each}
     <span class="legend-name"
-      >Thickness: volume, {formatNumber(whole[0]?.volume ?? 0, 0)} to {formatNumber(
-        Math.max(...plan.ribbon.dough.map((point) => point.volume)),
-        0,
-      )} litres</span
+      >Thickness: volume, <Figure quiet of="volume.start" text={formatNumber(whole[0]?.volume ?? 0, 0)} /> to <Figure
+        quiet
+        of="volume.most"
+        text={formatNumber(Math.max(...plan.ribbon.dough.map((point) => point.volume)), 0)}
+      /> litres</span
     >
   </figcaption>
 </figure>

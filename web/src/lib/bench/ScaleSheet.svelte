@@ -59,18 +59,29 @@
   </tbody>
 </table>
 <p class="facts quiet">
-  Hydration {formatNumber(scaled.facts.hydration, 0)} %, salt {formatNumber(scaled.facts.salt, 1)} %, whole grain
-  {formatNumber(scaled.facts.wholeGrain, 0)} %, prefermented flour {formatNumber(
-    scaled.facts.prefermentedFlour,
-    0,
-  )} %
+  Hydration <Figure quiet of="facts.hydration" text={`${formatNumber(scaled.facts.hydration, 0)} %`} />, salt <Figure
+    quiet
+    of="facts.salt"
+    text={`${formatNumber(scaled.facts.salt, 1)} %`}
+  />, whole grain <Figure
+    quiet
+    of="facts.wholeGrain"
+    text={`${formatNumber(scaled.facts.wholeGrain, 0)} %`}
+  />, prefermented flour {formatNumber(scaled.facts.prefermentedFlour, 0)} %
 </p>
 
 {#snippet line(name: string, mass: number, step: number, of: string, percent?: string)}
   <tr>
     <th scope="row">{name}</th>
     <td><Figure {of} label={name} text={reading.mass(mass, step)} /></td>
-    <td class="percent quiet">{percent ?? ''}</td>
+    <td class="percent quiet"
+      >{#if percent !== undefined}<Figure
+          quiet
+          of={of.replace('mix.', 'basis.')}
+          label={`${name}, percent`}
+          text={percent}
+        />{/if}</td
+    >
   </tr>
 {/snippet}
 

@@ -8,7 +8,13 @@
   let { data } = $props();
   const house = $derived(JSON.parse(data.house) as House);
   const saved = $derived(data.saved === null ? null : (JSON.parse(data.saved) as SavedDay));
-  const open = (date: string) => goto(`/plan/day/${date}`, { invalidateAll: true });
+
+  /** Opens a day anew, also the one just saved; who was typing in a field stays in it. */
+  async function open(date: string) {
+    const field = document.activeElement?.getAttribute('name');
+    await goto(`/plan/day/${date}`, { invalidateAll: true, noScroll: true });
+    if (field) document.querySelector<HTMLElement>(`[name="${field}"]`)?.focus();
+  }
 
   // The server sends the day, the browser draws it: the room reckons on every key anyway, and drawing it twice would
   // make the server's answer some ten times slower.
