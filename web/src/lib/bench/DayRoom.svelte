@@ -16,14 +16,10 @@
   import { formatDate, localTime } from '@jovet/core/time';
   import type { SavedDay } from '../server/database/bake-day';
   import type { House } from '../server/database/house';
-  import CalendarDays from '@lucide/svelte/icons/calendar-days';
-  import Keyboard from '@lucide/svelte/icons/keyboard';
-  import Printer from '@lucide/svelte/icons/printer';
-  import Redo from '@lucide/svelte/icons/redo-2';
-  import Undo from '@lucide/svelte/icons/undo-2';
   import Sheet from '../ui/Sheet.svelte';
   import ClockTable from './ClockTable.svelte';
   import DayList from './DayList.svelte';
+  import DayTools from './DayTools.svelte';
   import DoughRibbon from './DoughRibbon.svelte';
   import { beginHistory, record, redo, settle, undo } from './history';
   import ImportFile from './ImportFile.svelte';
@@ -32,6 +28,7 @@
   import { provideOpener } from './opener';
   import OrderForm from './OrderForm.svelte';
   import PrintSheet from './PrintSheet.svelte';
+  import RoomKeys from './RoomKeys.svelte';
   import { saveDay, type SaveOutcome } from './save-day';
   import ScaleSheet from './ScaleSheet.svelte';
   import { useReading } from './settings';
@@ -195,15 +192,6 @@
 
   const clock = (epoch: number) => localTime(epoch, bakehouse.zone);
   const first = $derived(shown?.plan.steps[0]);
-  const KEYS = [
-    ['Enter', 'next field; with Shift the one before'],
-    ['Ctrl S', 'save the day'],
-    ['Ctrl Z', 'undo'],
-    ['Ctrl Shift Z', 'redo'],
-    ['Ctrl P', 'print the scale sheet'],
-    ['Tab, Enter', 'reach any computed number and show its working'],
-    ['?', 'these keys'],
-  ];
 </script>
 
 <svelte:window {onkeydown} />
@@ -227,53 +215,16 @@
       {#if saving}Saving…{:else if saved && !unsaved}Saved at {clock(saved.savedAt).time}{:else if draft}Not
         saved yet{/if}
     </span>
-    <button
-      type="button"
-      class="tool"
-      aria-label="Undo"
-      title="Undo (Ctrl Z)"
-      disabled={!history?.past.length}
-      onclick={() => travel(undo)}
-    >
-      <Undo size={20} />
-    </button>
-    <button
-      type="button"
-      class="tool"
-      aria-label="Redo"
-      title="Redo (Ctrl Shift Z)"
-      disabled={!history?.future.length}
-      onclick={() => travel(redo)}
-    >
-      <Redo size={20} />
-    </button>
-    <button
-      type="button"
-      class="tool"
-      aria-label="Keys of this room"
-      title="Keys (?)"
-      onclick={() => (panel = 'keys')}
-    >
-      <Keyboard size={20} />
-    </button>
-    <button type="button" class="tool" aria-label="Saved days" onclick={() => (panel = 'days')}>
-      <CalendarDays size={20} /> Days
-    </button>
-    <button
-      type="button"
-      class="tool"
-      aria-label="Print the scale sheet"
-      disabled={!current}
-      onclick={() => window.print()}
-    >
-      <Printer size={20} /> Print
-    </button>
-    <button
-      type="button"
-      class="btn preset-filled save"
-      disabled={!current || !unsaved || saving}
-      onclick={() => save()}>Save</button
-    >
+    <DayTools
+      undoable={(history?.past.length ?? 0) > 0}
+      redoable={(history?.future.length ?? 0) > 0}
+      printable={current !== null}
+      saveable={current !== null && unsaved && !saving}
+      onundo={() => travel(undo)}
+      onredo={() => travel(redo)}
+      onopen={(which) => (panel = which)}
+      onsave={() => save()}
+    />
   </header>
 
   {#if outcome?.kind === 'stale'}
@@ -373,12 +324,7 @@
   <ImportFile onbrought={() => onopen(date)} />
 </Sheet>
 <Sheet open={panel === 'keys'} title="Keys of this room" onclose={() => (panel = null)}>
-  <table class="keys">
-    <tbody>
-      {#each KEYS as [key, what] (key)}<tr><th scope="row"><kbd>{key}</kbd></th><td>{what}</td></tr>{/each}
-    </tbody>
-  </table>
-  <p class="api">For programs: <a href="/api">what Jovet reckons over HTTP</a>.</p>
+  <RoomKeys />
 </Sheet>
 
 <style>
@@ -412,27 +358,6 @@
     margin-right: 0.5rem;
     font-size: 0.875rem;
     color: light-dark(var(--color-surface-700), var(--color-surface-300));
-  }
-  .tool {
-    display: inline-flex;
-    align-items: center;
-    gap: 0.4rem;
-    min-height: 2.5rem;
-    padding: 0 0.6rem;
-    border-radius: var(--radius-base);
-    cursor: pointer;
-  }
-  .tool:hover:not(:disabled) {
-    background: light-dark(var(--color-surface-200), var(--color-surface-800));
-  }
-  .tool:disabled,
-  .save:disabled {
-    opacity: 0.4;
-  }
-  .save {
-    min-height: 2.5rem;
-    min-width: 5rem;
-    font-weight: 700;
   }
   .notice {
     grid-column: 1 / -1;
@@ -471,24 +396,6 @@
     cursor: pointer;
     text-decoration: underline;
     text-underline-offset: 0.2em;
-  }
-  .keys {
-    width: 100%;
-  }
-  .keys th {
-    text-align: left;
-    padding: 0.3rem 1rem 0.3rem 0;
-    white-space: nowrap;
-  }
-  .api {
-    margin-top: 1rem;
-    font-size: 0.875rem;
-  }
-  .api a {
-    text-decoration: underline;
-  }
-  kbd {
-    font-family: var(--figures);
   }
   @media (max-width: 1100px) {
     .columns {
