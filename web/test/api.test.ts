@@ -1,6 +1,9 @@
 import assert from 'node:assert/strict';
+import { readdirSync } from 'node:fs';
 import { test } from 'node:test';
 import fc from 'fast-check';
+import type { z } from 'zod';
+import * as schemas from '../src/lib/server/api/schemas.ts';
 
 const served = process.env['JOVET_TEST_URL'];
 if (served === undefined)
@@ -43,6 +46,38 @@ test('every example of the API is answered', async () => {
     const response = await post(path, JSON.stringify(example));
     assert.equal(response.status, 200, `${path}: ${await response.clone().text()}`);
   }
+});
+
+test('every answer has the form that is documented, to the last field', async () => {
+  const documented: Record<string, z.ZodObject> = {
+    '/api/v1/formula/scale': schemas.ScaleAnswer,
+    '/api/v1/water': schemas.WaterAnswer,
+    '/api/v1/fermentation/forecast': schemas.ForecastAnswer,
+    '/api/v1/day/clock': schemas.ClockAnswer,
+  };
+  assert.deepEqual(Object.keys(documented).sort(), Object.keys(examples).sort());
+  for (const [path, schema] of Object.entries(documented)) {
+    const answer = await (await post(path, JSON.stringify(examples[path]))).json();
+    assert.deepEqual(schema.strict().parse(answer), answer, path);
+  }
+  const refusal = await (await post('/api/v1/water', '{}')).json();
+  assert.deepEqual(schemas.Problems.strict().parse(refusal), refusal);
+});
+
+test('every route of the API is documented', () => {
+  const routes = readdirSync(new URL('../src/routes/api/v1', import.meta.url), {
+    recursive: true,
+    encoding: 'utf8',
+  })
+    .filter((name) => name.endsWith('+server.ts') && !/\[\.\.\.|health|openapi/.test(name))
+    .map(
+      (name) =>
+        `/api/v1/${name
+          .replace(/\/\+server\.ts$/, '')
+          .replaceAll('[', '{')
+          .replaceAll(']', '}')}`,
+    );
+  assert.deepEqual(Object.keys(document.paths).sort(), routes.sort());
 });
 
 test('the answers are those of the worked cases', async () => {
