@@ -53,7 +53,7 @@ async function benchServer(): Promise<void> {
 
     execFileSync(join(ROOT, 'node_modules/.bin/vite'), ['build', '--logLevel', 'error'], {
       cwd: BARE,
-      stdio: 'inherit',
+      stdio: 'ignore',
     });
     const barePort = await freePort();
     const env = { ...process.env, HOST: '127.0.0.1', PORT: String(barePort), JOVET_DATABASE_URL: url };
