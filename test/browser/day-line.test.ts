@@ -262,12 +262,7 @@ visited('the scale sheet prints on one page', async (visit) => {
   await visit.go('/plan/day/2032-03-12');
   for (const line of [0, 1, 2]) await visit.enter(`order.${line}.pieces`, '120');
   await visit.page.waitForSelector('.print-sheet');
-  const pdf = Buffer.from(
-    await visit.page.pdf({
-      format: 'A4',
-      margin: { top: '12mm', bottom: '12mm', left: '12mm', right: '12mm' },
-    }),
-  );
+  const pdf = Buffer.from(await visit.page.pdf({ preferCSSPageSize: true }));
   assert.equal(pdf.toString('latin1').match(/\/Type\s*\/Page[^s]/g)?.length, 1);
 });
 
@@ -346,11 +341,14 @@ visited(
 visited(
   'the printed sheet has the weights, the water and the clock, and nothing of the screen',
   async (visit) => {
+    await visit.page.browserContext().setCookie({ name: 'look', value: 'dark', domain: '127.0.0.1' });
     await visit.go('/plan/day/2032-03-18');
     await visit.enter('order.0.pieces', '36');
     await visit.enter('room', '20');
     await visit.figure('clock.load');
     await visit.page.emulateMediaType('print');
+    const paper = await visit.page.evaluate(() => getComputedStyle(document.documentElement).backgroundColor);
+    assert.equal(paper, 'rgb(255, 255, 255)');
     const seen = await visit.page.evaluate(() => document.body.innerText.replace(/[\s\u202f]+/g, ' '));
     for (const line of [
       'Quay Country',
