@@ -160,7 +160,7 @@ visited('every computed number on the screen opens its working', async (visit) =
   for (const key of new Set(keys)) {
     await visit.page.$eval(`.room [data-figure="${key}"]`, (each) => (each as HTMLElement).click());
     await visit.page.waitForSelector(`[data-working="${key}"] [data-result]`);
-    // The dialog listens for Escape once it has taken the focus.
+    // Escape is heard where the focus is.
     await visit.page.waitForFunction(() => document.activeElement?.closest('[role="dialog"]') !== null);
     await visit.keys('Escape');
     await visit.page.waitForFunction(() => document.querySelector('[data-working]') === null);

@@ -11,13 +11,18 @@
     onclose,
     children,
   }: { open: boolean; title: string; side?: boolean; onclose: () => void; children: Snippet } = $props();
+
+  /** The dialog's own listener for Escape comes a frame after the focus; a key pressed in between counts, too. */
+  function escape(event: KeyboardEvent): void {
+    if (event.key === 'Escape') onclose();
+  }
 </script>
 
 <Dialog {open} onOpenChange={(details) => !details.open && onclose()}>
   <Portal>
     <Dialog.Backdrop class="sheet-backdrop" />
     <Dialog.Positioner class={side ? 'sheet-place sheet-side' : 'sheet-place'}>
-      <Dialog.Content class="sheet">
+      <Dialog.Content class="sheet" onkeydown={escape}>
         <header>
           <Dialog.Title class="sheet-title">{title}</Dialog.Title>
           <Dialog.CloseTrigger class="sheet-close" aria-label="Close"><X size={20} /></Dialog.CloseTrigger>
