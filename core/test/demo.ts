@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import type { DoughOrder, PlanInput } from '@jovet/core/day';
 import { readBakeryFile, type BakeryFile } from '@jovet/core/formats';
-import type { Formula } from '@jovet/core/formula';
+import { namedIngredients, type Formula, type FormulaDoc, type Ingredient } from '@jovet/core/formula';
 import type { Result } from '@jovet/core/problem';
 
 /** The value of a result that must be good. */
@@ -17,17 +17,38 @@ export function problemsOf(result: Result<unknown>): Record<string, string> {
 }
 
 function demoFile<K extends BakeryFile['jovet']>(name: string, kind: K): Extract<BakeryFile, { jovet: K }> {
-  const file = must(readBakeryFile(readFileSync(new URL(`../../demo/${name}`, import.meta.url), 'utf8')));
+  const file = must(readBakeryFile(readFileSync(new URL(`../../${name}`, import.meta.url), 'utf8')));
   if (file.jovet !== kind) throw new Error(`${name} holds ${file.jovet}`);
   return file as Extract<BakeryFile, { jovet: K }>;
 }
 
-const bakery = demoFile('bakehouse.json', 'bakehouse');
+const bakery = demoFile('demo/bakehouse.json', 'bakehouse');
 
-export const quayCountry: Formula = {
-  doc: demoFile('formulas/quay-country.json', 'formula').formula,
-  ingredients: demoFile('ingredients.json', 'ingredients').ingredients,
-};
+const prices = new Map(
+  demoFile('demo/prices.json', 'prices').prices.map(({ ingredient, ...price }) => [ingredient, price]),
+);
+
+/** The starting larder, with the prices of the demo bakery. */
+export const larder: readonly Ingredient[] = demoFile(
+  'larder/ingredients.json',
+  'ingredients',
+).ingredients.map((each) => ({ ...each, ...prices.get(each.slug) }));
+
+/** A formula with those ingredients of the larder that it names. */
+export function withLarder(doc: FormulaDoc): Formula {
+  const named = namedIngredients(doc);
+  return { doc, ingredients: larder.filter(({ slug }) => named.has(slug)) };
+}
+
+/** A formula of the demo bakery, by its slug. */
+export const demoFormula = (slug: string): Formula =>
+  withLarder(demoFile(`demo/formulas/${slug}.json`, 'formula').formula);
+
+export const DEMO_FORMULAS = [
+  'beacon-durum', 'butter-crescents', 'cardamom-knots', 'lantern-baguette', 'oat-tin', 'quay-country', 'skipper-twists', 'tidewater-rye',
+] as const; // prettier-ignore
+
+export const quayCountry = demoFormula('quay-country');
 
 export const thirtySixLoaves: DoughOrder = {
   schema: 1,

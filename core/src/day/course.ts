@@ -19,6 +19,7 @@ import {
 } from '../fermentation/index.ts';
 import { bakeMinutes, BREAD_DENSITY, coolingHours } from '../oven/index.ts';
 import { bad, good, problem, type Result } from '../problem/index.ts';
+import type { Leaven } from './leaven.ts';
 import type { PlanInput, Programme } from './schema.ts';
 
 /** Gas that a fold leaves in the dough. Domain section 6, default. */
@@ -87,9 +88,11 @@ const HOUR = 3600;
  *
  * @returns hours after the feed, or a problem at `readings.levain`
  */
-export function courseOfLevain({ formula, order, bakehouse }: PlanInput): Result<LevainCourse> {
-  const { ratio, ripeness } = formula.doc.levain;
-  const y0 = startingPopulation(1 / (1 + ratio.flour + ratio.water));
+export function courseOfLevain(
+  { order, bakehouse }: PlanInput,
+  { ripeness, seedShare }: Leaven,
+): Result<LevainCourse> {
+  const y0 = startingPopulation(seedShare);
   const rate = bakehouse.vigour * cultureYeastRate(order.readings.levain);
   const hours = (rise: number) => thermalTimeForRise(rise, y0) / rate;
   const ripe = {
@@ -117,6 +120,7 @@ export function courseOfLevain({ formula, order, bakehouse }: PlanInput): Result
 export function courseOfDough(
   input: PlanInput,
   scaled: ScaledFormula,
+  leaven: Leaven,
   levain: LevainCourse,
   programme: Programme,
 ): Result<DoughCourse> {
@@ -127,7 +131,7 @@ export function courseOfDough(
   const meanPiece = scaled.pieceMass / pieces;
   const heaviest = Math.max(...made.map((line) => line.scaledWeight));
   const tubs = Math.ceil(scaled.dough / input.tub.maxDough);
-  const y0 = startingPopulation(scaled.levain.needed / scaled.dough, levain.population);
+  const y0 = startingPopulation(leaven.stage.total / scaled.split.totalPercent, levain.population);
   const around = (celsius: number, timeConstant: number): Surroundings => ({
     y0,
     vigour: bakehouse.vigour,
@@ -271,7 +275,10 @@ function workOf(
 ): Work {
   const a = (secondsEach: number) => (pieces * secondsEach) / HOUR;
   return {
-    weigh: (rates.weighBase + rates.weighIngredient * (scaled.finalMix.lines.length + 1)) / HOUR,
+    weigh:
+      (rates.weighBase +
+        rates.weighIngredient * (scaled.finalMix.lines.length + scaled.finalMix.holds.length)) /
+      HOUR,
     fold: (tubs * rates.foldBase + scaled.dough * rates.foldKilogram) / HOUR,
     divide: a(rates.divide),
     preshape: a(rates.preshape),

@@ -4,3 +4,4 @@ export { courseOfDough, courseOfLevain, type DoughCourse, type LevainCourse, typ
 export { planDough, type DoughPlan, type RibbonPoint } from './plan.ts';
 export { planWorkings } from './working.ts';
 export { DoughDraft, draftForFormula, draftOf, inTheFields, parseDraft } from './draft.ts';
+export { clockable, leavenOf, type Leaven } from './leaven.ts';

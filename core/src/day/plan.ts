@@ -1,11 +1,19 @@
-import { massOfKind, scaleFormula, type ScaledFormula } from '../formula/index.ts';
+import {
+  ferments,
+  massOfKind,
+  scaleFormula,
+  specificHeatOf,
+  type ScaledFormula,
+  type ScaledPart,
+} from '../formula/index.ts';
 import { CULTURE_RATE_SURE_BELOW, riseAt } from '../fermentation/index.ts';
 import { bad, good, problem, type Problem, type Result } from '../problem/index.ts';
 import { resolveLocal } from '../time/index.ts';
 import { formatMass, formatNumber } from '../units/index.ts';
-import { SPECIFIC_HEAT, waterForMix, type Mix, type MixWater, type Readings } from '../water/index.ts';
+import { waterForMix, type Mix, type MixWater, type Readings } from '../water/index.ts';
 import { clockOf, type Step } from './clock.ts';
 import { courseOfDough, courseOfLevain, type DoughCourse, type LevainCourse } from './course.ts';
+import { buildOf, leavenOf, type Leaven } from './leaven.ts';
 import type { PlanInput, Programme } from './schema.ts';
 
 /** A point of the ribbon: epoch seconds, litres, °C. */
@@ -20,6 +28,7 @@ export interface DoughPlan {
   readonly scaled: ScaledFormula;
   readonly mix: Mix;
   readonly water: MixWater;
+  readonly leaven: Leaven;
   readonly levain: LevainCourse;
   readonly dough: DoughCourse;
   readonly dispatch: number;
@@ -37,6 +46,8 @@ export function planDough(input: PlanInput): Result<DoughPlan> {
   const { order, formula, bakehouse } = input;
   const scaled = scaleFormula(formula, order.order);
   if (!scaled.ok) return scaled;
+  const leaven = leavenOf(formula, scaled.value.split);
+  if (!leaven.ok) return leaven;
   const programme = bakehouse.programmes.find(({ slug }) => slug === order.programme);
   if (!programme) return bad(unknownProgramme(order.programme));
   const dispatch = resolveLocal(order.dispatch.date, order.dispatch.time, bakehouse.zone);
@@ -45,20 +56,28 @@ export function planDough(input: PlanInput): Result<DoughPlan> {
   const mixAt = mixOf(input, scaled.value, programme);
   const water = waterForMix(mixAt, order.readings, order.ddt, bakehouse.usual, formula.doc.process.ddt);
   if (!water.ok) return water;
-  const levain = courseOfLevain(input);
+  const levain = courseOfLevain(input, leaven.value);
   if (!levain.ok) return levain;
-  const dough = courseOfDough(input, scaled.value, levain.value, programme);
+  const dough = courseOfDough(input, scaled.value, leaven.value, levain.value, programme);
   if (!dough.ok) return dough;
   const steps = clockOf(input, levain.value, dough.value, programme, dispatch.value);
   return good({
     scaled: scaled.value,
     mix: mixAt(order.readings),
     water: water.value,
+    leaven: leaven.value,
     levain: levain.value,
     dough: dough.value,
     dispatch: dispatch.value,
     steps,
-    ribbon: ribbonOf(scaled.value, levain.value, dough.value, steps, order.readings.levain),
+    ribbon: ribbonOf(
+      scaled.value,
+      buildOf(scaled.value, leaven.value.stage.slug),
+      levain.value,
+      dough.value,
+      steps,
+      order.readings.levain,
+    ),
     cautions: [
       ...cautionsOf(input, scaled.value, dough.value),
       ...water.value.cautions,
@@ -80,25 +99,29 @@ function mixOf(
   scaled: ScaledFormula,
   programme: Programme,
 ): (readings: Readings) => Mix {
-  const { lines, flour, levain } = scaled.finalMix;
-  const levainFlour = scaled.split.levain.reduce(
-    (sum, line) => sum + (line.ingredient.kind === 'flour' ? line.percent : 0),
-    0,
-  );
-  const levainTotal = scaled.split.levain.reduce((sum, line) => sum + line.percent, 0);
-  const flourShare = levainFlour / levainTotal;
-  const levainHeat = flourShare * SPECIFIC_HEAT.flour + (1 - flourShare) * SPECIFIC_HEAT.water;
+  const { lines, flour, holds } = scaled.finalMix;
+  const held = scaled.parts.filter(({ slug }) => holds.some((hold) => hold.slug === slug));
   const rest = lines.filter(({ ingredient }) => ingredient.kind !== 'flour' && ingredient.kind !== 'water');
   return (readings) => ({
     parts: [
-      { name: 'flour', mass: flour, specificHeat: SPECIFIC_HEAT.flour, temperature: readings.flour },
+      {
+        name: 'flour',
+        mass: flour,
+        specificHeat: heatOf(lines.filter(isFlour)),
+        temperature: readings.flour,
+      },
       ...rest.map((line) => ({
         name: line.ingredient.slug,
         mass: line.mass,
-        specificHeat: line.ingredient.kind === 'salt' ? SPECIFIC_HEAT.salt : SPECIFIC_HEAT.other,
+        specificHeat: specificHeatOf(line.ingredient),
         temperature: readings.flour,
       })),
-      { name: 'levain', mass: levain.mass, specificHeat: levainHeat, temperature: readings.levain },
+      ...held.map((part) => ({
+        name: ferments(part.kind) ? 'levain' : part.slug,
+        mass: part.needed,
+        specificHeat: heatOf(part.stage.content.map((line) => ({ ...line, mass: line.percent }))),
+        temperature: ferments(part.kind) ? readings.levain : readings.room,
+      })),
     ],
     water: massOfKind(lines, 'water'),
     newFlour: flour,
@@ -109,10 +132,25 @@ function mixOf(
   });
 }
 
+const isFlour = ({ ingredient }: { ingredient: { kind: string } }) => ingredient.kind === 'flour';
+
+/** Specific heat of a mixture, by mass, kJ/kg·K. */
+function heatOf(
+  lines: readonly { ingredient: Parameters<typeof specificHeatOf>[0]; mass: number }[],
+): number {
+  const mass = lines.reduce((sum, line) => sum + line.mass, 0);
+  const heat = lines.reduce((sum, line) => sum + line.mass * specificHeatOf(line.ingredient), 0);
+  return mass > 0 ? heat / mass : SPECIFIC_HEAT_OF_NOTHING;
+}
+
+/** Of no flour at all; any figure would do. */
+const SPECIFIC_HEAT_OF_NOTHING = 1;
+
 const LITRES_PER_KILOGRAM = 1 / 1.1;
 
 function ribbonOf(
   scaled: ScaledFormula,
+  built: ScaledPart,
   levain: LevainCourse,
   dough: DoughCourse,
   steps: readonly Step[],
@@ -124,7 +162,7 @@ function ribbonOf(
     const hours = (levain.ripe.best * index) / points;
     return {
       at: mixAt - (levain.ripe.best - hours) * 3600,
-      volume: scaled.levain.build * LITRES_PER_KILOGRAM * (1 + riseAt(hours * levain.rate, levain.y0)),
+      volume: built.build * LITRES_PER_KILOGRAM * (1 + riseAt(hours * levain.rate, levain.y0)),
       temperature: levainTemperature,
     };
   });

@@ -14,6 +14,7 @@ import {
   type WorkingInput,
   type Workings,
 } from '../working/index.ts';
+import { buildOf } from './leaven.ts';
 import type { DoughPlan } from './plan.ts';
 import type { PlanInput, Programme } from './schema.ts';
 
@@ -54,8 +55,10 @@ function volumeWorkings({ scaled, ribbon }: DoughPlan): Workings {
   };
 }
 
-function ripeningWorkings({ levain }: DoughPlan, { formula, order, bakehouse }: PlanInput): Workings {
-  const { ratio, ripeness } = formula.doc.levain;
+function ripeningWorkings(plan: DoughPlan, { order, bakehouse }: PlanInput): Workings {
+  const { levain, leaven } = plan;
+  const { ripeness } = leaven;
+  const built = buildOf(plan.scaled, plan.leaven.stage.slug);
   const theta = levain.ripe.best * levain.rate;
   const scale = input('c_w', 'scale of the rise', number(RISE_SCALE, 2), 'default');
   return {
@@ -92,10 +95,15 @@ function ripeningWorkings({ levain }: DoughPlan, { formula, order, bakehouse }: 
       label: 'Starting population of the levain',
       symbol: 'y0',
       result: number(levain.y0, 6),
-      equation: '1 / (1 + a + b)',
+      equation: 's / P',
       inputs: [
-        input('a', 'parts of flour to 1 of ripe seed', number(ratio.flour, 2), 'formula'),
-        input('b', 'parts of water to 1 of ripe seed', number(ratio.water, 2), 'formula'),
+        input(
+          's',
+          'ripe seed, percent of all flour',
+          quantity(built.stage.seed?.percent ?? 0, '%', 5),
+          'formula',
+        ),
+        input('P', `${built.name}, percent of all flour`, quantity(built.stage.total, '%', 5), 'formula'),
       ],
       source: MODEL,
     }),
@@ -120,6 +128,7 @@ function riseWorkings(
 ): Workings {
   const { dough, scaled, levain } = plan;
   const { process } = formula.doc;
+  const built = buildOf(plan.scaled, plan.leaven.stage.slug);
   const scale = input('c_w', 'scale of the rise', number(RISE_SCALE, 2), 'default');
   const y0 = input('y0', 'starting population of the dough', number(dough.y0, 5), 'computed', 'dough.y0');
   const vigour = input('v', 'vigour of the culture', number(bakehouse.vigour, 2), 'bakehouse');
@@ -169,9 +178,9 @@ function riseWorkings(
         input(
           'L',
           'levain in the dough',
-          quantity(scaled.levain.needed, 'kg', 4),
+          quantity(built.needed, 'kg', 4),
           'computed',
-          'levain.needed',
+          `part.${built.slug}.needed`,
         ),
         input('D', 'dough', quantity(scaled.dough, 'kg', 4), 'computed', 'formula.dough'),
         input(

@@ -61,6 +61,16 @@ export const Bakehouse = z.strictObject({
   /** Vigour of the culture; 1 is usual, the logbook corrects it. */
   vigour: z.number().min(0.1).max(3).default(1),
   rates: WorkRates.prefault({}),
+  /** ISO code of the money that prices are in. */
+  currency: z
+    .string()
+    .regex(/^[A-Z]{3}$/, 'Use three letters, such as EUR.')
+    .default('EUR'),
+  /** When bread may be called whole grain here: percent of all flour and grain. The bakery enters its own rule. */
+  wholeGrainRule: z
+    .strictObject({ name: Name, least: z.number().min(0).max(100) })
+    .nullable()
+    .default(null),
 });
 export type Bakehouse = z.infer<typeof Bakehouse>;
 
@@ -69,6 +79,8 @@ export const Mixer = z.strictObject({
   slug: Slug,
   name: Name,
   bowlMass: z.number().min(0).max(1000),
+  /** Dough that it moves well, at least and at most, kg. */
+  minDough: z.number().min(0).max(2000).default(0),
   maxDough: z.number().positive().max(2000),
 });
 export type Mixer = z.infer<typeof Mixer>;

@@ -1,5 +1,5 @@
 import { formulaWorkings } from '../formula/index.ts';
-import { input, quantity, type Workings } from '../working/index.ts';
+import type { Workings } from '../working/index.ts';
 import { waterWorkings } from '../water/index.ts';
 import { clockWorkings } from './clock-working.ts';
 import type { DoughPlan } from './plan.ts';
@@ -13,18 +13,6 @@ export function planWorkings(plan: DoughPlan, given: PlanInput): Workings {
   if (!programme) throw new Error('a plan has a known programme');
   return {
     ...formulaWorkings(formula, order.order, plan.scaled),
-    'mix.levain': () => ({
-      label: 'Levain for the final mix',
-      symbol: 'L',
-      result: quantity(plan.scaled.finalMix.levain.mass, 'kg', 4),
-      equation: 'B * (1 - loss / 100) - R',
-      inputs: [
-        input('B', 'levain built', quantity(plan.scaled.levain.build, 'kg', 4), 'computed', 'levain.build'),
-        input('loss', 'lost while building', quantity(formula.doc.levain.loss, '%', 2), 'formula'),
-        input('R', 'keep-back', quantity(formula.doc.levain.keepBack, 'kg', 4), 'formula'),
-      ],
-      source: "Baker's percentage, textbook practice",
-    }),
     ...waterWorkings(
       plan.mix,
       plan.water,

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { Bakehouse, Mixer, Tub } from '../day/index.ts';
-import { FormulaDoc, Ingredient, Slug } from '../formula/index.ts';
+import { FormulaDoc, Ingredient, Slug, upcastFormulaDoc, upcastIngredient } from '../formula/index.ts';
 import { bad, parseWith, problem, type Result } from '../problem/index.ts';
 
 /** The open file format of Jovet: one JSON document that says what it holds. See docs/formats.md. */
@@ -20,6 +20,14 @@ export const BakeryFile = z.discriminatedUnion('jovet', [
     jovet: z.literal('ingredients'),
     schema: z.literal(1),
     ingredients: z.array(Ingredient).min(1).max(1000),
+  }),
+  z.strictObject({
+    jovet: z.literal('prices'),
+    schema: z.literal(1),
+    prices: z
+      .array(z.strictObject({ ingredient: Slug, cost: Ingredient.shape.cost, pack: Ingredient.shape.pack }))
+      .min(1)
+      .max(2000),
   }),
   z.strictObject({
     jovet: z.literal('formula'),
@@ -46,5 +54,14 @@ export function readBakeryFile(text: string): Result<BakeryFile> {
       problem('', 'This is not a JSON file.', 'Choose a file that Jovet or its format page describes.'),
     );
   }
-  return parseWith(BakeryFile, data);
+  return parseWith(BakeryFile, upcastFile(data));
+}
+
+/** Ingredients and formulas of an older schema, brought to that of today. */
+function upcastFile(data: unknown): unknown {
+  if (data === null || typeof data !== 'object') return data;
+  const file = data as { jovet?: unknown; ingredients?: unknown; formula?: unknown };
+  if (file.jovet === 'ingredients' && Array.isArray(file.ingredients))
+    return { ...file, ingredients: file.ingredients.map(upcastIngredient) };
+  return file.jovet === 'formula' ? { ...file, formula: upcastFormulaDoc(file.formula) } : data;
 }

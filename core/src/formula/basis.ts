@@ -1,35 +1,50 @@
-import type { FormulaLine, SplitFormula } from './check.ts';
+import { flourOf, gather, type FormulaLine } from './lines.ts';
+import { MIX } from './schema.ts';
+import type { PartStage, SplitFormula } from './split.ts';
 
-/** A formula over the flour added at the mix, with the levain as one line. All in percent of final-mix flour. */
+/** A formula over the flour added at the mix, each pre-ferment and soaker as one line. In percent of final-mix flour. */
 export interface FinalMixBasis {
   readonly lines: readonly FormulaLine[];
-  readonly levain: number;
-  /** What 100 of levain is made of. */
-  readonly levainParts: readonly FormulaLine[];
+  readonly parts: readonly {
+    readonly slug: string;
+    readonly name: string;
+    readonly percent: number;
+    /** What 100 of it is made of. */
+    readonly content: readonly FormulaLine[];
+  }[];
 }
 
-/** Restates a formula over the flour added at the mix. `overallBasis` is its exact inverse. */
-export function finalMixBasis(split: SplitFormula): FinalMixBasis {
-  const base = flourPercent(split.finalMix) / 100;
-  const levain = split.levain.reduce((sum, line) => sum + line.percent, 0);
+/** Pre-ferments and soakers that go into the final mix themselves, not into a later stage. */
+export const partsOfMix = (split: SplitFormula): PartStage[] =>
+  split.parts.filter((part) => part.into === MIX || split.steps.some((step) => step.slug === part.into));
+
+/**
+ * Restates a formula over the flour added at the mix. `overallBasis` is its exact inverse.
+ *
+ * @returns null if all the flour is in the pre-ferments: then there is nothing to be a percentage of
+ */
+export function finalMixBasis(split: SplitFormula): FinalMixBasis | null {
+  const base = flourOf(split.finalMix) / 100;
+  if (base === 0) return null;
   return {
     lines: split.finalMix.map((line) => ({ ...line, percent: line.percent / base })),
-    levain: levain / base,
-    levainParts: split.levain.map((line) => ({ ...line, percent: (line.percent / levain) * 100 })),
+    parts: partsOfMix(split)
+      .filter(({ total }) => total > 0)
+      .map(({ slug, name, total, content }) => ({
+        slug,
+        name,
+        percent: total / base,
+        content: content.map((line) => ({ ...line, percent: (line.percent / total) * 100 })),
+      })),
   };
 }
 
 /** Restates a final-mix basis over all flour: overall percentages by ingredient, in order of first mention. */
 export function overallBasis(basis: FinalMixBasis): FormulaLine[] {
-  const sums = new Map<string, FormulaLine>();
-  const levain = basis.levainParts.map((line) => ({ ...line, percent: (line.percent * basis.levain) / 100 }));
-  for (const line of [...basis.lines, ...levain]) {
-    const before = sums.get(line.ingredient.slug)?.percent ?? 0;
-    sums.set(line.ingredient.slug, { ...line, percent: before + line.percent });
-  }
-  const total = flourPercent([...sums.values()]) / 100;
-  return [...sums.values()].map((line) => ({ ...line, percent: line.percent / total }));
+  const inParts = basis.parts.flatMap((part) =>
+    part.content.map((line) => ({ ...line, percent: (line.percent * part.percent) / 100 })),
+  );
+  const all = gather([...basis.lines, ...inParts]);
+  const total = flourOf(all) / 100;
+  return all.map((line) => ({ ...line, percent: line.percent / total }));
 }
-
-const flourPercent = (lines: readonly FormulaLine[]): number =>
-  lines.reduce((sum, line) => sum + (line.ingredient.kind === 'flour' ? line.percent : 0), 0);

@@ -1,13 +1,61 @@
+export {
+  ALLERGENS,
+  componentOf,
+  GRAINS,
+  Ingredient,
+  INGREDIENT_KINDS,
+  Slug,
+  specificHeatOf,
+  type Allergen,
+  type Component,
+  type IngredientKind,
+} from './ingredient.ts';
 export * from './schema.ts';
-export { percentOf, splitFormula, type FormulaLine, type SplitFormula } from './check.ts';
+export { componentPercent, flourOf, percentOf, totalOf, type FormulaLine } from './lines.ts';
+export {
+  ferments,
+  flourShareOf,
+  namedIngredients,
+  splitFormula,
+  type PartStage,
+  type SplitFormula,
+  type Stage,
+} from './split.ts';
 export {
   massOfKind,
+  scaleDough,
   scaleFormula,
-  type FormulaFacts,
+  scaleTo,
+  type BakedOrder,
   type ScaledFormula,
-  type ScaledLevain,
-  type ScaledLine,
+  type ScaledHold,
+  type ScaledPart,
+  type ScaledStage,
+  type ScaleTarget,
 } from './scale.ts';
-export { weigh, type WeighedMass } from './rounding.ts';
-export { finalMixBasis, overallBasis, type FinalMixBasis } from './basis.ts';
+export { type ScaledBranch } from './pieces.ts';
+export { weigh, type ScaledLine, type WeighedMass } from './rounding.ts';
+export { finalMixBasis, overallBasis, partsOfMix, type FinalMixBasis } from './basis.ts';
+export { factsOf, risesByCulture, type FormulaFacts } from './facts.ts';
+export {
+  againstRule,
+  againstUsual,
+  USUAL,
+  USUAL_RIPENESS,
+  USUAL_WINDOWS,
+  type FactReading,
+  type UsualFact,
+  type WholeGrainRule,
+} from './usual.ts';
+export { allergensOf, allergensOfFormula, allergenText, type AllergenSource } from './allergens.ts';
+export { costOf, pricePerKilogram, type FormulaCost, type PieceCost } from './cost.ts';
+export { equalBatches, type Batches } from './batches.ts';
+export { dividerHeads, redivide, type DividerHeads, type Redivided } from './divide.ts';
+export { doughForTin, TIN_LITRES_PER_KILOGRAM, tinForDough } from './tin.ts';
+export { bathOf, LYE_CAUTION, type Bath, type BathOrder } from './bath.ts';
+export { substituteFlour, withAskedWater, type Substitution } from './substitute.ts';
+export { whatIf, type WhatIf } from './what-if.ts';
+export { compareFormulas, type ComparedRow, type ComparedStage, type Comparison } from './compare.ts';
+export { upcastFormula, upcastFormulaDoc, upcastIngredient } from './upcast.ts';
+export { costWorkings } from './cost-working.ts';
 export { formulaWorkings } from './working.ts';

@@ -8,3 +8,4 @@ export {
   type TemperatureUnit,
 } from './temperature.ts';
 export { formatDuration, parseDuration } from './duration.ts';
+export { parseAmount, type Amount } from './expression.ts';

@@ -18,6 +18,9 @@ const UNIT_WORDS: Readonly<Record<string, MassUnit>> = {
   lb: 'lb', lbs: 'lb', pound: 'lb', pounds: 'lb', '#': 'lb',
 }; // prettier-ignore
 
+/** The unit of mass that a word names, or undefined. */
+export const unitOfMass = (word: string): MassUnit | undefined => UNIT_WORDS[word.toLowerCase()];
+
 /** Converts kilograms into another unit of mass. */
 export const massIn = (kilograms: number, unit: MassUnit): number => kilograms / KILOGRAMS[unit];
 
@@ -36,7 +39,7 @@ export function parseMass(text: string, assumed: MassUnit = 'g'): Result<number>
   if (parts.length > 1 && parts.some((part) => part[2] === '')) return notAMass(text);
   let total = 0;
   for (const [, digits = '', word = ''] of parts) {
-    const unit = word === '' ? assumed : UNIT_WORDS[word.toLowerCase()];
+    const unit = word === '' ? assumed : unitOfMass(word);
     if (unit === undefined) {
       return bad(problem('', `“${word}” is not a unit of mass that Jovet knows.`, 'Use g, kg, oz or lb.'));
     }

@@ -1,5 +1,6 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
+import { whatIf } from '@jovet/core/formula';
 import { planDough, type DoughPlan, type PlanInput } from '@jovet/core/day';
 import { demoInput, must } from '../demo.ts';
 
@@ -40,9 +41,9 @@ test('a livelier culture shortens every wait', () => {
 });
 
 test('more levain shortens bulk; a stiffer build of less flour ripens sooner', () => {
-  const more = planned((input) => (input.formula.doc.levain.flourShare = 20));
+  const more = planned((input) => (input.formula = whatIf(input.formula, { parts: { levain: 20 } })));
   assert.ok(minutesBetween(more, 'mix', 'divide') < minutesBetween(usual, 'mix', 'divide') - 15);
-  const strong = planned((input) => (input.formula.doc.levain.ratio = { flour: 2, water: 2 }));
+  const strong = planned((input) => Object.assign(input.formula.doc.parts[0]?.seed ?? {}, { flour: 2 }));
   assert.ok(minutesBetween(strong, 'feed', 'mix') < minutesBetween(usual, 'feed', 'mix') - 60);
 });
 
