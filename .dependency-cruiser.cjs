@@ -31,7 +31,7 @@ module.exports = {
       from: { path: core },
       to: {
         path: 'node_modules/',
-        pathNot: 'node_modules/(zod|luxon|@types/luxon|papaparse|csv-parse|ical-generator)/',
+        pathNot: 'node_modules/(zod|luxon|@types/luxon|d3-dsv|@types/d3-dsv|ical-generator)/',
       },
     },
     {
@@ -46,7 +46,7 @@ module.exports = {
       comment: 'Foreign file formats enter and leave in one place.',
       severity: 'error',
       from: { path: core, pathNot: '^core/src/formats/' },
-      to: { path: 'node_modules/(papaparse|csv-parse|ical-generator)/' },
+      to: { path: 'node_modules/(d3-dsv|@types/d3-dsv|ical-generator)/' },
     },
     {
       name: 'web-uses-core-for-time',

@@ -91,7 +91,7 @@ stop_cluster() {
 
 prepare_database() {
   local said
-  said=$(node web/build/prepare.cjs ${DEMO:+--demo demo} 2>&1 9>&-) || {
+  said=$(node web/build/prepare.cjs --larder larder/ingredients.json ${DEMO:+--demo demo} 2>&1 9>&-) || {
     stop_cluster
     fail "$said"
   }

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Formula, PieceOrder, Slug } from '../formula/index.ts';
+import { Formula, PieceOrder, Slug, upcastFormula } from '../formula/index.ts';
 import { isZone } from '../time/index.ts';
 
 const Celsius = z.number().min(-30).max(60);
@@ -123,3 +123,9 @@ export const PlanInput = z.strictObject({
   tub: Tub,
 });
 export type PlanInput = z.infer<typeof PlanInput>;
+
+/** Reads the input of a saved plan as one of today: its formula may be of an older schema. */
+export function upcastPlanInput(data: unknown): unknown {
+  if (data === null || typeof data !== 'object') return data;
+  return { ...data, formula: upcastFormula((data as { formula?: unknown }).formula) };
+}

@@ -59,3 +59,4 @@ export { compareFormulas, type ComparedRow, type ComparedStage, type Comparison 
 export { upcastFormula, upcastFormulaDoc, upcastIngredient } from './upcast.ts';
 export { costWorkings } from './cost-working.ts';
 export { formulaWorkings } from './working.ts';
+export { correctedSince, pinnedLarder, sameMakeUp } from './pins.ts';

@@ -1,5 +1,5 @@
 export { formatNumber, parseCount, parseNumber, parsePercent } from './number.ts';
-export { formatMass, kilograms, massIn, parseMass, type MassUnit } from './mass.ts';
+export { formatMass, kilograms, massIn, parseMass, unitOfMass, type MassUnit } from './mass.ts';
 export {
   celsiusFromFahrenheit,
   fahrenheitFromCelsius,

@@ -288,7 +288,7 @@
           </section>
           <section aria-labelledby="weigh-title">
             <h2 id="weigh-title">Weigh</h2>
-            <ScaleSheet plan={shown.plan} formula={shown.input.formula} />
+            <ScaleSheet plan={shown.plan} />
           </section>
           <section aria-labelledby="water-title">
             <h2 id="water-title">Water</h2>

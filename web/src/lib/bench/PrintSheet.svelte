@@ -27,24 +27,26 @@
   </p>
   <div class="columns">
     <div>
-      <h2>Levain</h2>
-      <table>
-        <tbody>
-          {@render weigh('Seed, ripe', scaled.levain.seed.weighed)}
-          {#each scaled.levain.flours as line (line.ingredient.slug)}
-            {@render weigh(line.ingredient.name, line.weighed, line.ingredient.scaleStep)}
-          {/each}
-          {@render weigh(scaled.levain.water.ingredient.name, scaled.levain.water.weighed)}
-          {@render weigh('Levain', scaled.levain.build)}
-        </tbody>
-      </table>
+      {#each scaled.parts as part (part.slug)}
+        <h2>{part.name}</h2>
+        <table>
+          <tbody>
+            {#if part.seed}{@render weigh('Seed, ripe', part.seed.weighed)}{/if}
+            {#each part.holds as { slug, name, weighed } (slug)}{@render weigh(name, weighed)}{/each}
+            {#each part.lines as line (line.ingredient.slug)}
+              {@render weigh(line.ingredient.name, line.weighed, line.ingredient.scaleStep)}
+            {/each}
+            {@render weigh(part.name, part.build)}
+          </tbody>
+        </table>
+      {/each}
       <h2>Final mix</h2>
       <table>
         <tbody>
           {#each scaled.finalMix.lines as line (line.ingredient.slug)}
             {@render weigh(line.ingredient.name, line.weighed, line.ingredient.scaleStep)}
           {/each}
-          {@render weigh('Levain', scaled.finalMix.levain.weighed)}
+          {#each scaled.finalMix.holds as { slug, name, weighed } (slug)}{@render weigh(name, weighed)}{/each}
           {@render weigh('Dough', scaled.dough)}
         </tbody>
       </table>

@@ -1,37 +1,41 @@
 <script lang="ts">
   import type { DoughPlan } from '@jovet/core/day';
-  import type { Formula } from '@jovet/core/formula';
   import { formatNumber } from '@jovet/core/units';
   import Figure from './Figure.svelte';
   import { useReading } from './settings';
 
   /** What to weigh, stage by stage. */
-  let { plan, formula }: { plan: DoughPlan; formula: Formula } = $props();
+  let { plan }: { plan: DoughPlan } = $props();
   const reading = useReading();
   const scaled = $derived(plan.scaled);
   const percentOf = (mass: number) => formatNumber((mass / scaled.finalMix.flour) * 100, 1);
 </script>
 
-<table class="figures" aria-label="Scale sheet">
-  <caption>Levain, {formula.doc.levain.name}</caption>
-  <tbody>
-    {@render line('Seed, ripe', scaled.levain.seed.weighed, 0.001, 'levain.seed')}
-    {#each scaled.levain.flours as { ingredient, weighed } (ingredient.slug)}
-      {@render line(ingredient.name, weighed, ingredient.scaleStep, `levain.${ingredient.slug}`)}
-    {/each}
-    {@render line(
-      scaled.levain.water.ingredient.name,
-      scaled.levain.water.weighed,
-      scaled.levain.water.ingredient.scaleStep,
-      'levain.water',
-    )}
-    <tr class="total">
-      <th scope="row">Levain</th>
-      <td><Figure of="levain.build" label="Levain to build" text={reading.mass(scaled.levain.build)} /></td>
-      <td></td>
-    </tr>
-  </tbody>
-</table>
+{#each scaled.parts as part (part.slug)}
+  <table class="figures" aria-label={part.name}>
+    <caption>{part.name}</caption>
+    <tbody>
+      {#if part.seed}{@render line('Seed, ripe', part.seed.weighed, 0.001, `part.${part.slug}.seed`)}{/if}
+      {#each part.holds as { slug, name, weighed } (slug)}
+        {@render line(name, weighed, 0.001, `hold.${slug}`)}
+      {/each}
+      {#each part.lines as { ingredient, weighed } (ingredient.slug)}
+        {@render line(ingredient.name, weighed, ingredient.scaleStep, `part.${part.slug}.${ingredient.slug}`)}
+      {/each}
+      <tr class="total">
+        <th scope="row">{part.name}</th>
+        <td
+          ><Figure
+            of={`part.${part.slug}.build`}
+            label={`${part.name} to build`}
+            text={reading.mass(part.build)}
+          /></td
+        >
+        <td></td>
+      </tr>
+    </tbody>
+  </table>
+{/each}
 <table class="figures" aria-label="Final mix">
   <caption>Final mix <span class="basis quiet">% of its flour</span></caption>
   <tbody>
@@ -44,13 +48,9 @@
         percentOf(mass),
       )}
     {/each}
-    {@render line(
-      'Levain',
-      scaled.finalMix.levain.weighed,
-      0.001,
-      'mix.levain',
-      percentOf(scaled.finalMix.levain.mass),
-    )}
+    {#each scaled.finalMix.holds as { slug, name, weighed, mass } (slug)}
+      {@render line(name, weighed, 0.001, `hold.${slug}`, percentOf(mass))}
+    {/each}
     <tr class="total">
       <th scope="row">Dough</th>
       <td><Figure of="formula.dough" label="Dough to mix" text={reading.mass(scaled.dough)} /></td>
@@ -67,7 +67,11 @@
     quiet
     of="facts.wholeGrain"
     text={`${formatNumber(scaled.facts.wholeGrain, 0)} %`}
-  />, prefermented flour {formatNumber(scaled.facts.prefermentedFlour, 0)} %
+  />, prefermented flour <Figure
+    quiet
+    of="facts.prefermentedFlour"
+    text={`${formatNumber(scaled.facts.prefermentedFlour, 0)} %`}
+  />
 </p>
 
 {#snippet line(name: string, mass: number, step: number, of: string, percent?: string)}
@@ -77,7 +81,7 @@
     <td class="percent quiet"
       >{#if percent !== undefined}<Figure
           quiet
-          of={of.replace('mix.', 'basis.')}
+          of={of.replace(/^(mix|hold)\./, 'basis.')}
           label={`${name}, percent`}
           text={percent}
         />{/if}</td

@@ -1,4 +1,4 @@
-import { draftOf, type DoughDraft, type DoughOrder } from '@jovet/core/day';
+import { clockable, draftOf, type DoughDraft, type DoughOrder } from '@jovet/core/day';
 import type { TemperatureUnit } from '@jovet/core/units';
 import type { House } from '../server/database/house';
 
@@ -12,7 +12,7 @@ export function openingDraft(
   const again = house.formulas.find(({ slug }) => slug === example?.formula);
   if (example && again)
     return draftOf({ ...example, dispatch: { ...example.dispatch, date } }, unit, again.formula);
-  const [first] = house.formulas;
+  const first = house.formulas.find(({ formula }) => clockable(formula).ok) ?? house.formulas[0];
   const [mixer] = house.mixers;
   if (!first || !mixer) return null;
   const { process } = first.formula.doc;

@@ -1,7 +1,7 @@
 import type { z } from 'zod';
 import type { DoughPlan, PlanInput } from '@jovet/core/day';
 import { planWorkings } from '@jovet/core/day';
-import type { ScaledFormula, ScaledLine } from '@jovet/core/formula';
+import type { ScaledFormula, ScaledLine, ScaledStage } from '@jovet/core/formula';
 import { bad, good, problem, type Result } from '@jovet/core/problem';
 import { localTime } from '@jovet/core/time';
 import type { ClockAnswer, ScaleAnswer } from './schemas.ts';
@@ -12,26 +12,38 @@ const lineOf = ({ ingredient, mass, weighed }: ScaledLine) => ({
   weighed,
 });
 
+const stageOf = ({ slug, name, kind, lines, holds }: ScaledStage) => ({
+  slug,
+  name,
+  kind,
+  lines: lines.map(lineOf),
+  holds: holds.map(({ slug: held, mass, weighed }) => ({ slug: held, mass, weighed })),
+});
+
 /** A scaled formula as the API tells it. */
-export const scaleAnswer = ({
-  dough,
-  flour,
-  levain,
-  finalMix,
-  facts,
-  drift,
-}: ScaledFormula): z.infer<typeof ScaleAnswer> => ({
-  dough,
-  flour,
-  levain: {
-    build: levain.build,
-    seed: levain.seed.mass,
-    flours: levain.flours.map(lineOf),
-    water: lineOf(levain.water),
+export const scaleAnswer = (scaled: ScaledFormula): z.infer<typeof ScaleAnswer> => ({
+  dough: scaled.dough,
+  flour: scaled.flour,
+  parts: scaled.parts.map((part) => ({
+    ...stageOf(part),
+    needed: part.needed,
+    build: part.build,
+    seed: part.seed?.mass ?? null,
+  })),
+  steps: scaled.steps.map(stageOf),
+  finalMix: {
+    flour: scaled.finalMix.flour,
+    lines: scaled.finalMix.lines.map(lineOf),
+    holds: scaled.finalMix.holds.map(({ slug, mass, weighed }) => ({ slug, mass, weighed })),
   },
-  finalMix: { flour: finalMix.flour, levain: finalMix.levain.mass, lines: finalMix.lines.map(lineOf) },
-  facts,
-  drift: [...drift],
+  branches: scaled.branches.map(({ slug, base, mass, lines }) => ({
+    slug,
+    base,
+    mass,
+    lines: lines.map(lineOf),
+  })),
+  facts: scaled.facts,
+  drift: [...scaled.drift],
 });
 
 /** A plan as the API tells it, with the workings that were asked for. */

@@ -1,6 +1,8 @@
-import { createDocument, type ZodOpenApiOperationObject } from 'zod-openapi';
+import { createDocument } from 'zod-openapi';
 import { z } from 'zod';
-import { BakeryFile } from '@jovet/core/formats';
+import { FORMULA_CALCULATIONS } from './formula-calculations.ts';
+import { libraryPaths } from './openapi-library.ts';
+import { operation } from './openapi-operation.ts';
 import * as schemas from './schemas.ts';
 
 const ORDER = {
@@ -16,7 +18,6 @@ const ORDER = {
 
 /** One request for each calculation that works on the demo bakery. The tests send them. */
 export const EXAMPLES = {
-  '/api/v1/formula/scale': { formula: 'quay-country', order: ORDER.order },
   '/api/v1/water': {
     method: 'balance',
     ddt: 25,
@@ -43,28 +44,6 @@ export const EXAMPLES = {
   '/api/v1/day/clock': { order: ORDER, workings: ['water.balance'] },
 } as const;
 
-const refusals = {
-  '4XX': {
-    description: 'The request was refused; each problem names its field and its remedy.',
-    content: { 'application/json': { schema: schemas.Problems } },
-  },
-};
-
-const operation = (
-  summary: string,
-  description: string,
-  answer: z.ZodType,
-  request?: { schema: z.ZodType; example?: unknown },
-): ZodOpenApiOperationObject => ({
-  summary,
-  description,
-  ...(request ? { requestBody: { required: true, content: { 'application/json': request } } } : {}),
-  responses: {
-    200: { description: 'The answer', content: { 'application/json': { schema: answer } } },
-    ...refusals,
-  },
-});
-
 const calculation = (
   path: keyof typeof EXAMPLES,
   summary: string,
@@ -88,12 +67,16 @@ const build = () =>
         'Every calculation of Jovet. Masses in kg, temperatures in °C, times in seconds since 1970.',
     },
     paths: {
-      ...calculation(
-        '/api/v1/formula/scale',
-        'Scale a formula to pieces',
-        'Weights by stage, with read-outs.',
-        schemas.ScaleRequest,
-        schemas.ScaleAnswer,
+      ...Object.fromEntries(
+        Object.entries(FORMULA_CALCULATIONS).map(([name, each]) => [
+          `/api/v1/formula/${name}`,
+          {
+            post: operation(each.summary, each.description, each.answer, {
+              schema: each.request,
+              example: each.example,
+            }),
+          },
+        ]),
       ),
       ...calculation(
         '/api/v1/water',
@@ -141,16 +124,7 @@ const build = () =>
           ...date,
         },
       },
-      '/api/v1/import': {
-        post: operation(
-          'Bring in a file',
-          'A bakehouse, ingredients or a formula.',
-          z.object({ brought: z.string() }),
-          {
-            schema: BakeryFile,
-          },
-        ),
-      },
+      ...libraryPaths(),
     },
   });
 

@@ -1,11 +1,10 @@
 import { z } from 'zod';
 import { DoughOrder } from '@jovet/core/day';
-import { Formula, PieceOrder, Slug } from '@jovet/core/formula';
 
 const Celsius = z.number().min(-30).max(60);
 const Mass = z.number().min(0).max(10_000);
 const Temperature = z.number().describe('°C');
-const Kilograms = z.number().describe('kg');
+export const Kilograms = z.number().describe('kg');
 const Epoch = z.number().describe('seconds since 1970');
 
 /** The list of problems that every refusal carries. */
@@ -19,25 +18,34 @@ export const Problems = z.object({
   ),
 });
 
-export const ScaleRequest = z.strictObject({
-  formula: z.union([Slug, Formula]).describe('the name of a formula of this bakehouse, or a whole formula'),
-  order: z.array(PieceOrder).min(1).max(20),
-});
-
 const Line = z.object({ ingredient: z.string(), mass: Kilograms, weighed: Kilograms });
+const Held = z.object({ slug: z.string(), mass: Kilograms, weighed: Kilograms });
+const Stage = z.object({
+  slug: z.string(),
+  name: z.string(),
+  kind: z.string(),
+  lines: z.array(Line),
+  holds: z.array(Held).describe('pre-ferments and soakers that go in whole'),
+});
 export const ScaleAnswer = z.object({
   dough: Kilograms,
   flour: Kilograms,
-  levain: z.object({ build: Kilograms, seed: Kilograms, flours: z.array(Line), water: Line }),
-  finalMix: z.object({ flour: Kilograms, levain: Kilograms, lines: z.array(Line) }),
+  parts: z.array(Stage.extend({ needed: Kilograms, build: Kilograms, seed: Kilograms.nullable() })),
+  steps: z.array(Stage),
+  finalMix: z.object({ flour: Kilograms, lines: z.array(Line), holds: z.array(Held) }),
+  branches: z.array(z.object({ slug: z.string(), base: Kilograms, mass: Kilograms, lines: z.array(Line) })),
   facts: z.object({
     hydration: z.number(),
+    trueHydration: z.number(),
     prefermentedFlour: z.number(),
     inoculation: z.number(),
     salt: z.number(),
+    fat: z.number(),
+    sugar: z.number(),
     wholeGrain: z.number(),
-    saltOfFinalMix: z.number(),
-    levainOfFinalMix: z.number(),
+    yield: z.number(),
+    saltOfFinalMix: z.number().nullable(),
+    prefermentOfFinalMix: z.number().nullable(),
   }),
   drift: z.array(z.string()),
 });

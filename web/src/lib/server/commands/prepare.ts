@@ -2,23 +2,29 @@ import { readdir, readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { parseArgs } from 'node:util';
 import pg from 'pg';
+import { readBakeryFile } from '@jovet/core/formats';
 import { ensureBakehouse } from '../database/bakehouse.ts';
-import { connect, type Db } from '../database/connection.ts';
-import { readFormulas } from '../database/formula.ts';
+import { connect, type Actor, type Db } from '../database/connection.ts';
+import { reindex } from '../database/formula-search.ts';
+import { readFormulas, readVersion } from '../database/formula.ts';
 import { importFile } from '../database/import.ts';
+import { stockLarder } from '../database/ingredient.ts';
 import { migrate } from '../database/migrate.ts';
 
 /** Run by `./jovet start`: makes the database if it is new, migrates it, loads the demo bakery into an empty one. */
-async function prepare(url: string, demo: string | undefined): Promise<string> {
+async function prepare(url: string, larder: string | undefined, demo: string | undefined): Promise<string> {
   await makeDatabase(url);
   const db = connect(url);
   try {
     const ran = await migrate(db);
     const actor = await ensureBakehouse(db);
     const empty = (await readFormulas(db, actor)).length === 0;
+    const stocked = larder === undefined ? 0 : await stock(db, actor, larder);
     if (demo !== undefined && empty) await loadDemo(db, demo);
+    await reindex(db, actor, (slug, n) => readVersion(db, actor, slug, n));
     const done = [
       ran > 0 ? `${ran} migrated` : 'up to date',
+      ...(stocked > 0 ? [`${stocked} ingredients in the larder`] : []),
       ...(demo !== undefined && empty ? ['demo bakery loaded'] : []),
     ];
     return done.join(', ');
@@ -41,10 +47,18 @@ async function makeDatabase(url: string): Promise<void> {
   }
 }
 
-/** The bakehouse first, then the larder, then the formulas that need both. */
+/** Adds what this bakehouse has never had of the starting larder. */
+async function stock(db: Db, actor: Actor, file: string): Promise<number> {
+  const read = readBakeryFile(await readFile(file, 'utf8'));
+  if (!read.ok || read.value.jovet !== 'ingredients') throw new Error(`${file} is not a file of ingredients`);
+  const { ingredients } = read.value;
+  return db.transaction().execute((tx) => stockLarder(tx, actor, ingredients));
+}
+
+/** The bakehouse first, then its prices, then the formulas that need the larder. */
 async function loadDemo(db: Db, folder: string): Promise<void> {
   const formulas = (await readdir(join(folder, 'formulas'))).sort().map((name) => join('formulas', name));
-  for (const name of ['bakehouse.json', 'ingredients.json', ...formulas]) {
+  for (const name of ['bakehouse.json', 'prices.json', ...formulas]) {
     const actor = await ensureBakehouse(db);
     const imported = await importFile(db, actor, await readFile(join(folder, name), 'utf8'));
     if (!imported.ok) {
@@ -55,10 +69,10 @@ async function loadDemo(db: Db, folder: string): Promise<void> {
 }
 
 async function main(): Promise<void> {
-  const { values } = parseArgs({ options: { demo: { type: 'string' } } });
+  const { values } = parseArgs({ options: { larder: { type: 'string' }, demo: { type: 'string' } } });
   const url = process.env['JOVET_DATABASE_URL'];
   if (url === undefined) throw new Error('JOVET_DATABASE_URL is not set');
-  console.log(await prepare(url, values.demo));
+  console.log(await prepare(url, values.larder, values.demo));
 }
 
 main().catch((error: unknown) => {

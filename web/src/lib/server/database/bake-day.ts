@@ -1,10 +1,10 @@
 import { sql } from 'kysely';
 import { v7 as uuid } from 'uuid';
-import { planDough, type DoughOrder, type DoughPlan, type PlanInput } from '@jovet/core/day';
+import { planDough, PlanInput, upcastPlanInput, type DoughOrder, type DoughPlan } from '@jovet/core/day';
 import { bad, good, problem, type Result } from '@jovet/core/problem';
 import { formatDate } from '@jovet/core/time';
 import type { Actor, Db, Tx } from './connection.ts';
-import { digestOf } from './formula.ts';
+import { digestOf } from './ingredient.ts';
 import { houseAt, readHouse } from './house.ts';
 import type { PlanDoc } from './schema.ts';
 
@@ -137,14 +137,15 @@ async function addPlan(
       n: (before?.n ?? 0) + 1,
       input: JSON.stringify(input),
       input_digest: digestOf(input),
-      doc: JSON.stringify(docOf(input, plan)),
+      doc: JSON.stringify(docOfPlan(input, plan)),
       chosen: true,
       created_by: actor.personId,
     })
     .execute();
 }
 
-function docOf(input: PlanInput, plan: DoughPlan): PlanDoc {
+/** What a saved plan keeps of its outcome. */
+export function docOfPlan(input: PlanInput, plan: DoughPlan): PlanDoc {
   return {
     formula: input.formula.doc.name,
     pieces: plan.dough.pieces,
@@ -159,7 +160,9 @@ function docOf(input: PlanInput, plan: DoughPlan): PlanDoc {
 /** Opens the chosen plan of a day. */
 export async function readDay(db: Db | Tx, actor: Actor, date: string): Promise<SavedDay | null> {
   const row = await dayAsText(db, actor.bakehouseId, date).executeTakeFirst();
-  return row ? (JSON.parse(row.day) as SavedDay) : null;
+  if (!row) return null;
+  const day = JSON.parse(row.day) as SavedDay;
+  return { ...day, input: PlanInput.parse(upcastPlanInput(day.input)) };
 }
 
 /** What the room Day line opens with, as JSON text: it is passed on unread. */

@@ -1,6 +1,6 @@
 import { sql } from 'kysely';
 import { v7 as uuid } from 'uuid';
-import { Bakehouse, type Mixer, type Tub } from '@jovet/core/day';
+import { Bakehouse, Mixer, Tub } from '@jovet/core/day';
 import type { BakeryFile } from '@jovet/core/formats';
 import type { Actor, Db, Tx } from './connection.ts';
 
@@ -21,7 +21,7 @@ const BLANK: Extract<BakeryFile, { jovet: 'bakehouse' }> = {
     ],
   }),
   people: [{ name: 'Head baker', skills: [] }],
-  mixers: [{ schema: 1, slug: 'mixer', name: 'Mixer', bowlMass: 20, maxDough: 40 }],
+  mixers: [{ schema: 1, slug: 'mixer', name: 'Mixer', bowlMass: 20, minDough: 0, maxDough: 40 }],
   tubs: [{ schema: 1, slug: 'dough-tub', name: 'Dough tub', length: 0.6, width: 0.4, maxDough: 12 }],
 };
 
@@ -102,7 +102,8 @@ export async function saveBakehouse(
   await replacePeople(tx, actor, file.people);
 }
 
-async function replaceResources(
+/** Mixers or tubs as they are listed; those that are left out are retired. */
+export async function replaceResources(
   tx: Tx,
   actor: Actor,
   kind: 'mixer' | 'tub',
@@ -143,7 +144,7 @@ async function replaceResources(
 }
 
 /** The first of the file is the one who works here now: until sign-in, the writes carry that name. */
-async function replacePeople(
+export async function replacePeople(
   tx: Tx,
   actor: Actor,
   people: readonly { name: string; skills: string[] }[],
@@ -197,8 +198,8 @@ export async function readBakehouse(db: Db | Tx, actor: Actor): Promise<Bakehous
       .execute(),
   ]);
   return {
-    bakehouse: version.doc,
-    mixers: resources.filter(({ kind }) => kind === 'mixer').map(({ doc }) => doc as Mixer),
-    tubs: resources.filter(({ kind }) => kind === 'tub').map(({ doc }) => doc as Tub),
+    bakehouse: Bakehouse.parse(version.doc),
+    mixers: resources.filter(({ kind }) => kind === 'mixer').map(({ doc }) => Mixer.parse(doc)),
+    tubs: resources.filter(({ kind }) => kind === 'tub').map(({ doc }) => Tub.parse(doc)),
   };
 }

@@ -1,6 +1,7 @@
 import type { ColumnType, Generated } from 'kysely';
 import type { DoughPlan, PlanInput, Bakehouse, Mixer, Tub } from '@jovet/core/day';
 import type { FormulaDoc, Ingredient } from '@jovet/core/formula';
+import type { FormulaDraft } from '@jovet/core/sheet';
 
 /** A jsonb column: read as a document, written as its text. */
 type Json<T> = ColumnType<T, string, string>;
@@ -14,7 +15,7 @@ interface Mutable {
 
 interface WrittenOnce {
   created_by: ColumnType<string, string, never>;
-  created_at: ColumnType<Date, undefined, never>;
+  created_at: ColumnType<Date, Date | undefined, never>;
 }
 
 /** What a saved plan keeps of its outcome: enough to list it and to notice if the arithmetic ever changes. */
@@ -72,6 +73,28 @@ export interface Database {
     note: string;
   } & WrittenOnce;
   formula_version_ingredient: { formula_version_id: string; ingredient_version_id: string };
+  formula_search: {
+    formula_version_id: string;
+    bakehouse_id: string;
+    derived: number;
+    name: string;
+    words: string;
+    type: string;
+    grains: string[];
+    preferments: string[];
+    allergens: string[];
+    hydration: number;
+  };
+  formula_draft: {
+    id: string;
+    bakehouse_id: string;
+    formula_id: string | null;
+    person_id: string;
+    base_n: number;
+    rev: Generated<number>;
+    doc: Json<FormulaDraft>;
+    updated_at: Moment;
+  };
   product: {
     id: string;
     bakehouse_id: string;

@@ -2,12 +2,19 @@
   import { onMount } from 'svelte';
   import { goto } from '$app/navigation';
   import DayRoom from '$lib/bench/DayRoom.svelte';
+  import { upcastPlanInput } from '@jovet/core/day';
   import type { SavedDay } from '$lib/server/database/bake-day';
   import type { House } from '$lib/server/database/house';
 
   let { data } = $props();
   const house = $derived(JSON.parse(data.house) as House);
-  const saved = $derived(data.saved === null ? null : (JSON.parse(data.saved) as SavedDay));
+  const saved = $derived(data.saved === null ? null : savedDay(data.saved));
+
+  /** A day that was saved long ago may hold a formula of an older schema. */
+  function savedDay(text: string): SavedDay {
+    const day = JSON.parse(text) as SavedDay;
+    return { ...day, input: upcastPlanInput(day.input) as SavedDay['input'] };
+  }
 
   /** Opens a day anew, also the one just saved; who was typing in a field stays in it. */
   async function open(date: string) {

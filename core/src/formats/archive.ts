@@ -1,0 +1,72 @@
+import { z } from 'zod';
+import { Bakehouse, Mixer, PlanInput, Tub, upcastPlanInput } from '../day/index.ts';
+import { FormulaDoc, Ingredient, Slug, upcastFormulaDoc, upcastIngredient } from '../formula/index.ts';
+import { FormulaDraft } from '../sheet/index.ts';
+
+const Name = z.string().trim().min(1).max(80);
+const Epoch = z.number().int().describe('seconds since 1970');
+const Written = { by: Name, at: Epoch };
+const Count = z.number().int().positive();
+
+/** Everything a bakehouse holds, in one document: what an empty Jovet becomes the same bakehouse by. */
+export const Archive = z.strictObject({
+  jovet: z.literal('everything'),
+  schema: z.literal(1),
+  bakehouse: z.array(z.strictObject({ n: Count, doc: Bakehouse, ...Written })).min(1),
+  people: z
+    .array(z.strictObject({ name: Name, skills: z.array(Slug).max(20) }))
+    .min(1)
+    .max(100),
+  mixers: z.array(Mixer).min(1).max(50),
+  tubs: z.array(Tub).min(1).max(50),
+  ingredients: z.array(
+    z.strictObject({
+      slug: Slug,
+      retired: z.boolean(),
+      versions: z
+        .array(z.strictObject({ n: Count, doc: z.preprocess(upcastIngredient, Ingredient), ...Written }))
+        .min(1),
+    }),
+  ),
+  formulas: z.array(
+    z.strictObject({
+      slug: Slug,
+      retired: z.boolean(),
+      versions: z
+        .array(
+          z.strictObject({
+            n: Count,
+            note: z.string().max(500),
+            doc: z.preprocess(upcastFormulaDoc, FormulaDoc),
+            pins: z.record(Slug, Count).describe('ingredient versions by slug'),
+            ...Written,
+          }),
+        )
+        .min(1),
+    }),
+  ),
+  drafts: z.array(
+    z.strictObject({
+      formula: Slug.nullable(),
+      base: z.number().int().min(0),
+      doc: FormulaDraft,
+      ...Written,
+    }),
+  ),
+  days: z.array(
+    z.strictObject({
+      date: z.iso.date(),
+      plans: z
+        .array(
+          z.strictObject({
+            n: Count,
+            chosen: z.boolean(),
+            input: z.preprocess(upcastPlanInput, PlanInput),
+            ...Written,
+          }),
+        )
+        .min(1),
+    }),
+  ),
+});
+export type Archive = z.infer<typeof Archive>;
