@@ -1,3 +1,6 @@
+import { weighLine } from './rounding.ts';
+import { scaleDough, type ScaledFormula } from './scale.ts';
+import type { Formula } from './schema.ts';
 import { bad, good, problem, type Result } from '../problem/index.ts';
 import { formatMass } from '../units/index.ts';
 
@@ -28,4 +31,20 @@ export function equalBatches(
       ? `${formatMass(each, 'kg', 1)} is less than ${mixer.name} moves well (${formatMass(mixer.minDough, 'kg', 1)}). Use a smaller mixer, or mix two days at once.`
       : null;
   return good({ count, each, caution });
+}
+
+/**
+ * What one of several equal batches is mixed from. Pre-ferments are built once for all of them, so only what goes into
+ * the mix is parted.
+ */
+export function oneBatch(formula: Formula, scaled: ScaledFormula, count: number): ScaledFormula {
+  if (count === 1) return scaled;
+  const batch = scaleDough(formula, scaled.split, scaled.dough / count);
+  const branches = scaled.branches.map((branch) => ({
+    ...branch,
+    base: branch.base / count,
+    mass: branch.mass / count,
+    lines: branch.lines.map(({ ingredient, mass }) => weighLine(ingredient, mass / count)),
+  }));
+  return { ...batch, pieceMass: scaled.pieceMass / count, branches };
 }

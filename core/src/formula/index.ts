@@ -49,7 +49,7 @@ export {
 } from './usual.ts';
 export { allergensOf, allergensOfFormula, allergenText, type AllergenSource } from './allergens.ts';
 export { costOf, pricePerKilogram, type FormulaCost, type PieceCost } from './cost.ts';
-export { equalBatches, type Batches } from './batches.ts';
+export { equalBatches, oneBatch, type Batches } from './batches.ts';
 export { dividerHeads, redivide, type DividerHeads, type Redivided } from './divide.ts';
 export { doughForTin, TIN_LITRES_PER_KILOGRAM, tinForDough } from './tin.ts';
 export { bathOf, LYE_CAUTION, type Bath, type BathOrder } from './bath.ts';
@@ -60,3 +60,4 @@ export { upcastFormula, upcastFormulaDoc, upcastIngredient } from './upcast.ts';
 export { costWorkings } from './cost-working.ts';
 export { formulaWorkings } from './working.ts';
 export { correctedSince, pinnedLarder, sameMakeUp } from './pins.ts';
+export { inWeighingOrder } from './weighing.ts';

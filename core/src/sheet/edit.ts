@@ -222,3 +222,24 @@ export const removeStage = (draft: FormulaDraft, slug: string): FormulaDraft => 
     return held === undefined ? row : { ...row, cells };
   }),
 });
+
+/** Sets what stands at a place of a sheet, such as `products.0.scaledWeight`; all else stays the same object. */
+export const setText = (draft: FormulaDraft, path: string, text: string): FormulaDraft =>
+  changedAt(draft, path.split('.'), () => text);
+
+/** Changes a list of a sheet, such as `products.0.extras`. */
+export const changeList = <T>(
+  draft: FormulaDraft,
+  path: string,
+  change: (list: readonly T[]) => T[],
+): FormulaDraft => changedAt(draft, path.split('.'), (list) => change(list as T[]));
+
+function changedAt<T>(whole: T, [key, ...rest]: readonly string[], change: (old: unknown) => unknown): T {
+  if (key === undefined) return change(whole) as T;
+  if (Array.isArray(whole)) {
+    const index = Number(key);
+    return whole.with(index, changedAt(whole[index] as unknown, rest, change)) as T;
+  }
+  const fields = whole as Record<string, unknown>;
+  return { ...fields, [key]: changedAt(fields[key], rest, change) } as T;
+}

@@ -16,15 +16,19 @@ export {
   addRow,
   addStage,
   basisOf,
+  changeList,
   flourMass,
   makeFlours100,
   moved,
   removeRow,
   removeStage,
   setFlourShare,
+  setText,
   TOTAL,
   typeCell,
   type Basis,
   type CellContext,
   type Held,
 } from './edit.ts';
+export { openingSize, sizeOf, type Size, type SizeDraft } from './size.ts';
+export { draftOfIngredient, parseIngredientDraft, type IngredientDraft } from './ingredient-draft.ts';

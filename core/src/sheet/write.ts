@@ -12,10 +12,9 @@ import { formatTemperature, type TemperatureUnit } from '../units/index.ts';
 import { cellText, isPart, type FormulaDraft, type RiseDraft, type SheetStage } from './draft.ts';
 
 const grams = (kg: number): string => `${cellText(kg * 1000)} g`;
+/** With its unit, so that it says the same to readers of °C and °F. */
 const warm = (celsius: number, unit: TemperatureUnit): string =>
-  formatTemperature(celsius, unit, 1)
-    .replace(/ °[CF]$/, '')
-    .replace(/\.0$/, '');
+  formatTemperature(celsius, unit, 1).replace('.0 ', ' ');
 const orEmpty = <T>(value: T | null, write: (value: T) => string): string =>
   value === null ? '' : write(value);
 const riseDraft = (rise: RiseWindow | null): RiseDraft =>

@@ -5,6 +5,7 @@
   import { localTime } from '@jovet/core/time';
   import { provideReading, type Reading } from '$lib/bench/settings';
   import { LOOKS, modeOf, remember, type Look } from '$lib/ui/mode';
+  import Percent from '@lucide/svelte/icons/percent';
   import Waves from '@lucide/svelte/icons/waves-horizontal';
   import Moon from '@lucide/svelte/icons/moon';
   import Sun from '@lucide/svelte/icons/sun';
@@ -60,6 +61,14 @@
         </a>
       </li>
     </ul>
+    <span class="wing" id="wing-know">Know</span>
+    <ul aria-labelledby="wing-know">
+      <li>
+        <a href="/know/formulas" aria-current={page.url.pathname.startsWith('/know') ? 'page' : undefined}>
+          <Percent size={22} aria-hidden="true" />Formulas
+        </a>
+      </li>
+    </ul>
     <div class="choices">
       <button
         type="button"
@@ -110,6 +119,9 @@
     font-size: 1.125rem;
     letter-spacing: 0.02em;
     margin-bottom: 1rem;
+  }
+  .wing:not(:first-of-type) {
+    margin-top: 0.75rem;
   }
   .wing {
     font-size: 0.75rem;

@@ -2,6 +2,7 @@
   import { onMount } from 'svelte';
   import { formatDate, localTime } from '@jovet/core/time';
   import { formatMass } from '@jovet/core/units';
+  import CopyTable from './CopyTable.svelte';
   import type { DayLine } from '../server/database/bake-day';
 
   /** The saved days, the latest first; more are fetched as they are asked for. */
@@ -24,7 +25,6 @@
     }
   }
   onMount(fetchMore);
-  let copied = $state('Copy as a table');
   const line = ({ date, doc }: DayLine) => [
     date,
     doc.formula,
@@ -33,16 +33,7 @@
     localTime(doc.firstHands, zone).time,
     localTime(doc.dispatch, zone).time,
   ];
-  async function copy() {
-    const rows = [['day', 'formula', 'pieces', 'dough', 'first hands', 'van'], ...all.map(line)];
-    try {
-      await navigator.clipboard.writeText(rows.map((row) => row.join('\t')).join('\n'));
-      copied = 'Copied';
-    } catch {
-      // Browsers allow it on secure addresses only.
-      copied = 'This browser does not allow copying';
-    }
-  }
+  const table = () => [['day', 'formula', 'pieces', 'dough', 'first hands', 'van'], ...all.map(line)];
 </script>
 
 {#if all.length === 0 && phase === 'ended'}
@@ -70,7 +61,7 @@
       <span role="alert">The days could not be fetched.</span>
       <button type="button" onclick={fetchMore}>Try again</button>
     {/if}
-    {#if all.length > 0}<button type="button" onclick={copy}>{copied}</button>{/if}
+    {#if all.length > 0}<CopyTable {table} />{/if}
   </p>
 {/if}
 

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { Formula, FormulaDoc, Ingredient, Slug } from '@jovet/core/formula';
 import { FormulaDraft } from '@jovet/core/sheet';
+import type { FormulaFilter } from '../database/formula-search.ts';
 
 const Epoch = z.number().describe('seconds since 1970');
 const Rev = z.number().int().min(0).max(1_000_000);
@@ -16,6 +17,12 @@ export const FormulaQuery = z.strictObject({
   retired: z.stringbool().optional(),
   after: z.string().max(80).optional().describe('the last name of the page before'),
 });
+
+/** The question to the list, as the database takes it. */
+export function filterOf({ from, to, ...asked }: z.infer<typeof FormulaQuery>): FormulaFilter {
+  const all = { ...asked, hydrationFrom: from, hydrationTo: to };
+  return Object.fromEntries(Object.entries(all).filter(([, value]) => value !== undefined));
+}
 
 export const FormulasAnswer = z.object({
   formulas: z.array(

@@ -1,0 +1,716 @@
+<script lang="ts">
+  import { onMount, untrack } from 'svelte';
+  import { SvelteSet } from 'svelte/reactivity';
+  import type { Bakehouse, Mixer } from '@jovet/core/day';
+  import {
+    correctedSince,
+    costOf,
+    costWorkings,
+    equalBatches,
+    formulaWorkings,
+    oneBatch,
+    pinnedLarder,
+    type DoughType,
+    type Formula,
+  } from '@jovet/core/formula';
+  import type { Problem } from '@jovet/core/problem';
+  import {
+    addRow,
+    addStage,
+    draftOfFormula,
+    Larder,
+    makeFlours100,
+    newDraft,
+    openingSize,
+    readSheet,
+    setText,
+    sizeOf,
+    slugOf,
+    type Basis,
+    type FormulaDraft,
+    type SheetStage,
+  } from '@jovet/core/sheet';
+  import { localTime } from '@jovet/core/time';
+  import type { StoredDraft } from '../../server/database/formula-draft';
+  import type { FormulaVersion } from '../../server/database/formula';
+  import type { Shelved } from '../../server/database/ingredient';
+  import Choice from '../../ui/Choice.svelte';
+  import Sheet from '../../ui/Sheet.svelte';
+  import { beginHistory, record, redo, settle, undo } from '../history';
+  import { provideOpener } from '../opener';
+  import { useReading } from '../settings';
+  import WorkingPanel from '../WorkingPanel.svelte';
+  import BenchSums from './BenchSums.svelte';
+  import ComparePanel from './ComparePanel.svelte';
+  import CompareWith from './CompareWith.svelte';
+  import ExportPanel from './ExportPanel.svelte';
+  import FormulaKeys from './FormulaKeys.svelte';
+  import FormulaPrint from './FormulaPrint.svelte';
+  import FormulaTools from './FormulaTools.svelte';
+  import { provideHands } from './hands';
+  import { dropSheet, keepSheet, publish } from './library';
+  import { moneyIn } from './money';
+  import ProcessPart from './ProcessPart.svelte';
+  import ProductsPart from './ProductsPart.svelte';
+  import PublishPanel from './PublishPanel.svelte';
+  import ReadOuts from './ReadOuts.svelte';
+  import RowPanel from './RowPanel.svelte';
+  import SheetGrid from './SheetGrid.svelte';
+  import SizeBar from './SizeBar.svelte';
+  import StagePanel from './StagePanel.svelte';
+  import WhatIfPanel from './WhatIfPanel.svelte';
+  import { options, STAGE_WORDS, TYPE_WORDS } from './words';
+
+  interface Props {
+    /** Where the draft of this sheet is kept, or will be. */
+    draftId: string;
+    draft: StoredDraft | null;
+    /** The version that the sheet is written on; null for a new formula. */
+    version: FormulaVersion | null;
+    /** The newest version there is. */
+    head: number;
+    shelves: readonly Shelved[];
+    bakehouse: Bakehouse;
+    mixers: readonly Mixer[];
+    type: DoughType;
+    /** Opens the formula by its slug, anew. */
+    onopen: (slug: string | null) => void;
+  }
+
+  /** The room Formulas with one formula open: its sheet, what it comes to, and everything about it. */
+  let { draftId, draft: stored, version, head, shelves, bakehouse, mixers, type, onopen }: Props = $props();
+  const reading = useReading();
+
+  const asPublished = untrack(() => (version ? draftOfFormula(version.formula, reading.unit) : null));
+  const opening = untrack(
+    () =>
+      stored?.doc ?? asPublished ?? newDraft(type, bakehouse.programmes[0]?.slug ?? 'gentle', reading.unit),
+  );
+  let history = $state.raw(beginHistory<FormulaDraft>([], opening));
+  const draft = $derived(history.present);
+  let size = $state.raw(untrack(() => openingSize(opening)));
+  let basis = $state<Basis>('all');
+  let part = $state<'sheet' | 'products' | 'process' | 'sums'>('sheet');
+  let mixer = $state(untrack(() => mixers[0]?.slug ?? ''));
+  const adopted = new SvelteSet<string>();
+
+  const newest = $derived(shelves.filter(({ retired }) => !retired).map(({ ingredient }) => ingredient));
+  const pinned = $derived(version?.formula.ingredients ?? []);
+  const shelved = $derived(pinnedLarder(newest, pinned, adopted));
+  const larder = $derived(new Larder(shelved));
+  const corrected = $derived(correctedSince(newest, pinned));
+
+  const read = $derived(readSheet(draft, larder, reading.unit));
+  const made = $derived(sizeOf(draft, read, size));
+  const formula = $derived(read.formula.ok ? read.formula.value.formula : null);
+  const cost = $derived(formula && made.scaled ? costOf(formula, made.scaled) : null);
+  const money = $derived(moneyIn(bakehouse.currency));
+  const batches = $derived.by(() => {
+    const chosen = mixers.find(({ slug }) => slug === mixer);
+    const parted = made.scaled && chosen ? equalBatches(made.scaled.dough, chosen) : null;
+    return parted?.ok ? parted.value.count : 1;
+  });
+  const order = $derived(
+    made.order.length > 0
+      ? made.order
+      : (formula?.doc.products ?? []).map(({ slug, scaledWeight }) => ({
+          product: slug,
+          pieces: 0,
+          scaledWeight,
+        })),
+  );
+
+  const found = $derived<readonly Problem[]>(read.formula.ok ? [] : read.formula.problems);
+  const touched = $derived(history.past.length > 0 || stored !== null);
+  const problems = $derived(
+    Object.fromEntries((touched ? found : []).map((each) => [each.path, `${each.problem} ${each.remedy}`])),
+  );
+  /** Problems that belong to no cell of the grid are told above it. */
+  const above = $derived(
+    found.filter(({ path }) => !/^rows\./.test(path) && (touched || path === 'flours')).slice(0, 4),
+  );
+
+  let path = $state<string[]>([]);
+  let panel = $state<'publish' | 'what-if' | 'compare' | 'export' | 'keys' | null>(null);
+  let stage = $state<string | null>(null);
+  let row = $state<string | null>(null);
+  provideOpener((key) => (path = [key]));
+  const workings = $derived(
+    formula && made.scaled
+      ? {
+          ...formulaWorkings(formula, made.order, made.scaled),
+          ...(cost ? costWorkings(formula, made.scaled, cost, bakehouse.currency, money.coins) : {}),
+        }
+      : {},
+  );
+
+  function change(next: FormulaDraft, place: string) {
+    history = record(history, next, place);
+    keepSoon();
+  }
+  function settled() {
+    history = settle(history);
+  }
+  function travel(by: typeof undo<FormulaDraft>) {
+    history = by(history);
+    keepSoon();
+  }
+  provideHands({
+    get draft() {
+      return draft;
+    },
+    get problems() {
+      return problems;
+    },
+    change,
+    settle: settled,
+  });
+
+  /** Takes a whole changed formula into the sheet: a what-if, another flour, what someone else published. */
+  function take(changed: Formula, place: string) {
+    settled();
+    change({ ...draftOfFormula(changed, reading.unit), name: draft.name }, place);
+    settled();
+    panel = null;
+  }
+  function addStageOf(kind: string) {
+    if (!(kind in STAGE_WORDS)) return;
+    const of = kind as SheetStage['kind'];
+    const next = addStage(draft, of, STAGE_WORDS[of]);
+    const slug = next.stages.find((each) => !draft.stages.some((before) => before.slug === each.slug))?.slug;
+    change(next, `stage.${slug}`);
+    settled();
+    stage = slug ?? null;
+  }
+
+  // ── keeping the draft ────────────────────────────────────────────────────────────────────────────────────────────
+
+  let rev = $state(untrack(() => stored?.rev ?? 0));
+  let base = $state(untrack(() => stored?.base ?? version?.version ?? 0));
+  let keptText = untrack(() => JSON.stringify(stored?.doc ?? asPublished ?? opening));
+  let keptAt = $state(untrack(() => stored?.at ?? null));
+  let keeping = $state<'idle' | 'waiting' | 'failed'>('idle');
+  let other = $state.raw<StoredDraft | null>(null);
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  let running: Promise<void> = Promise.resolve();
+
+  function keepSoon() {
+    keeping = 'waiting';
+    clearTimeout(timer);
+    timer = setTimeout(() => void keepNow(), 600);
+  }
+  /** Keeps the sheet as it stands; one after another, so that revisions follow. */
+  function keepNow(): Promise<void> {
+    clearTimeout(timer);
+    running = running.then(keepOnce);
+    return running;
+  }
+  async function keepOnce() {
+    if (other !== null) return;
+    const doc = history.present;
+    const text = JSON.stringify(doc);
+    if (text === keptText) {
+      keeping = 'idle';
+      return;
+    }
+    const kept = await keepSheet(draftId, { formula: version?.slug ?? null, base, doc, rev });
+    if (kept.kind === 'done') {
+      rev = kept.value.rev;
+      keptAt = kept.value.at;
+      keptText = text;
+      if (JSON.stringify(history.present) === text) keeping = 'idle';
+    } else if (kept.kind === 'stale') {
+      other = (kept.stands as StoredDraft | null) ?? null;
+      keeping = 'failed';
+      if (other === null) rev = 0;
+    } else keeping = 'failed';
+  }
+  function takeOther() {
+    if (!other) return;
+    rev = other.rev;
+    base = other.base;
+    keptText = JSON.stringify(other.doc);
+    settled();
+    history = settle(record(history, other.doc, 'other'));
+    other = null;
+    keeping = 'idle';
+  }
+  function keepMine() {
+    if (!other) return;
+    rev = other.rev;
+    other = null;
+    void keepNow();
+  }
+  async function dropDraft() {
+    await keepNow();
+    if (rev > 0) await dropSheet(draftId, rev);
+    onopen(version?.slug ?? null);
+  }
+  onMount(() => {
+    const leave = () => {
+      if (keeping === 'waiting') void keepNow();
+    };
+    addEventListener('visibilitychange', leave);
+    return () => {
+      removeEventListener('visibilitychange', leave);
+      leave();
+    };
+  });
+
+  // ── publishing ───────────────────────────────────────────────────────────────────────────────────────────────────
+
+  let busy = $state(false);
+  let refusals = $state.raw<readonly Problem[]>([]);
+  let theirs = $state.raw<FormulaVersion | null>(null);
+  let lastNote = '';
+  const slug = $derived(version?.slug ?? slugOf(draft.name));
+
+  async function publishNow(note: string, over = base) {
+    if (!formula || busy) return;
+    busy = true;
+    lastNote = note;
+    await keepNow();
+    const done = await publish(slug, { doc: formula.doc, base: over, note, adopt: [...adopted] });
+    busy = false;
+    if (done.kind === 'done') {
+      if (version === null && rev > 0) await dropSheet(draftId, rev);
+      onopen(done.value.slug);
+    } else if (done.kind === 'stale') {
+      theirs = done.stands as FormulaVersion;
+      panel = null;
+    } else refusals = done.problems;
+  }
+
+  function onkeydown(event: KeyboardEvent) {
+    const command = event.ctrlKey || event.metaKey;
+    const key = event.key.toLowerCase();
+    const typing = event.target instanceof HTMLInputElement || event.target instanceof HTMLSelectElement;
+    if (command && key === 's') openPublish();
+    else if (command && (key === 'y' || (key === 'z' && event.shiftKey))) travel(redo);
+    else if (command && key === 'z') travel(undo);
+    else if (event.key === '?' && !typing) panel = 'keys';
+    else return;
+    event.preventDefault();
+  }
+  function openPublish() {
+    refusals = [];
+    settled();
+    panel = 'publish';
+  }
+
+  const clock = (epoch: number) => localTime(epoch, bakehouse.zone);
+  const unpublished = $derived(asPublished === null || JSON.stringify(draft) !== JSON.stringify(asPublished));
+  const PARTS = [
+    { value: 'sheet', text: 'Sheet' },
+    { value: 'products', text: 'Products' },
+    { value: 'process', text: 'Process' },
+    { value: 'sums', text: 'Divide, tins, baths' },
+  ] as const;
+  const wrongIn = (which: (typeof PARTS)[number]['value']) =>
+    touched &&
+    found.some(({ path: at }) =>
+      which === 'products'
+        ? /^(products|branches|coatings)/.test(at)
+        : which === 'process'
+          ? /^process/.test(at)
+          : false,
+    );
+</script>
+
+<svelte:window {onkeydown} />
+
+<div class="room">
+  <header>
+    <label class="title">
+      <span class="sr-only">Name of the formula</span>
+      <input
+        name="name"
+        value={draft.name}
+        placeholder="Name of the formula"
+        autocomplete="off"
+        spellcheck="false"
+        size={Math.max(14, draft.name.length)}
+        aria-invalid={problems['name'] !== undefined}
+        oninput={(event) => change(setText(draft, 'name', event.currentTarget.value), 'name')}
+        onblur={settled}
+      />
+    </label>
+    <div class="type">
+      <Choice
+        label="Type of dough"
+        name="type"
+        value={draft.type}
+        options={options(TYPE_WORDS)}
+        onchange={(text) => change(setText(draft, 'type', text), 'type')}
+      />
+    </div>
+    <span class="state" role="status">
+      {#if keeping === 'failed' && other === null}Not kept: Jovet does not answer
+      {:else if keeping === 'waiting'}Keeping…
+      {:else if unpublished && keptAt !== null}Draft kept at {clock(keptAt).time}
+      {:else if version}Version {version.version}, {version.by}
+      {:else}Not kept yet{/if}
+    </span>
+    <FormulaTools
+      undoable={history.past.length > 0}
+      redoable={history.future.length > 0}
+      printable={made.scaled !== null}
+      comparable={formula !== null}
+      publishable={unpublished || adopted.size > 0}
+      onundo={() => travel(undo)}
+      onredo={() => travel(redo)}
+      onopen={(which) => (panel = which)}
+      onpublish={openPublish}
+    />
+  </header>
+
+  {#if other}
+    <div class="notice" role="alert">
+      <p>This sheet was changed in another window at {clock(other.at).time}. What is here is not lost.</p>
+      <button type="button" class="btn preset-tonal" onclick={takeOther}>Take that one</button>
+      <button type="button" class="btn preset-tonal" onclick={keepMine}>Keep this one</button>
+    </div>
+  {/if}
+  {#if head > base && theirs === null}
+    <p class="notice" role="status">
+      Version {head} was published since this draft was begun on version {base}. Publishing will show both.
+    </p>
+  {/if}
+  {#if corrected.length > 0}
+    <p class="notice" role="status">
+      {corrected.map(({ name }) => name).join(', ')}
+      {corrected.length === 1 ? 'was' : 'were'} corrected in the larder since this version; it still reckons with
+      what was known then.
+      {#if corrected.every((each) => adopted.has(each.slug))}
+        The sheet now reckons with the correction; publish to keep it.
+      {:else}
+        <button
+          type="button"
+          class="btn preset-tonal"
+          onclick={() => corrected.forEach((each) => adopted.add(each.slug))}>Take the correction over</button
+        >
+      {/if}
+    </p>
+  {/if}
+
+  <SizeBar
+    {size}
+    {made}
+    {mixers}
+    {mixer}
+    onsize={(next) => (size = next)}
+    onmixer={(next) => (mixer = next)}
+  />
+
+  <nav class="parts" aria-label="Parts of the formula">
+    {#each PARTS as { value, text } (value)}
+      <button type="button" aria-current={part === value ? 'true' : undefined} onclick={() => (part = value)}
+        >{text}{#if wrongIn(value)}<span class="wrong" title="Something here cannot be read">
+            !</span
+          >{/if}</button
+      >
+    {/each}
+    {#if part === 'sheet' && draft.stages.length > 0}
+      <label class="basis"
+        >percent of
+        <select name="basis" bind:value={basis}>
+          <option value="all">all flour</option>
+          <option value="own">the flour of each stage</option>
+        </select></label
+      >
+    {/if}
+  </nav>
+
+  <div class="body">
+    <main>
+      {#each above as { path: at, problem, remedy } (at + problem)}
+        <p class="notice" role="alert">
+          <span>{problem} {remedy}</span>
+          {#if at === 'flours' && read.numbers.flour > 0}
+            <button
+              type="button"
+              class="btn preset-tonal"
+              onclick={() => (settled(), change(makeFlours100(draft, read.numbers), 'flours'), settled())}
+              >Make them 100 %</button
+            >
+          {/if}
+        </p>
+      {/each}
+      {#if part === 'sheet'}
+        <div class="scroll">
+          <SheetGrid
+            numbers={read.numbers}
+            flour={made.flour}
+            held={made.held}
+            {basis}
+            larder={shelved}
+            onstage={(which) => (stage = which)}
+            onrow={(which) => (row = which)}
+          />
+        </div>
+        <p class="adds">
+          <button
+            type="button"
+            class="btn preset-tonal"
+            onclick={() => (change(addRow(draft), 'add'), settled())}>Add an ingredient</button
+          >
+          <label
+            ><span class="sr-only">Add a stage</span>
+            <select
+              class="select"
+              name="add-stage"
+              value=""
+              onchange={(event) => {
+                addStageOf(event.currentTarget.value);
+                event.currentTarget.value = '';
+              }}
+            >
+              <option value="">Add a stage…</option>
+              {#each options(STAGE_WORDS) as each (each.value)}<option value={each.value}>{each.text}</option
+                >{/each}
+            </select></label
+          >
+        </p>
+      {:else if part === 'products'}<ProductsPart />
+      {:else if part === 'process'}<ProcessPart programmes={bakehouse.programmes} />
+      {:else}<BenchSums
+          {formula}
+          order={made.order}
+          larder={shelved}
+          ontake={(changed) => take(changed, 'flour-swap')}
+        />
+      {/if}
+    </main>
+    <aside aria-label="What it comes to">
+      {#if formula && made.scaled && cost}
+        <ReadOuts
+          {formula}
+          scaled={made.scaled}
+          {cost}
+          type={draft.type}
+          rule={bakehouse.wholeGrainRule}
+          money={money.text}
+        />
+      {:else}
+        <p class="quiet">
+          {touched && found.length > 0
+            ? 'Hydration, salt, cost and allergens stand here once the sheet can be made.'
+            : 'Name the ingredients and their percentages of flour; hydration, salt, cost and allergens appear here.'}
+        </p>
+      {/if}
+      {#if stored !== null || rev > 0}
+        <button type="button" class="drop" onclick={dropDraft}
+          >{version ? `Back to version ${version.version} as published` : 'Throw this draft away'}</button
+        >
+      {/if}
+    </aside>
+  </div>
+</div>
+
+{#if formula && made.scaled}
+  <FormulaPrint
+    {formula}
+    scaled={made.scaled}
+    batch={oneBatch(formula, made.scaled, batches)}
+    {batches}
+    {order}
+    mixer={mixers.find((each) => each.slug === mixer)?.name ?? ''}
+    version={unpublished ? 'draft' : `version ${version?.version ?? ''}`}
+  />
+{/if}
+<WorkingPanel {workings} bind:path />
+<Sheet open={stage !== null} title="Stage" side onclose={() => (stage = null)}>
+  {#if stage !== null}<StagePanel slug={stage} numbers={read.numbers} onclose={() => (stage = null)} />{/if}
+</Sheet>
+<Sheet
+  open={row !== null}
+  title={draft.rows.find(({ id }) => id === row)?.ingredient || 'Row'}
+  onclose={() => (row = null)}
+>
+  {#if row !== null}<RowPanel id={row} onclose={() => (row = null)} />{/if}
+</Sheet>
+<Sheet open={panel === 'publish'} title={`Publish ${draft.name}`} onclose={() => (panel = null)}>
+  <PublishPanel
+    problems={[...found, ...refusals]}
+    {corrected}
+    {adopted}
+    version={head + 1}
+    {busy}
+    onadopt={(which, adopt) => (adopt ? adopted.add(which) : adopted.delete(which))}
+    onpublish={(note) => publishNow(note)}
+  />
+</Sheet>
+<Sheet open={panel === 'what-if'} title="What if" side onclose={() => (panel = null)}>
+  {#if formula && made.scaled}<WhatIfPanel
+      {formula}
+      scaled={made.scaled}
+      ontake={(changed) => take(changed, 'what-if')}
+    />{/if}
+</Sheet>
+<Sheet open={panel === 'compare'} title="Compare" side onclose={() => (panel = null)}>
+  {#if formula}<CompareWith {formula} slug={version?.slug ?? null} zone={bakehouse.zone} />{/if}
+</Sheet>
+<Sheet open={panel === 'export'} title="Hand out" onclose={() => (panel = null)}>
+  {#if formula && made.scaled}<ExportPanel {formula} {draft} scaled={made.scaled} order={made.order} {slug} />
+  {:else}<p>The sheet can be handed out once it can be made.</p>{/if}
+</Sheet>
+<Sheet open={panel === 'keys'} title="Keys of this room" onclose={() => (panel = null)}><FormulaKeys /></Sheet
+>
+<Sheet open={theirs !== null} title="Someone published in between" side onclose={() => (theirs = null)}>
+  {#if theirs && formula}
+    {@const stands = theirs}
+    <p class="conflict">
+      {stands.by} published version {stands.version} at {clock(stands.at).time}{stands.note === ''
+        ? ''
+        : `: “${stands.note}”`}. Yours is on the left and is kept as a draft.
+    </p>
+    <div class="takes">
+      <button
+        type="button"
+        class="btn preset-tonal"
+        onclick={() => ((theirs = null), publishNow(lastNote, stands.version))}>Publish mine over it</button
+      >
+      <button
+        type="button"
+        class="btn preset-tonal"
+        onclick={() => ((theirs = null), (base = stands.version), take(stands.formula, 'theirs'))}
+        >Take theirs into my sheet</button
+      >
+    </div>
+    <ComparePanel
+      a={{ name: 'Mine', formula }}
+      b={{ name: `Version ${stands.version}, ${stands.by}`, formula: stands.formula }}
+    />
+  {/if}
+</Sheet>
+
+<style>
+  .room {
+    display: grid;
+    gap: 0.6rem;
+    padding: 0.75rem 1.5rem 1.5rem;
+  }
+  header {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: center;
+    gap: 0.25rem 0.5rem;
+  }
+  .title input {
+    font-size: 1.5rem;
+    font-weight: 700;
+    background: none;
+    padding: 0 0.2rem;
+    margin-left: -0.2rem;
+    border-radius: 3px;
+    field-sizing: content;
+    max-width: 24rem;
+  }
+  .title input[aria-invalid='true'] {
+    box-shadow: inset 0 -2px 0 light-dark(var(--color-error-600), var(--color-error-400));
+  }
+  .type :global(.field-name) {
+    position: absolute;
+    width: 1px;
+    height: 1px;
+    overflow: hidden;
+    clip-path: inset(50%);
+  }
+  .state {
+    margin-left: auto;
+    margin-right: 0.25rem;
+    font-size: 0.875rem;
+    color: light-dark(var(--color-surface-700), var(--color-surface-300));
+  }
+  .notice {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: center;
+    gap: 0.5rem 1rem;
+    padding: 0.5rem 0.9rem;
+    margin-bottom: 0.3rem;
+    border-left: 4px solid currentColor;
+    background: light-dark(var(--color-surface-100), var(--color-surface-900));
+  }
+  .parts {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0.25rem;
+    align-items: center;
+    border-bottom: 1px solid light-dark(var(--color-surface-300), var(--color-surface-700));
+  }
+  .parts button {
+    padding: 0.4rem 0.8rem;
+    cursor: pointer;
+    border-bottom: 3px solid transparent;
+  }
+  .parts button[aria-current] {
+    font-weight: 700;
+    border-bottom-color: currentColor;
+  }
+  .wrong {
+    color: light-dark(var(--color-error-700), var(--color-error-300));
+    font-weight: 700;
+  }
+  .basis {
+    margin-left: auto;
+    font-size: 0.875rem;
+  }
+  .basis select {
+    padding: 0.15rem 0.2rem;
+    background: none;
+    text-decoration: underline dotted 1px;
+    cursor: pointer;
+  }
+  .basis option {
+    color: #000;
+    background: #fff;
+  }
+  .body {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) 17.5rem;
+    gap: 1.75rem;
+    align-items: start;
+  }
+  .scroll {
+    overflow-x: auto;
+    padding-bottom: 0.5rem;
+  }
+  .adds {
+    display: flex;
+    gap: 0.75rem;
+    margin-top: 0.6rem;
+  }
+  .drop {
+    margin-top: 1.2rem;
+    font-size: 0.875rem;
+    text-decoration: underline;
+    text-underline-offset: 0.2em;
+    cursor: pointer;
+  }
+  .conflict {
+    margin-bottom: 0.6rem;
+  }
+  .takes {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0.5rem;
+    margin-bottom: 0.8rem;
+  }
+  @media (max-width: 1000px) {
+    .body {
+      grid-template-columns: minmax(0, 1fr);
+    }
+    .room {
+      padding: 0.5rem 1rem 1rem;
+    }
+    .state {
+      margin-left: 0;
+    }
+  }
+  @media print {
+    .room {
+      display: none;
+    }
+  }
+</style>

@@ -1,0 +1,157 @@
+<script lang="ts">
+  import type { Mixer } from '@jovet/core/day';
+  import { equalBatches } from '@jovet/core/formula';
+  import type { Size, SizeDraft } from '@jovet/core/sheet';
+  import Choice from '../../ui/Choice.svelte';
+  import Field from '../../ui/Field.svelte';
+  import { enterMovesOn } from '../../ui/enter-moves-on';
+  import Figure from '../Figure.svelte';
+  import { useReading } from '../settings';
+  import { useHands } from './hands';
+
+  interface Props {
+    size: SizeDraft;
+    made: Size;
+    mixers: readonly Mixer[];
+    mixer: string;
+    onsize: (size: SizeDraft) => void;
+    onmixer: (slug: string) => void;
+  }
+
+  /** How much is made: what the weights of the sheet are for, and what stays when a mass is typed. */
+  let { size, made, mixers, mixer, onsize, onmixer }: Props = $props();
+  const hands = useHands();
+  const reading = useReading();
+  const problems = $derived(
+    Object.fromEntries(made.problems.map((each) => [each.path, `${each.problem} ${each.remedy}`])),
+  );
+  const BY = [
+    { value: 'pieces', text: 'pieces' },
+    { value: 'baked', text: 'baked weight' },
+    { value: 'dough', text: 'dough' },
+    { value: 'flour', text: 'flour' },
+    { value: 'ingredient', text: 'one ingredient' },
+  ];
+  const rows = $derived(hands.draft.rows.filter((row) => row.ingredient.trim() !== ''));
+  const chosen = $derived(mixers.find(({ slug }) => slug === mixer));
+  const batches = $derived(made.scaled && chosen ? equalBatches(made.scaled.dough, chosen) : null);
+</script>
+
+<form class="size" aria-label="How much" {@attach enterMovesOn} onsubmit={(event) => event.preventDefault()}>
+  <Choice
+    label="Scale by, and hold"
+    name="size.by"
+    value={size.by}
+    options={BY}
+    onchange={(by) => onsize({ ...size, by: by as SizeDraft['by'] })}
+  />
+  {#if size.by === 'pieces' || size.by === 'baked'}
+    {#each hands.draft.products as { id, name, scaledWeight } (id)}
+      <div class="product">
+        <Field
+          label={name.trim() === '' ? 'Pieces' : name}
+          name={`size.pieces.${id}`}
+          value={size.pieces[id] ?? ''}
+          placeholder="0"
+          inputmode="numeric"
+          unit={size.by === 'pieces' ? `× ${scaledWeight}` : '×'}
+          problem={problems[`size.pieces.${id}`]}
+          oninput={(text) => onsize({ ...size, pieces: { ...size.pieces, [id]: text } })}
+        />
+      </div>
+      {#if size.by === 'baked'}
+        <Field
+          label="baked"
+          name={`size.baked.${id}`}
+          value={size.baked[id] ?? ''}
+          placeholder="700 g"
+          problem={problems[`size.baked.${id}`]}
+          oninput={(text) => onsize({ ...size, baked: { ...size.baked, [id]: text } })}
+        />
+      {/if}
+    {/each}
+  {:else}
+    {#if size.by === 'ingredient'}
+      <Choice
+        label="Ingredient"
+        name="size.row"
+        value={size.row}
+        options={rows.map(({ id, ingredient }) => ({ value: id, text: ingredient }))}
+        problem={problems['size.row']}
+        onchange={(row) => onsize({ ...size, row })}
+      />
+    {/if}
+    <Field
+      label="Mass"
+      name="size.mass"
+      value={size.mass}
+      problem={problems['size.mass']}
+      oninput={(mass) => onsize({ ...size, mass })}
+    />
+  {/if}
+  <p class="answer">
+    {#if made.scaled}
+      <span
+        >Dough <b><Figure of="formula.dough" label="Dough" text={reading.mass(made.scaled.dough)} /></b></span
+      >
+      <span
+        >flour <b><Figure of="formula.flour" label="Flour" text={reading.mass(made.scaled.flour)} /></b></span
+      >
+      {#if batches?.ok}
+        <label class="batches"
+          >{batches.value.count === 1
+            ? 'one batch'
+            : `${batches.value.count} batches of ${reading.mass(batches.value.each)}`}
+          in
+          <select name="mixer" value={mixer} onchange={(event) => onmixer(event.currentTarget.value)}>
+            {#each mixers as each (each.slug)}<option value={each.slug}>{each.name}</option>{/each}
+          </select></label
+        >
+        {#if batches.value.caution}<span class="caution" role="status">{batches.value.caution}</span>{/if}
+      {/if}
+    {:else}
+      <span role="status">{problems['size.pieces'] ?? 'The weights follow once the sheet can be made.'}</span>
+    {/if}
+  </p>
+</form>
+
+<style>
+  .size {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: end;
+    gap: 0.4rem 0.75rem;
+  }
+  .size > :global(.choice) {
+    width: 9.5rem;
+  }
+  .size > :global(.field) {
+    width: 8rem;
+  }
+  .product {
+    width: 9.5rem;
+  }
+  .answer {
+    flex: 1 1 18rem;
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0 1.1rem;
+    padding-bottom: 0.45rem;
+  }
+  .answer b {
+    font-family: var(--figures);
+  }
+  .batches select {
+    padding: 0.05rem 0.2rem;
+    background: none;
+    text-decoration: underline dotted 1px;
+    cursor: pointer;
+  }
+  .batches option {
+    color: #000;
+    background: #fff;
+  }
+  .caution {
+    flex-basis: 100%;
+  }
+</style>

@@ -1,0 +1,182 @@
+<script lang="ts">
+  import {
+    changeList,
+    isPart,
+    MIX_CELL,
+    moved,
+    removeStage,
+    setFlourShare,
+    setText,
+    type SheetNumbers,
+    type SheetStage,
+  } from '@jovet/core/sheet';
+  import { parseNumber } from '@jovet/core/units';
+  import Choice from '../../ui/Choice.svelte';
+  import Field from '../../ui/Field.svelte';
+  import { useHands } from './hands';
+  import SheetField from './SheetField.svelte';
+  import { percentText, STAGE_WORDS } from './words';
+
+  /** Everything about one stage that is not in its column. */
+  let { slug, numbers, onclose }: { slug: string; numbers: SheetNumbers; onclose: () => void } = $props();
+  const hands = useHands();
+  const index = $derived(hands.draft.stages.findIndex((stage) => stage.slug === slug));
+  const stage = $derived(hands.draft.stages[index]);
+  const at = (field: string) => `stages.${index}.${field}`;
+  const part = $derived(stage !== undefined && isPart(stage.kind));
+  const ferments = $derived(part && stage?.kind !== 'soaker' && stage?.kind !== 'scald');
+  const share = $derived(numbers.columns.find((column) => column.slug === slug)?.flour ?? 0);
+  let typedShare = $state<string | null>(null);
+
+  const places = $derived([
+    { value: MIX_CELL, text: 'the final mix' },
+    ...hands.draft.stages
+      .filter((each, place) => each.slug !== slug && (!isPart(each.kind) || place > index))
+      .map((each) => ({ value: each.slug, text: each.name })),
+  ]);
+  function setShare(text: string) {
+    typedShare = text;
+    const wanted = parseNumber(text.replace('%', ''));
+    if (wanted.ok && wanted.value > 0)
+      hands.change(setFlourShare(hands.draft, slug, wanted.value, numbers), `${at('share')}`);
+  }
+  const step = (by: number) =>
+    hands.change(
+      { ...hands.draft, stages: moved(hands.draft.stages, index, index + by) },
+      `${slug}.move.${index + by}`,
+    );
+  const lines = (change: (all: readonly SheetStage['seedLines'][number][]) => SheetStage['seedLines']) =>
+    hands.change(changeList(hands.draft, at('seedLines'), change), `${at('seedLines')}.lines`);
+</script>
+
+{#if stage}
+  <div class="stage">
+    <SheetField label="Name" path={at('name')} />
+    <p class="quiet">{STAGE_WORDS[stage.kind]}</p>
+    {#if part}
+      <Choice
+        label="Goes into"
+        name={at('into')}
+        value={stage.into}
+        options={places}
+        problem={hands.problems[at('into')]}
+        onchange={(into) => hands.change(setText(hands.draft, at('into'), into), at('into'))}
+      />
+      {#if share > 0}
+        <Field
+          label={ferments ? 'Prefermented flour' : 'Flour in it'}
+          name={at('share')}
+          value={typedShare ?? percentText(share)}
+          unit="% of flour"
+          oninput={setShare}
+          onblur={() => ((typedShare = null), hands.settle())}
+        />
+      {/if}
+      {#if ferments}
+        <SheetField label="New flour to 1 of seed" path={at('seed')} unit="parts" placeholder="no seed" />
+        {#if stage.seed.trim() !== ''}
+          <div class="seed">
+            <span class="field-name"
+              >The seed is {stage.seedLines.length === 0 ? 'like the build' : 'made of, over its flour'}</span
+            >
+            {#each stage.seedLines as _, place (place)}
+              <div class="pair">
+                <SheetField
+                  label="Ingredient"
+                  hideLabel
+                  path={`${at('seedLines')}.${place}.ingredient`}
+                  list="larder-names"
+                />
+                <SheetField label="Percent" hideLabel path={`${at('seedLines')}.${place}.percent`} unit="%" />
+                <button
+                  type="button"
+                  aria-label="Take this line out"
+                  onclick={() => lines((all) => all.toSpliced(place, 1))}>×</button
+                >
+              </div>
+            {/each}
+            <button
+              type="button"
+              class="link"
+              onclick={() => lines((all) => [...all, { ingredient: '', percent: '100' }])}
+              >Another make-up for the seed</button
+            >
+          </div>
+        {/if}
+        <SheetField label="Keep back for next time" path={at('keepBack')} placeholder="0 g" />
+      {/if}
+      <SheetField
+        label={ferments ? 'Lost while building' : 'Lost, or steamed off'}
+        path={at('loss')}
+        unit="%"
+        placeholder="0"
+      />
+      <div class="two">
+        <SheetField label="Stands at" path={at('temperature')} placeholder="23 °C" />
+        <SheetField label="For about" path={at('hours')} unit="h" />
+      </div>
+      {#if ferments}
+        <fieldset>
+          <legend class="field-name">Rise at which it is young, ripe, past (volumes)</legend>
+          <div class="three">
+            <SheetField label="Young" hideLabel path={at('ripeness.earliest')} />
+            <SheetField label="Ripe" hideLabel path={at('ripeness.best')} />
+            <SheetField label="Past" hideLabel path={at('ripeness.latest')} />
+          </div>
+        </fieldset>
+      {/if}
+    {:else if stage.kind === 'autolyse'}
+      <SheetField label="Rests" path={at('minutes')} unit="min" />
+    {/if}
+    <div class="foot">
+      <button type="button" class="btn preset-tonal" disabled={index === 0} onclick={() => step(-1)}
+        >Earlier</button
+      >
+      <button
+        type="button"
+        class="btn preset-tonal"
+        disabled={index === hands.draft.stages.length - 1}
+        onclick={() => step(1)}>Later</button
+      >
+      <button
+        type="button"
+        class="btn preset-tonal"
+        onclick={() => (onclose(), hands.change(removeStage(hands.draft, slug), `remove.${slug}`))}
+        >Remove</button
+      >
+    </div>
+  </div>
+{/if}
+
+<style>
+  .stage {
+    display: grid;
+    gap: 0.75rem;
+  }
+  .pair {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) 6rem 2rem;
+    gap: 0.4rem;
+    margin-bottom: 0.3rem;
+  }
+  .two {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    gap: 0.75rem;
+  }
+  .three {
+    display: grid;
+    grid-template-columns: repeat(3, 1fr);
+    gap: 0.5rem;
+  }
+  .foot {
+    display: flex;
+    gap: 0.5rem;
+    margin-top: 0.5rem;
+  }
+  .link {
+    font-size: 0.875rem;
+    text-decoration: underline;
+    cursor: pointer;
+  }
+</style>

@@ -1,0 +1,18 @@
+import { getContext, setContext } from 'svelte';
+import type { FormulaDraft } from '@jovet/core/sheet';
+
+/** What every part of the formula sheet works with: the sheet, what is wrong with it, and how it is changed. */
+export interface SheetHands {
+  readonly draft: FormulaDraft;
+  /** Sentences by place. */
+  readonly problems: Readonly<Record<string, string>>;
+  /** Records a change; further changes at the same place belong to it. */
+  readonly change: (next: FormulaDraft, place: string) => void;
+  /** Ends the change that is being typed. */
+  readonly settle: () => void;
+}
+
+const KEY = Symbol('sheet');
+
+export const provideHands = (hands: SheetHands): void => void setContext(KEY, hands);
+export const useHands = (): SheetHands => getContext(KEY);

@@ -1,0 +1,90 @@
+import type { FormulaDoc, Ingredient } from '@jovet/core/formula';
+import type { Problem } from '@jovet/core/problem';
+import type { FormulaDraft } from '@jovet/core/sheet';
+import type { StoredDraft } from '../../server/database/formula-draft';
+import type { FormulaLine } from '../../server/database/formula-search';
+import type { FormulaVersion } from '../../server/database/formula';
+import type { Imported } from '../../server/database/import';
+import type { Shelved } from '../../server/database/ingredient';
+
+const UNREACHABLE: Problem = {
+  path: '',
+  problem: 'Jovet does not answer.',
+  remedy: 'What you entered is still here; try again.',
+};
+
+type Answer<T> =
+  | { readonly kind: 'done'; readonly value: T }
+  | { readonly kind: 'stale'; readonly problems: readonly Problem[]; readonly stands: unknown }
+  | { readonly kind: 'refused'; readonly problems: readonly Problem[] }
+  | { readonly kind: 'unreachable'; readonly problems: readonly Problem[] };
+
+/** Sends something to the server. What it cannot take comes back as problems, never as an exception. */
+async function send<T>(method: string, path: string, body?: unknown, raw = false): Promise<Answer<T>> {
+  try {
+    const response = await fetch(`/api/v1/${path}`, {
+      method,
+      ...(body === undefined
+        ? {}
+        : {
+            headers: { 'content-type': raw ? 'text/plain' : 'application/json' },
+            body: raw ? String(body) : JSON.stringify(body),
+          }),
+    });
+    if (response.status >= 500) return { kind: 'unreachable', problems: [UNREACHABLE] };
+    const answer = await response.json();
+    if (response.ok) return { kind: 'done', value: answer };
+    return response.status === 409
+      ? { kind: 'stale', problems: answer.problems, stands: answer.stands ?? null }
+      : { kind: 'refused', problems: answer.problems };
+  } catch {
+    return { kind: 'unreachable', problems: [UNREACHABLE] };
+  }
+}
+
+export const keepSheet = (
+  id: string,
+  sheet: { formula: string | null; base: number; doc: FormulaDraft; rev: number },
+): Promise<Answer<StoredDraft>> => send('PUT', `drafts/${id}`, sheet);
+
+export const dropSheet = (id: string, rev: number): Promise<Answer<unknown>> =>
+  send('DELETE', `drafts/${id}?rev=${rev}`);
+
+export const publish = (
+  slug: string,
+  publication: { doc: FormulaDoc; base: number; note: string; adopt: string[] },
+): Promise<Answer<{ slug: string; version: number }>> => send('POST', `formulas/${slug}`, publication);
+
+export const retire = (slug: string, retired: boolean): Promise<Answer<unknown>> =>
+  send('PUT', `formulas/${slug}`, { retired });
+
+export const readVersion = (slug: string, n?: number): Promise<Answer<FormulaVersion>> =>
+  send('GET', n === undefined ? `formulas/${slug}` : `formulas/${slug}/versions/${n}`);
+
+export const listVersions = (
+  slug: string,
+): Promise<Answer<{ versions: { version: number; note: string; by: string; at: number }[] }>> =>
+  send('GET', `formulas/${slug}/versions`);
+
+export const listFormulas = (query: URLSearchParams): Promise<Answer<{ formulas: FormulaLine[] }>> =>
+  send('GET', `formulas?${query}`);
+
+export const saveIngredient = (
+  ingredient: Ingredient,
+  retired: boolean,
+  base: number,
+): Promise<Answer<Shelved>> => send('PUT', `ingredients/${ingredient.slug}`, { ingredient, retired, base });
+
+export const previewImport = (text: string): Promise<Answer<Imported>> =>
+  send('POST', 'import/preview', text, true);
+
+export const bringIn = (text: string, take: 'all' | 'good'): Promise<Answer<Imported>> =>
+  send('POST', `import?take=${take}`, text, true);
+
+/** Hands a file to the browser to keep. */
+export function download(name: string, text: string, type: string): void {
+  const url = URL.createObjectURL(new Blob([text], { type }));
+  const link = Object.assign(document.createElement('a'), { href: url, download: name });
+  link.click();
+  URL.revokeObjectURL(url);
+}

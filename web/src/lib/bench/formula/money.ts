@@ -1,0 +1,20 @@
+/** Writes amounts of the smallest coin in a currency, and says how many coins make one of it. */
+export function moneyIn(currency: string): {
+  coins: number;
+  text: (coins: number, digits?: number) => string;
+} {
+  const digits =
+    new Intl.NumberFormat('en', { style: 'currency', currency }).resolvedOptions().maximumFractionDigits ?? 2;
+  const coins = 10 ** digits;
+  return {
+    coins,
+    text: (amount, shown = digits) =>
+      new Intl.NumberFormat('en', {
+        style: 'currency',
+        currency,
+        currencyDisplay: 'narrowSymbol',
+        minimumFractionDigits: shown,
+        maximumFractionDigits: shown,
+      }).format(amount / coins),
+  };
+}
