@@ -20,6 +20,11 @@ export default ts.config(
     rules: {
       '@typescript-eslint/no-non-null-assertion': 'error',
       '@typescript-eslint/consistent-type-imports': 'error',
+      // A place that must be named though nothing reads it is called _.
+      '@typescript-eslint/no-unused-vars': [
+        'error',
+        { varsIgnorePattern: '^_$', argsIgnorePattern: '^_$', destructuredArrayIgnorePattern: '^_$' },
+      ],
       'no-undef': 'off',
       eqeqeq: 'error',
     },

@@ -3,6 +3,7 @@ import { readdirSync } from 'node:fs';
 import { test } from 'node:test';
 import fc from 'fast-check';
 import type { z } from 'zod';
+import { FORMULA_CALCULATIONS } from '../src/lib/server/api/formula-calculations.ts';
 import * as schemas from '../src/lib/server/api/schemas.ts';
 
 const served = process.env['JOVET_TEST_URL'];
@@ -41,7 +42,7 @@ async function refused(response: Response): Promise<Refusal['problems']> {
 }
 
 test('every example of the API is answered', async () => {
-  assert.equal(Object.keys(examples).length, 4);
+  assert.equal(Object.keys(examples).length, 3 + Object.keys(FORMULA_CALCULATIONS).length);
   for (const [path, example] of Object.entries(examples)) {
     const response = await post(path, JSON.stringify(example));
     assert.equal(response.status, 200, `${path}: ${await response.clone().text()}`);
@@ -50,7 +51,9 @@ test('every example of the API is answered', async () => {
 
 test('every answer has the form that is documented, to the last field', async () => {
   const documented: Record<string, z.ZodObject> = {
-    '/api/v1/formula/scale': schemas.ScaleAnswer,
+    ...Object.fromEntries(
+      Object.entries(FORMULA_CALCULATIONS).map(([name, { answer }]) => [`/api/v1/formula/${name}`, answer]),
+    ),
     '/api/v1/water': schemas.WaterAnswer,
     '/api/v1/fermentation/forecast': schemas.ForecastAnswer,
     '/api/v1/day/clock': schemas.ClockAnswer,
@@ -76,6 +79,11 @@ test('every route of the API is documented', () => {
           .replace(/\/\+server\.ts$/, '')
           .replaceAll('[', '{')
           .replaceAll(']', '}')}`,
+    )
+    .flatMap((route) =>
+      route === '/api/v1/formula/{calculation}'
+        ? Object.keys(FORMULA_CALCULATIONS).map((name) => `/api/v1/formula/${name}`)
+        : [route],
     );
   assert.deepEqual(Object.keys(document.paths).sort(), routes.sort());
 });
@@ -83,7 +91,7 @@ test('every route of the API is documented', () => {
 test('the answers are those of the worked cases', async () => {
   const answer = async (path: string, body = examples[path]) =>
     (await post(path, JSON.stringify(body))).json();
-  assert.equal((await answer('/api/v1/formula/scale')).levain.build.toFixed(4), '4.8512');
+  assert.equal((await answer('/api/v1/formula/scale')).parts[0].build.toFixed(4), '4.8512');
   assert.equal((await answer('/api/v1/water')).temperature.toFixed(2), '21.20');
   assert.equal(
     (await answer('/api/v1/water', { method: 'sum', ddt: 25, readings: [19, 22, 23], frictionFactor: 9 }))
@@ -108,11 +116,28 @@ test('bad JSON, wrong types, negative and absurd amounts and unknown names are r
   const cases: [path: string, body: unknown, at: string][] = [
     [
       '/api/v1/formula/scale',
-      { ...examples['/api/v1/formula/scale'], order: [{ ...line, pieces: '36' }] },
-      'order.0.pieces',
+      { formula: 'quay-country', to: { by: 'pieces', order: [{ ...line, pieces: '36' }] } },
+      'to.order.0.pieces',
     ],
-    ['/api/v1/formula/scale', { formula: 'no-such-formula', order: [line] }, 'formula'],
-    ['/api/v1/formula/scale', { formula: 'quay-country' }, 'order'],
+    ['/api/v1/formula/scale', { formula: 'no-such-formula', to: { by: 'pieces', order: [line] } }, 'formula'],
+    [
+      '/api/v1/formula/scale',
+      { formula: 'quay-country', to: { by: 'ingredient', ingredient: 'moon', mass: 1 } },
+      'to.ingredient',
+    ],
+    ['/api/v1/formula/compare', { a: 'quay-country', b: 'moon' }, 'formula'],
+    ['/api/v1/formula/what-if', { formula: 'quay-country', hydration: 5 }, 'mix.water'],
+    [
+      '/api/v1/formula/bath',
+      { basis: 'solution', percent: 60, purity: 0.5, given: 'water', mass: 1 },
+      'percent',
+    ],
+    [
+      '/api/v1/day/clock',
+      withOrder({ formula: 'lantern-baguette', order: [{ ...line, product: 'lantern-half' }] }),
+      'order.formula',
+    ],
+    ['/api/v1/formula/scale', { formula: 'quay-country' }, 'to'],
     ['/api/v1/day/clock', withOrder({ order: [{ ...line, pieces: -5 }] }), 'order.order.0.pieces'],
     ['/api/v1/day/clock', withOrder({ order: [{ ...line, pieces: 1e12 }] }), 'order.order.0.pieces'],
     ['/api/v1/day/clock', withOrder({ ddt: 400 }), 'order.ddt'],

@@ -3,6 +3,7 @@ import { readFile } from 'node:fs/promises';
 import pg from 'pg';
 import { ensureBakehouse } from '../src/lib/server/database/bakehouse.ts';
 import { connect, type Actor, type Db } from '../src/lib/server/database/connection.ts';
+import { DEMO_FORMULAS } from '../../core/test/demo.ts';
 import { importFile } from '../src/lib/server/database/import.ts';
 import { migrate } from '../src/lib/server/database/migrate.ts';
 
@@ -14,6 +15,8 @@ const clusterUrl = cluster;
 export const demoFile = (name: string): Promise<string> =>
   readFile(new URL(`../../demo/${name}`, import.meta.url), 'utf8');
 
+const startingLarder = await readFile(new URL('../../larder/ingredients.json', import.meta.url), 'utf8');
+
 /** A migrated database of its own on the real PostgreSQL, with the demo bakery if wanted; dropped by `end`. */
 export async function freshDatabase(
   demo = true,
@@ -24,11 +27,16 @@ export async function freshDatabase(
   const db = connect(url);
   await migrate(db);
   const actor = await ensureBakehouse(db);
-  if (demo) {
-    for (const file of ['bakehouse.json', 'ingredients.json', 'formulas/quay-country.json']) {
-      const imported = await importFile(db, actor, await demoFile(file));
-      if (!imported.ok) throw new Error(JSON.stringify(imported.problems));
-    }
+  const files = demo
+    ? await Promise.all(
+        ['bakehouse.json', 'prices.json', ...DEMO_FORMULAS.map((slug) => `formulas/${slug}.json`)].map(
+          demoFile,
+        ),
+      )
+    : [];
+  for (const file of [startingLarder, ...files]) {
+    const imported = await importFile(db, actor, file);
+    if (!imported.ok) throw new Error(JSON.stringify(imported.problems));
   }
   const end = async () => {
     await db.destroy();

@@ -158,7 +158,7 @@ function tooMuchInParts(ingredient: Ingredient, has: number, taken: number, part
   const held = names.length > 1 ? `${listed(names)} together hold` : `${listed(names)} alone holds`;
   return problem(
     `mix.${ingredient.slug}`,
-    `The final mix would need ${percent(has - taken)} ${ingredient.name}: ${held} ${percent(taken)} and the formula only ${percent(has)}.`,
+    `The final mix would need ${percent(has - taken)} ${ingredient.name}: ${held} ${percent(taken)} and the formula only ${percent(has)} of all flour.`,
     `Give the formula more ${ingredient.name}, or ${listed(names)} less.`,
   );
 }

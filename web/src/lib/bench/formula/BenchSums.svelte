@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { untrack } from 'svelte';
   import {
     bathOf,
     dividerHeads,
@@ -44,7 +45,12 @@
   const nameOf = (slug: string) =>
     formula?.doc.products.find((product) => product.slug === slug)?.name ?? slug;
 
-  let heads = $state({ pieces: '100', weight: '60 g', count: '30' });
+  const [first] = untrack(() => order);
+  let heads = $state({
+    pieces: String(first?.pieces ?? 100),
+    weight: first ? `${first.scaledWeight * 1000} g` : '60 g',
+    count: '30',
+  });
   const divided = $derived.by(() => {
     const read = all<[number, number, number]>(
       parseCount(heads.pieces),

@@ -44,7 +44,7 @@
   const cells = (line: FormulaLine) => [
     line.name,
     TYPE_WORDS[line.type as keyof typeof TYPE_WORDS],
-    `${percentText(Number(line.hydration.toFixed(1)))} %`,
+    `${percentText(line.hydration, 1)} %`,
     line.grains.join(', '),
     line.preferments.map((kind) => STAGE_WORDS[kind as keyof typeof STAGE_WORDS].toLowerCase()).join(', '),
     line.allergens.join(', '),
@@ -279,6 +279,10 @@
   .number {
     font-family: var(--figures);
     white-space: nowrap;
+  }
+  td.number:nth-child(3) {
+    text-align: right;
+    padding-right: 1.5rem;
   }
   td button,
   .foot button,

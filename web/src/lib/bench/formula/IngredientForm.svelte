@@ -130,7 +130,7 @@
       oninput={set('density')}
     />
     <Field
-      label={`Cost of 1 kg`}
+      label="Cost of 1 kg"
       name="cost"
       unit={currency}
       inputmode="decimal"

@@ -54,7 +54,7 @@
           {hands.problems[`${at}.parts`]}
         </p>{/if}
       {#each product.parts as part, place (place)}
-        <div class="line sub">
+        <div class="line inner">
           <Choice
             label="Made of"
             name={`${at}.parts.${place}.dough`}
@@ -75,7 +75,7 @@
         </div>
       {/each}
       {#each product.extras as extra, place (place)}
-        <div class="line sub">
+        <div class="line inner">
           <Choice
             label="With"
             name={`${at}.extras.${place}.use`}
@@ -123,7 +123,7 @@
         )}
       </div>
       {#each branch.lines as _, place (place)}
-        <div class="line sub">
+        <div class="line inner">
           <SheetField
             label="Ingredient"
             path={`branches.${index}.lines.${place}.ingredient`}
@@ -197,7 +197,7 @@
     align-items: end;
     margin-bottom: 0.3rem;
   }
-  .sub {
+  .inner {
     margin-left: 1.5rem;
   }
   .remove {

@@ -6,6 +6,7 @@
     MIX_CELL,
     moved,
     removeRow,
+    setText,
     TOTAL,
     typeCell,
     type Basis,
@@ -17,7 +18,7 @@
   import type { Ingredient } from '@jovet/core/formula';
   import { useReading } from '../settings';
   import { useHands } from './hands';
-  import { percentText, STAGE_WORDS } from './words';
+  import { decimalsOf, percentText, STAGE_WORDS } from './words';
   import GripVertical from '@lucide/svelte/icons/grip-vertical';
 
   interface Props {
@@ -61,6 +62,21 @@
   const column = (slug: string) =>
     slug === MIX_CELL ? numbers.mix : numbers.columns.find((each) => each.slug === slug);
 
+  /** Decimals of a column, so that its figures stand under one another; long fractions are cut at two. */
+  const decimals = $derived(
+    Object.fromEntries(
+      Object.keys(scale).map((slug) => {
+        const needed = numbers.rows.map((row) => decimalsOf((valueOf(row, slug) ?? 0) / (scale[slug] ?? 1)));
+        const most = Math.max(0, ...needed);
+        const small = numbers.rows.some((row) => {
+          const value = (valueOf(row, slug) ?? 0) / (scale[slug] ?? 1);
+          return value > 0 && value < 0.1;
+        });
+        return [slug, small ? most : Math.min(most, 2)];
+      }),
+    ),
+  );
+
   /** What is being typed: the cell, its text, and the sheet as it was before. */
   let typing = $state.raw<{
     row: string;
@@ -91,7 +107,7 @@
     if (hands.problems[place] !== undefined && raw !== '' && Number.isNaN(Number(raw))) return raw;
     const value = valueOf(row, slug);
     if (value === null || (value === 0 && (slug !== TOTAL || raw === ''))) return '';
-    return percentText(value / (scale[slug] ?? 1));
+    return percentText(value / (scale[slug] ?? 1), decimals[slug]);
   }
   const gramsOf = (row: RowNumbers, slug: string): string => {
     const value = valueOf(row, slug);
@@ -116,8 +132,8 @@
     hands.settle();
   }
   function name(index: number, text: string) {
-    const rows = hands.draft.rows.with(index, { ...hands.draft.rows[index]!, ingredient: text });
-    hands.change({ ...hands.draft, rows }, `row.${index}.ingredient`);
+    const place = `rows.${index}.ingredient`;
+    hands.change(setText(hands.draft, place, text), place);
   }
 
   let table = $state<HTMLTableElement>();
@@ -179,7 +195,6 @@
   {#each larder as { slug, name: text } (slug)}<option value={text}></option>{/each}
 </datalist>
 
-<!-- svelte-ignore a11y_no_noninteractive_element_interactions: the keys of its cells are heard in one place -->
 <table bind:this={table} class="sheet-grid" aria-label="Formula sheet" {onkeydown}>
   <thead>
     <tr>
@@ -252,19 +267,21 @@
     <tr>
       <td></td>
       <th scope="row">Dough</th>
-      {@render sum(total, total)}
+      {@render sum(total, total, TOTAL)}
       {#each columns as { slug } (slug)}{@render sum(
           column(slug)?.percent ?? 0,
           (column(slug)?.percent ?? 0) / (scale[slug] ?? 1),
+          slug,
         )}{/each}
     </tr>
     <tr class="flours">
       <td></td>
       <th scope="row">of it flour</th>
-      {@render sum(numbers.flour, numbers.flour)}
+      {@render sum(numbers.flour, numbers.flour, TOTAL)}
       {#each columns as { slug } (slug)}{@render sum(
           column(slug)?.flour ?? 0,
           (column(slug)?.flour ?? 0) / (scale[slug] ?? 1),
+          slug,
         )}{/each}
     </tr>
   </tfoot>
@@ -297,9 +314,9 @@
   </td>
 {/snippet}
 
-{#snippet sum(percent: number, text: number)}
+{#snippet sum(percent: number, text: number, slug: string)}
   <td
-    ><span class="number">{percent === 0 ? '' : percentText(text)}</span><span class="grams"
+    ><span class="number">{percent === 0 ? '' : percentText(text, decimals[slug])}</span><span class="grams"
       >{percent === 0 ? '' : reading.mass((flour * percent) / 100)}</span
     ></td
   >

@@ -155,6 +155,10 @@
   .slide-head {
     display: flex;
     justify-content: space-between;
+    align-items: baseline;
+  }
+  .slide-head :global([data-part='label']) {
+    font-size: 0.9375rem;
   }
   .figure {
     font-family: var(--figures);

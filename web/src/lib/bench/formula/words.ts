@@ -40,9 +40,14 @@ export const USE_WORDS: Readonly<Record<ExtraUse, string>> = {
 export const options = <K extends string>(words: Readonly<Record<K, string>>): { value: K; text: string }[] =>
   (Object.entries(words) as [K, string][]).map(([value, text]) => ({ value, text }));
 
-/** A percentage as short as it is right: `76`, `2.1`, `0.03`. */
-export function percentText(value: number): string {
-  const digits = Math.abs(value) < 0.1 ? 4 : Math.abs(value) < 10 ? 3 : 2;
-  const text = value.toFixed(digits).replace(/\.?0+$/, '');
-  return (text === '-0' ? '0' : text).replace('-', '−');
+/** Decimals that a percentage needs to be read right, at most four. */
+export function decimalsOf(value: number): number {
+  const most = Math.abs(value) < 0.1 ? 4 : 3;
+  return (value.toFixed(most).replace(/0+$/, '').split('.')[1] ?? '').length;
+}
+
+/** A percentage as short as it is right, `76`, `2.1`, `0.03`; or with as many decimals as its neighbours. */
+export function percentText(value: number, decimals = decimalsOf(value)): string {
+  const text = value.toFixed(decimals);
+  return (Number(text) === 0 ? text.replace('-', '') : text).replace('-', '−');
 }

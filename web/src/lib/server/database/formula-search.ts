@@ -26,7 +26,7 @@ export async function indexVersion(
     bakehouse_id: actor.bakehouseId,
     derived: DERIVED,
     name: doc.name,
-    words: [doc.name, ...doc.products.map(({ name }) => name), ...used.map(({ name }) => name)]
+    words: [doc.name, ...[...doc.products, ...doc.branches, ...formula.ingredients].map(({ name }) => name)]
       .join(' ')
       .toLowerCase(),
     type: doc.type,

@@ -1,10 +1,10 @@
 import { v7 as uuid } from 'uuid';
 import {
-  BakeryFile,
   readBakeryFile,
   readFormulaCsv,
   readIngredientsCsv,
   readRecipe,
+  type BakeryFile,
   type ReadDraft,
 } from '@jovet/core/formats';
 import { Ingredient, upcastIngredient } from '@jovet/core/formula';
