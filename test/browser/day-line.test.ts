@@ -1,32 +1,10 @@
 import assert from 'node:assert/strict';
 import { readFileSync } from 'node:fs';
-import { after, before, test } from 'node:test';
-import type { Browser } from 'puppeteer-core';
-import { openBrowser } from './browser.ts';
-import { SERVED, Visit } from './visit.ts';
+import { test } from 'node:test';
+import { SERVED } from './visit.ts';
+import { accessible, chooseFile, visits } from './visited.ts';
 
-let browser: Browser;
-let end: () => Promise<void>;
-before(async () => {
-  ({ browser, end } = await openBrowser());
-});
-after(() => end());
-
-const visited = (
-  name: string,
-  steps: (visit: Visit) => Promise<void>,
-  size: [number, number] = [1280, 800],
-) =>
-  test(name, async () => {
-    const context = await browser.createBrowserContext();
-    const visit = await Visit.begin(context, ...size);
-    try {
-      await steps(visit);
-      await visit.end();
-    } finally {
-      await context.close();
-    }
-  });
+const { visited, open } = visits();
 
 const digits = (text: string) => Number(text.replace(/[^\d.−-]/g, '').replace('−', '-'));
 const minutes = (text: string) => {
@@ -58,7 +36,10 @@ visited(
     assert.match(await visit.text('.empty'), /Enter how many pieces/);
     await visit.enter('order.0.pieces', '36');
     const api = await clockOf({ dispatch: { date: '2032-03-02', time: '07:00' } });
-    assert.equal(digits(await visit.figure('levain.build')), Math.round(api.scaled.levain.build * 1000));
+    assert.equal(
+      digits(await visit.figure('part.levain.build')),
+      Math.round(api.scaled.parts[0].build * 1000),
+    );
     assert.equal(
       digits(await visit.figure('mix.water')),
       Math.round(api.scaled.finalMix.lines[3].mass * 1000),
@@ -71,7 +52,7 @@ visited(
     await visit.until('.state', 'Saved at');
     await visit.reload();
     assert.equal(await visit.value('order.0.pieces'), '36');
-    assert.equal(digits(await visit.figure('levain.build')), 4851);
+    assert.equal(digits(await visit.figure('part.levain.build')), 4851);
   },
 );
 
@@ -209,15 +190,7 @@ visited(
       name: 'Skerry White',
       products: [{ slug: 'skerry-loaf', name: 'Skerry loaf', scaledWeight: 0.6 }],
     });
-    const bring = async (content: unknown) => {
-      const field = await visit.page.waitForSelector('input[type="file"]');
-      await field?.evaluate((input, text) => {
-        const files = new DataTransfer();
-        files.items.add(new File([text], 'formula.json', { type: 'application/json' }));
-        (input as HTMLInputElement).files = files.files;
-        input.dispatchEvent(new Event('change', { bubbles: true }));
-      }, JSON.stringify(content));
-    };
+    const bring = (content: unknown) => chooseFile(visit, 'formula.json', JSON.stringify(content));
     await visit.go('/plan/day/2032-03-10');
     await visit.press('Bring in a formula file');
     await bring({ ...own, formula: { ...own.formula, name: '' } });
@@ -410,7 +383,7 @@ visited(
 );
 
 test('a request that would leave this machine fails the visit', async () => {
-  const visit = await Visit.begin(browser);
+  const visit = await open();
   visit.expectErrors(/ERR_NAME_NOT_RESOLVED/);
   await visit.go('/api');
   await visit.page.evaluate(() => fetch('http://outside.invalid/').catch(() => null));
@@ -422,24 +395,12 @@ for (const [name, path] of [
   ['API page', '/api'],
 ] as const) {
   for (const look of ['light', 'dark']) {
-    visited(`${name}, ${look}: nothing for the accessibility checker to find`, async (visit) => {
-      await visit.page.browserContext().setCookie({ name: 'look', value: look, domain: '127.0.0.1' });
-      await visit.go(path);
-      if (name === 'Day line') {
+    visited(`${name}, ${look}: nothing for the accessibility checker to find`, (visit) =>
+      accessible(visit, look, path, async () => {
+        if (name !== 'Day line') return;
         await visit.enter('order.0.pieces', '36');
         await visit.until('h2', 'Weigh');
-      }
-      await visit.page.waitForFunction((mode) => document.documentElement.dataset['mode'] === mode, {}, look);
-      await visit.page.addScriptTag({
-        path: new URL('../../node_modules/axe-core/axe.min.js', import.meta.url).pathname,
-      });
-      const violations = await visit.page.evaluate(async () => {
-        const { axe } = window as unknown as {
-          axe: { run(): Promise<{ violations: { id: string; nodes: { html: string }[] }[] }> };
-        };
-        return (await axe.run()).violations.map(({ id, nodes }) => `${id}: ${nodes[0]?.html}`);
-      });
-      assert.deepEqual(violations, []);
-    });
+      }),
+    );
   }
 }

@@ -187,7 +187,10 @@
     nav a {
       grid-auto-flow: column;
       width: auto;
-      padding: 0.55rem 0.6rem;
+      padding: 0.55rem 0.4rem;
+    }
+    nav a :global(svg) {
+      display: none;
     }
     .name {
       margin: 0;

@@ -157,7 +157,7 @@
       <table aria-label="Formulas">
         <thead
           ><tr
-            >{#each HEADS as head (head)}<th scope="col">{head}</th>{/each}<th></th></tr
+            >{#each HEADS as head (head)}<th scope="col">{head}</th>{/each}<td></td></tr
           ></thead
         >
         <tbody>

@@ -53,7 +53,7 @@
       </p>
       <table>
         <thead
-          ><tr><th></th><th>weigh</th><td>amount</td><td class="real">really</td><td class="box"></td></tr
+          ><tr><td></td><th>weigh</th><td>amount</td><td class="real">really</td><td class="box"></td></tr
           ></thead
         >
         {#each stagesOf(index) as stage (stage.slug)}

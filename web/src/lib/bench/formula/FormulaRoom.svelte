@@ -57,6 +57,7 @@
   import RowPanel from './RowPanel.svelte';
   import SheetGrid from './SheetGrid.svelte';
   import SizeBar from './SizeBar.svelte';
+  import StageKinds from './StageKinds.svelte';
   import StagePanel from './StagePanel.svelte';
   import WhatIfPanel from './WhatIfPanel.svelte';
   import { options, STAGE_WORDS, TYPE_WORDS } from './words';
@@ -131,7 +132,7 @@
   );
 
   let path = $state<string[]>([]);
-  let panel = $state<'publish' | 'what-if' | 'compare' | 'export' | 'keys' | null>(null);
+  let panel = $state<'stages' | 'publish' | 'what-if' | 'compare' | 'export' | 'keys' | null>(null);
   let stage = $state<string | null>(null);
   let row = $state<string | null>(null);
   provideOpener((key) => (path = [key]));
@@ -173,10 +174,9 @@
     settled();
     panel = null;
   }
-  function addStageOf(kind: string) {
-    if (!(kind in STAGE_WORDS)) return;
-    const of = kind as SheetStage['kind'];
-    const next = addStage(draft, of, STAGE_WORDS[of]);
+  function addStageOf(kind: SheetStage['kind']) {
+    panel = null;
+    const next = addStage(draft, kind, STAGE_WORDS[kind]);
     const slug = next.stages.find((each) => !draft.stages.some((before) => before.slug === each.slug))?.slug;
     change(next, `stage.${slug}`);
     settled();
@@ -281,6 +281,19 @@
     } else refusals = done.problems;
   }
 
+  function publishOverTheirs() {
+    const over = theirs?.version;
+    theirs = null;
+    void publishNow(lastNote, over);
+  }
+  function takeTheirs() {
+    if (!theirs) return;
+    const { version: n, formula: changed } = theirs;
+    theirs = null;
+    base = n;
+    take(changed, 'theirs');
+  }
+
   function onkeydown(event: KeyboardEvent) {
     const command = event.ctrlKey || event.metaKey;
     const key = event.key.toLowerCase();
@@ -321,9 +334,10 @@
 
 <div class="room">
   <header>
-    <label class="title">
-      <span class="sr-only">Name of the formula</span>
+    <h1 class="sr-only">{draft.name.trim() || 'New formula'}</h1>
+    <span class="title">
       <input
+        aria-label="Name of the formula"
         name="name"
         value={draft.name}
         placeholder="Name of the formula"
@@ -334,7 +348,7 @@
         oninput={(event) => change(setText(draft, 'name', event.currentTarget.value), 'name')}
         onblur={settled}
       />
-    </label>
+    </span>
     <div class="type">
       <Choice
         label="Type of dough"
@@ -422,7 +436,7 @@
   </nav>
 
   <div class="body">
-    <main>
+    <div>
       {#each above as { path: at, problem, remedy } (at + problem)}
         <p class="notice" role="alert">
           <span>{problem} {remedy}</span>
@@ -454,21 +468,8 @@
             class="btn preset-tonal"
             onclick={() => (change(addRow(draft), 'add'), settled())}>Add an ingredient</button
           >
-          <label
-            ><span class="sr-only">Add a stage</span>
-            <select
-              class="select"
-              name="add-stage"
-              value=""
-              onchange={(event) => {
-                addStageOf(event.currentTarget.value);
-                event.currentTarget.value = '';
-              }}
-            >
-              <option value="">Add a stage…</option>
-              {#each options(STAGE_WORDS) as each (each.value)}<option value={each.value}>{each.text}</option
-                >{/each}
-            </select></label
+          <button type="button" class="btn preset-tonal" onclick={() => (panel = 'stages')}
+            >Add a stage</button
           >
         </p>
       {:else if part === 'products'}<ProductsPart />
@@ -480,7 +481,7 @@
           ontake={(changed) => take(changed, 'flour-swap')}
         />
       {/if}
-    </main>
+    </div>
     <aside aria-label="What it comes to">
       {#if formula && made.scaled && cost}
         <ReadOuts
@@ -529,6 +530,9 @@
 >
   {#if row !== null}<RowPanel id={row} onclose={() => (row = null)} />{/if}
 </Sheet>
+<Sheet open={panel === 'stages'} title="Add a stage" onclose={() => (panel = null)}>
+  <StageKinds onchoose={addStageOf} />
+</Sheet>
 <Sheet open={panel === 'publish'} title={`Publish ${draft.name}`} onclose={() => (panel = null)}>
   <PublishPanel
     problems={[...found, ...refusals]}
@@ -565,17 +569,8 @@
         : `: “${stands.note}”`}. Yours is on the left and is kept as a draft.
     </p>
     <div class="takes">
-      <button
-        type="button"
-        class="btn preset-tonal"
-        onclick={() => ((theirs = null), publishNow(lastNote, stands.version))}>Publish mine over it</button
-      >
-      <button
-        type="button"
-        class="btn preset-tonal"
-        onclick={() => ((theirs = null), (base = stands.version), take(stands.formula, 'theirs'))}
-        >Take theirs into my sheet</button
-      >
+      <button type="button" class="btn preset-tonal" onclick={publishOverTheirs}>Publish mine over it</button>
+      <button type="button" class="btn preset-tonal" onclick={takeTheirs}>Take theirs into my sheet</button>
     </div>
     <ComparePanel
       a={{ name: 'Mine', formula }}

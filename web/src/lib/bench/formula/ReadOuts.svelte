@@ -38,7 +38,7 @@
 
 <table class="figures facts" aria-label="Read-outs">
   <thead>
-    <tr class="quiet"><th></th><td>of flour</td><td>usual</td></tr>
+    <tr class="quiet"><td></td><td>of flour</td><td>usual</td></tr>
   </thead>
   <tbody>
     {@render fact('Hydration', 'trueHydration', facts.trueHydration, usual.trueHydration.usual)}

@@ -175,6 +175,12 @@
     event.preventDefault();
   }
 
+  /** The keys of all cells are heard in one place. */
+  function heard(node: HTMLElement) {
+    node.addEventListener('keydown', onkeydown);
+    return () => node.removeEventListener('keydown', onkeydown);
+  }
+
   let dragged = $state<number | null>(null);
   function drop(index: number) {
     const row = dragged === null ? undefined : hands.draft.rows[dragged];
@@ -195,10 +201,10 @@
   {#each larder as { slug, name: text } (slug)}<option value={text}></option>{/each}
 </datalist>
 
-<table bind:this={table} class="sheet-grid" aria-label="Formula sheet" {onkeydown}>
+<table bind:this={table} class="sheet-grid" aria-label="Formula sheet" {@attach heard}>
   <thead>
     <tr>
-      <th class="grip"></th>
+      <td class="grip"></td>
       <th scope="col" class="name">Ingredient</th>
       <th scope="col" class="total"><span class="head">Total</span><small class="quiet">% of flour</small></th
       >
@@ -335,6 +341,9 @@
   thead th {
     vertical-align: bottom;
     padding: 0 0.4rem 0.25rem;
+    border-bottom: 2px solid light-dark(var(--color-surface-400), var(--color-surface-500));
+  }
+  thead td {
     border-bottom: 2px solid light-dark(var(--color-surface-400), var(--color-surface-500));
   }
   thead th:not(.name) {

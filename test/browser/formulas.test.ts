@@ -1,0 +1,502 @@
+import assert from 'node:assert/strict';
+import { readFileSync } from 'node:fs';
+import { SERVED, type Visit } from './visit.ts';
+import { accessible, chooseFile, visits } from './visited.ts';
+
+const { visited } = visits();
+
+const published = async (slug: string) => (await fetch(`${SERVED}/api/v1/formulas/${slug}`)).json();
+const demo = (slug: string) =>
+  JSON.parse(readFileSync(new URL(`../../demo/formulas/${slug}.json`, import.meta.url), 'utf8'));
+
+/** Publishes a formula of a test's own over the API, so that tests do not meet; its name comes after the demo's. */
+async function publish(
+  slug: string,
+  name: string,
+  base: number,
+  change: (doc: Doc) => void = () => undefined,
+) {
+  const doc = demo('quay-country').formula as Doc;
+  Object.assign(doc, { name, products: [{ slug: `${slug}-loaf`, name: `${name} loaf`, scaledWeight: 0.8 }] });
+  change(doc);
+  const response = await fetch(`${SERVED}/api/v1/formulas/${slug}`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ doc, base }),
+  });
+  assert.ok(response.ok, await response.text());
+}
+interface Doc {
+  lines: { ingredient: string; percent: number }[];
+  processLoss: number;
+}
+
+const cell = (row: number, column: string) => `[data-row="${row}"][data-column="${column}"]`;
+const cellValue = (visit: Visit, row: number, column: string) =>
+  visit.page.$eval(cell(row, column), (input) => (input as HTMLInputElement).value);
+/** Types into a cell of the sheet in place of what stands there. */
+async function type(visit: Visit, row: number, column: string, text: string) {
+  await visit.page.waitForSelector(cell(row, column));
+  await visit.page.focus(cell(row, column));
+  await visit.page.$eval(cell(row, column), (input) => (input as HTMLInputElement).select());
+  await visit.page.keyboard.type(text);
+}
+const openDialog = '[role="dialog"][data-state="open"]';
+const closed = (visit: Visit) =>
+  visit.page.waitForFunction((selector) => document.querySelector(selector) === null, {}, openDialog);
+
+visited('Tidewater Rye is written from nothing with the keyboard alone, and published', async (visit) => {
+  const { keyboard } = visit.page;
+  /** Goes on with Tab until a named control has the focus, as a person without a mouse would. */
+  const tabTo = async (wanted: RegExp) => {
+    for (let step = 0; step < 400; step += 1) {
+      const here = await visit.page.evaluate(() => {
+        const at = document.activeElement as HTMLElement | null;
+        return at?.getAttribute('aria-label') ?? at?.getAttribute('name') ?? at?.textContent?.trim() ?? '';
+      });
+      if (wanted.test(here)) return;
+      await keyboard.press('Tab');
+    }
+    assert.fail(`no way to ${wanted} with Tab`);
+  };
+  const fill = async (text: string) => {
+    await keyboard.down('Control');
+    await keyboard.press('a');
+    await keyboard.up('Control');
+    await keyboard.type(text);
+  };
+  await visit.go('/know/formulas');
+  await tabTo(/^New formula$/);
+  await keyboard.press('Enter');
+  await visit.page.waitForSelector(openDialog);
+  await tabTo(/^Rye bread$/);
+  await keyboard.press('Enter');
+  await visit.page.waitForSelector('.sheet-grid');
+  await visit.ready();
+
+  await tabTo(/^Name of the formula$/);
+  await keyboard.type('Tidewater Rye, tried');
+  await tabTo(/^Ingredient 1$/);
+  const rows: [string, string][] = [
+    ['Rye', '70'],
+    ['Bread flour', '30'],
+    ['Water', '90'],
+    ['Salt', '1.9'],
+    ['Sunflower seeds', ''],
+    ['Linseed', ''],
+    ['Dried bread, ground', ''],
+  ];
+  for (const [index, [name]] of rows.entries()) {
+    await visit.page.waitForFunction(
+      (row) => document.activeElement?.getAttribute('aria-label') === `Ingredient ${row}`,
+      {},
+      index + 1,
+    );
+    await keyboard.type(name);
+    if (index < rows.length - 1) await keyboard.press('Enter');
+  }
+  await keyboard.press('Tab');
+  for (let up = 0; up < 6; up += 1) {
+    await keyboard.press('ArrowUp');
+    await visit.page.waitForFunction(
+      (row) => document.activeElement?.getAttribute('data-row') === row,
+      {},
+      String(5 - up),
+    );
+  }
+  for (const [index, [, percent]] of rows.entries()) {
+    await visit.page.waitForFunction(
+      (row) => document.activeElement?.getAttribute('data-row') === row,
+      {},
+      String(index),
+    );
+    await keyboard.type(percent);
+    if (index < rows.length - 1) await keyboard.press('ArrowDown');
+  }
+
+  const addStage = async (kind: string, name: string, fields: Record<string, string>) => {
+    await tabTo(/^Add a stage$/);
+    await keyboard.press('Enter');
+    await visit.until(openDialog, 'built from a ripe seed');
+    await visit.page.waitForFunction(() => document.activeElement?.closest('[role="dialog"]') !== null);
+    await tabTo(new RegExp(`^${kind}$`));
+    await keyboard.press('Enter');
+    await visit.page.waitForSelector(`${openDialog} [name$=".name"]`);
+    await visit.page.waitForFunction(() => document.activeElement?.closest('[role="dialog"]') !== null);
+    await tabTo(/^stages\.\d\.name$/);
+    await fill(name);
+    for (const [field, text] of Object.entries(fields)) {
+      await tabTo(new RegExp(`^stages\\.\\d\\.${field}$`));
+      if (field === 'into') await keyboard.type(text);
+      else await fill(text);
+    }
+    await keyboard.press('Escape');
+    await closed(visit);
+  };
+  await addStage('Sour', 'Full sour', {});
+  await addStage('Soaker', 'Seed soaker', { hours: '8' });
+  await addStage('Sour', 'First sour', { seed: '10', temperature: '26' });
+  // The first stage is made first, so it goes to the left; then it can go into the next one.
+  await tabTo(/^First sour$/);
+  await keyboard.press('Enter');
+  await visit.page.waitForSelector(openDialog);
+  for (let step = 0; step < 2; step += 1) {
+    await tabTo(/^Earlier$/);
+    await keyboard.press('Enter');
+  }
+  await keyboard.press('Escape');
+  await closed(visit);
+  await tabTo(/^First sour$/);
+  await keyboard.press('Enter');
+  await visit.page.waitForSelector(openDialog);
+  await tabTo(/^stages\.0\.into$/);
+  await keyboard.type('Full');
+  await keyboard.press('Escape');
+  await closed(visit);
+
+  await tabTo(/^Rye, First sour$/);
+  await fill('7');
+  await tabTo(/^Rye, Full sour$/);
+  await fill('28');
+  await tabTo(/^Water, First sour$/);
+  await fill('8 + 0.4');
+  await tabTo(/^Water, Full sour$/);
+  await fill('22');
+  await tabTo(/^Water, Seed soaker$/);
+  await fill('20');
+  for (const [name, percent] of [
+    ['Sunflower seeds', '8'],
+    ['Linseed', '5'],
+    ['Dried bread, ground', '4'],
+  ] as const) {
+    await tabTo(new RegExp(`^${name}, Seed soaker$`));
+    await fill(percent);
+  }
+  await tabTo(/^Products/);
+  await keyboard.press('Enter');
+  await tabTo(/^products\.0\.name$/);
+  await keyboard.type('Tried tin');
+  await keyboard.down('Control');
+  await keyboard.press('s');
+  await keyboard.up('Control');
+  await visit.page.waitForSelector(`${openDialog} [name="note"]`);
+  await visit.page.waitForFunction(() => document.activeElement?.closest('[role="dialog"]') !== null);
+  await tabTo(/^note$/);
+  await keyboard.type('Written by hand.');
+  await keyboard.press('Enter');
+  await visit.page.waitForFunction(() => location.pathname === '/know/formulas/tidewater-rye-tried');
+  await visit.until('.state', 'Version 1');
+
+  const { formula, note } = await published('tidewater-rye-tried');
+  const known = (await published('tidewater-rye')).formula.doc;
+  const amounts = (lines: { ingredient: string; percent: number }[]) =>
+    lines.map(({ ingredient, percent }) => [ingredient, percent]);
+  assert.deepEqual(amounts(formula.doc.lines), amounts(known.lines));
+  assert.deepEqual(
+    formula.doc.parts.map((part: { name: string; into: string; lines: never[] }) => [
+      part.name,
+      part.into,
+      amounts(part.lines),
+    ]),
+    known.parts.map((part: { name: string; into: string; lines: never[] }) => [
+      part.name,
+      part.into,
+      amounts(part.lines),
+    ]),
+  );
+  assert.equal(note, 'Written by hand.');
+});
+
+visited('percent and grams live in one cell: either can be typed, and what is held stays', async (visit) => {
+  await publish('skerry', 'Skerry', 0);
+  await visit.go('/know/formulas/skerry');
+  await visit.page.waitForSelector('.sheet-grid');
+  await visit.page.select('[name="size.by"]', 'flour');
+  await visit.enter('size.mass', '20 kg');
+  await type(visit, 4, 'total', '440 g');
+  await visit.until('td.total .grams', '440');
+  await visit.keys('Tab');
+  assert.equal(Number(await cellValue(visit, 4, 'total')), 2.2);
+  await visit.until('.answer', /flour 20.000 g/);
+  await visit.page.select('[name="basis"]', 'own');
+  await visit.page.waitForFunction(
+    (at) => Number((document.querySelector(at) as HTMLInputElement).value) === 50,
+    {},
+    cell(0, 'levain'),
+  );
+  await type(visit, 3, 'total', '10');
+  await visit.until('tr.said', 'Quay levain alone holds 14.00 % and the formula only 10.00 %');
+  await visit.keys('Control', 'z');
+  await visit.page.waitForFunction((at) => document.querySelector(at) === null, {}, 'tr.said');
+  assert.equal(Number(await cellValue(visit, 3, 'total')), 76);
+  await visit.keys('Control', 'z');
+  assert.equal(Number(await cellValue(visit, 4, 'total')), 2.1);
+  await visit.keys('Control', 'Shift', 'z');
+  assert.equal(Number(await cellValue(visit, 4, 'total')), 2.2);
+});
+
+visited('half-typed text is kept as a draft, and survives closing the window', async (visit) => {
+  await publish('shoal', 'Shoal', 0);
+  await visit.go('/know/formulas/shoal');
+  await type(visit, 4, 'total', '2..1');
+  await visit.until('tr.said', '“2..1”');
+  await visit.until('.state', 'Draft kept at');
+  await visit.reload();
+  await visit.page.waitForSelector(cell(4, 'total'));
+  assert.equal(await cellValue(visit, 4, 'total'), '2..1');
+  await visit.press('Back to version 1 as published');
+  await visit.page.waitForFunction(
+    (at) => (document.querySelector(at) as HTMLInputElement | null)?.value === '2.1',
+    {},
+    cell(4, 'total'),
+  );
+  assert.equal((await published('shoal')).version, 1);
+});
+
+visited('two windows on one sheet: the second is told, and takes its choice', async (visit) => {
+  visit.expectErrors(/409/);
+  await publish('tern', 'Tern', 0);
+  const path = '/know/formulas/tern';
+  await visit.go(path);
+  await type(visit, 4, 'total', '2');
+  await visit.until('.state', 'Draft kept at');
+  const page = await visit.page.browserContext().newPage();
+  await page.goto(SERVED + path);
+  await page.waitForSelector(cell(4, 'total'));
+  await page.waitForSelector('body[data-ready]');
+  await page.focus(cell(4, 'total'));
+  await page.$eval(cell(4, 'total'), (input) => (input as HTMLInputElement).select());
+  await page.keyboard.type('1.8');
+  await page.waitForFunction(() => /Draft kept/.test(document.querySelector('.state')?.textContent ?? ''));
+  await page.waitForFunction(async () => {
+    const { drafts } = await (await fetch('/api/v1/drafts')).json();
+    return JSON.stringify(drafts).includes('"total":"1.8"');
+  });
+  await page.close();
+  await type(visit, 3, 'total', '77');
+  await visit.until('.notice', 'changed in another window');
+  await visit.press('Take that one');
+  await visit.page.waitForFunction(
+    (at) => (document.querySelector(at) as HTMLInputElement).value === '1.8',
+    {},
+    cell(4, 'total'),
+  );
+  await visit.press('Undo');
+  assert.equal(Number(await cellValue(visit, 3, 'total')), 77);
+  await visit.until('.state', 'Draft kept at');
+});
+
+visited('someone published in between: both texts stand side by side', async (visit) => {
+  visit.expectErrors(/409/);
+  await publish('shearwater', 'Shearwater', 0);
+  await visit.go('/know/formulas/shearwater');
+  await type(visit, 4, 'total', '2');
+  await publish('shearwater', 'Shearwater', 1, (doc) => (doc.processLoss = 4));
+  await visit.press('Publish');
+  await visit.page.waitForSelector(`${openDialog} [name="note"]`);
+  await visit.enter('note', 'less salt');
+  await visit.keys('Enter');
+  await visit.until(openDialog, 'published version 2');
+  const changed = await visit.page.$$eval(`${openDialog} tr.changed th`, (all) =>
+    all.map((each) => each.textContent),
+  );
+  assert.deepEqual(changed.filter((name) => name === 'Salt' || name === 'Process loss').length, 4);
+  await visit.press('Publish mine over it');
+  await visit.until('.state', 'Version 3');
+  const { formula, note } = await published('shearwater');
+  assert.deepEqual([formula.doc.lines[4].percent, formula.doc.processLoss, note], [2, 2, 'less salt']);
+});
+
+visited('what if, comparing and another flour leave the sheet alone until they are taken', async (visit) => {
+  await publish('skua', 'Skua', 0);
+  await visit.go('/know/formulas/skua');
+  await visit.press('What if');
+  await visit.page.waitForSelector(`${openDialog} [data-what-if="hydration"]`);
+  await visit.page.waitForFunction(() => document.activeElement?.closest('[role="dialog"]') !== null);
+  await visit.page.focus(`${openDialog} [role="slider"]`);
+  for (let step = 0; step < 4; step += 1) await visit.keys('ArrowRight');
+  await visit.until('[data-what-if="hydration"]', '78 %');
+  assert.equal(Number(await cellValue(visit, 3, 'total')), 76);
+  await visit.press('Take this into the sheet');
+  await closed(visit);
+  assert.equal(Number(await cellValue(visit, 3, 'total')), 78);
+  await visit.press('Compare');
+  await visit.until('[data-differences]', '2 numbers differ');
+  await visit.page.select('[name="compare"]', 'tidewater-rye ');
+  await visit.until(`${openDialog} thead`, 'Tidewater Rye');
+  await visit.keys('Escape');
+  await closed(visit);
+  await visit.press('Divide, tins, baths');
+  await visit.page.select('[name="swap.from"]', 'whole-wheat');
+  await visit.page.select('[name="swap.to"]', 'rye');
+  await visit.enter('swap.percent', '15');
+  await visit.until('[data-answer="swap"]', '78.0 % becomes 79.5 %');
+  await visit.press('Take it with the new water');
+  await visit.press('Sheet');
+  assert.equal(Number(await cellValue(visit, 2, 'total')), 79.5);
+  await visit.press('Divide, tins, baths');
+  await visit.enter('again.mass', '18 kg');
+  await visit.until('[data-answer="again"]', /too little: skua-loaf is short of/);
+  await visit.enter('heads.pieces', '100');
+  await visit.until('[data-answer="heads"]', '4 heads of');
+  await visit.page.select('[name="bath.basis"]', 'solution');
+  await visit.until('section', '40 g pure in 1 kg of finished bath');
+});
+
+visited(
+  'products, branches and process can be changed by hand, and what is wrong is said in place',
+  async (visit) => {
+    await visit.go('/know/formulas/cardamom-knots');
+    await visit.press('Products');
+    await visit.enter('products.1.parts.1.percent', '30');
+    await visit.until('.field-problem', 'make 90.00 % of the piece');
+    await visit.press('Undo');
+    await visit.page.waitForFunction(() => !document.body.innerText.includes('make 90.00 %'));
+    await visit.enter('branches.0.lines.0.ingredient', 'Moon dust');
+    await visit.until('.field-problem', '“Moon dust” is not in the larder');
+    await visit.press('Undo');
+    await visit.press('Add a product');
+    await visit.enter('products.2.name', 'Slab');
+    await visit.enter('products.2.scaledWeight', '1.2kg');
+    await visit.until('aside', 'Slab');
+    await visit.press('Remove Slab');
+    await visit.press('Process');
+    await visit.enter('process.ddt', '70 °C');
+    await visit.until('[id="process.ddt-problem"]', 'too large');
+    await visit.press('Undo');
+    await visit.press('Back to version 1 as published');
+    await visit.until('.state', 'Version 1');
+  },
+  [1280, 1400],
+);
+
+visited('the list is searched by what a baker asks for', async (visit) => {
+  await visit.go('/know/formulas');
+  const names = () => visit.page.$$eval('tbody th', (all) => all.map((each) => each.textContent?.trim()));
+  await visit.page.select('[name="without"]', 'milk');
+  await visit.page.waitForFunction(() => !document.body.innerText.includes('Cardamom Knots'));
+  await visit.enter('from', '90');
+  await visit.page.waitForFunction(() => location.search.includes('from=90'));
+  await visit.page.waitForFunction(() => !document.body.innerText.includes('Quay Country'));
+  assert.ok((await names()).includes('Tidewater Rye'));
+  await visit.enter('words', 'no such bread');
+  await visit.until('.empty', 'No formula is like that');
+  await visit.press('Show all');
+  await visit.page.waitForFunction(() => document.body.innerText.includes('Cardamom Knots'));
+});
+
+visited('a file is looked into first; a recipe of the kitchen becomes a sheet to finish', async (visit) => {
+  visit.expectErrors(/422/);
+  await visit.go('/know/formulas');
+  await visit.press('Bring in a file');
+  await chooseFile(visit, 'larder.csv', 'name,kind\nDulse,spice\nMoon dust,powder\n');
+  await visit.until(openDialog, 'has a fault');
+  await visit.until(`${openDialog} li`, /Moon dust.*not one of the choices/);
+  await visit.press('Bring in what is good');
+  await visit.until(`${openDialog} [role="status"]`, 'Brought in 1 ingredients');
+  const recipe = {
+    '@type': 'Recipe',
+    name: 'Lodge bread',
+    recipeIngredient: ['4 cups bread flour', '330 g water', '2 tsp salt'],
+  };
+  await chooseFile(visit, 'recipe.json', JSON.stringify(recipe));
+  await visit.until(`${openDialog} li`, /4 cups bread flour: about 502 g approximate/);
+  await visit.press('Bring it in');
+  await visit.page.waitForSelector('::-p-xpath(//a[.="Open the sheet"])');
+  await visit.page.click('::-p-xpath(//a[.="Open the sheet"])');
+  await visit.page.waitForSelector('.sheet-grid');
+  assert.equal(Number(await cellValue(visit, 0, 'total')), 100);
+  await visit.until('aside', 'Hydration, salt, cost and allergens');
+  await chooseNothing(visit);
+});
+/** Ends on the list, where the draft of the sheet waits. */
+async function chooseNothing(visit: Visit) {
+  await visit.go('/know/formulas');
+  await visit.until('.drafts', 'Lodge bread');
+}
+
+visited('an ingredient is corrected; the sheet offers to take the correction over', async (visit) => {
+  await publish('whimbrel', 'Whimbrel', 0, (doc) => doc.lines.push({ ingredient: 'honey', percent: 10 }));
+  await visit.go('/know/larder');
+  await visit.enter('words', 'honey');
+  await visit.press('Honey');
+  await visit.page.waitForSelector(`${openDialog} [name="water"]`);
+  await visit.enter('water', '2O');
+  await visit.press('Save');
+  await visit.until(openDialog, '“2O” is not a percentage');
+  await visit.enter('water', '18');
+  await visit.press('Save');
+  await closed(visit);
+  await visit.until('td.number', '18');
+  await visit.go('/know/formulas/whimbrel');
+  assert.equal(await visit.figure('facts.trueHydration'), '77.7 %');
+  await visit.until('.notice', 'Honey was corrected in the larder');
+  await visit.press('Take the correction over');
+  await visit.until('[data-figure="facts.trueHydration"]', '77.8 %');
+  await visit.press('Publish');
+  await visit.page.waitForSelector(`${openDialog} [name="note"]`);
+  await visit.enter('note', 'honey corrected');
+  await visit.keys('Enter');
+  await visit.until('.state', 'Version 2');
+});
+
+visited('every computed number of the room opens its working', async (visit) => {
+  await visit.go('/know/formulas/cardamom-knots');
+  await visit.figure('facts.salt');
+  const keys = await visit.page.$$eval('.room [data-figure]', (all) =>
+    all.map((each) => each.getAttribute('data-figure')),
+  );
+  assert.ok(keys.length >= 14, `${keys.length} figures`);
+  for (const key of new Set(keys)) {
+    await visit.page.$eval(`.room [data-figure="${key}"]`, (each) => (each as HTMLElement).click());
+    await visit.page.waitForSelector(`[data-working="${key}"] [data-result]`);
+    await visit.page.waitForFunction(() => document.activeElement?.closest('[role="dialog"]') !== null);
+    await visit.keys('Escape');
+    await visit.page.waitForFunction(() => document.querySelector('[data-working]') === null);
+  }
+});
+
+visited(
+  'the scale sheet prints a page a batch, in weighing order, with allergens and room for what was weighed',
+  async (visit) => {
+    await visit.go('/know/formulas/oat-tin');
+    await visit.page.waitForSelector('.sheet-grid');
+    await visit.page.select('[name="size.by"]', 'dough');
+    await visit.enter('size.mass', '80 kg');
+    await visit.until('.answer', '2 batches of');
+    await visit.page.emulateMediaType('print');
+    const pages = await visit.page.$$eval('.formula-print article', (all) =>
+      all.map((each) => (each as HTMLElement).innerText),
+    );
+    assert.equal(pages.length, 2);
+    assert.match(
+      pages[0] ?? '',
+      /batch 1 of 2[\s\S]*Contains: gluten \(wheat, oat\), milk[\s\S]*Oat scald, once for all batches/,
+    );
+    assert.doesNotMatch(pages[1] ?? '', /Oat scald, once/);
+    const order = [...(pages[1] ?? '').matchAll(/(Bread flour|Honey|Water|Milk|Salt|Instant yeast)/g)].map(
+      ([name]) => name,
+    );
+    assert.deepEqual(order, ['Bread flour', 'Honey', 'Water', 'Salt', 'Instant yeast', 'Milk']);
+    assert.equal(await visit.page.$eval('.room', (room) => getComputedStyle(room).display), 'none');
+    const pdf = await visit.page.pdf({ format: 'A4' });
+    assert.equal(
+      Buffer.from(pdf)
+        .toString('latin1')
+        .match(/\/Type\s*\/Page\b/g)?.length,
+      2,
+    );
+  },
+);
+
+for (const [name, path, ready] of [
+  ['list of formulas', '/know/formulas', 'tbody th'],
+  ['formula sheet', '/know/formulas/tidewater-rye', '.sheet-grid'],
+  ['larder', '/know/larder', 'tbody th'],
+] as const) {
+  for (const look of ['light', 'dark']) {
+    visited(`${name}, ${look}: nothing for the accessibility checker to find`, (visit) =>
+      accessible(visit, look, path, async () => void (await visit.page.waitForSelector(ready))),
+    );
+  }
+}

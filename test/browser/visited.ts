@@ -1,0 +1,62 @@
+import assert from 'node:assert/strict';
+import { after, before, test } from 'node:test';
+import type { Browser } from 'puppeteer-core';
+import { openBrowser } from './browser.ts';
+import { Visit } from './visit.ts';
+
+/** One browser for the tests of a file, and a way to write a test as one visit that must end without a fault. */
+export function visits() {
+  let browser: Browser;
+  let end: () => Promise<void>;
+  before(async () => {
+    ({ browser, end } = await openBrowser());
+  });
+  after(() => end());
+  return {
+    open: () => Visit.begin(browser),
+    visited: (name: string, steps: (visit: Visit) => Promise<void>, size: [number, number] = [1280, 800]) =>
+      test(name, async () => {
+        const context = await browser.createBrowserContext();
+        const visit = await Visit.begin(context, ...size);
+        try {
+          await steps(visit);
+          await visit.end();
+        } finally {
+          await context.close();
+        }
+      }),
+  };
+}
+
+/** Opens a page in a look and lets the accessibility checker find nothing. */
+export async function accessible(visit: Visit, look: string, path: string, ready: () => Promise<void>) {
+  await visit.page.browserContext().setCookie({ name: 'look', value: look, domain: '127.0.0.1' });
+  await visit.go(path);
+  await ready();
+  await visit.page.waitForFunction((mode) => document.documentElement.dataset['mode'] === mode, {}, look);
+  await visit.page.addScriptTag({
+    path: new URL('../../node_modules/axe-core/axe.min.js', import.meta.url).pathname,
+  });
+  const violations = await visit.page.evaluate(async () => {
+    const { axe } = window as unknown as {
+      axe: { run(): Promise<{ violations: { id: string; nodes: { html: string }[] }[] }> };
+    };
+    return (await axe.run()).violations.map(({ id, nodes }) => `${id}: ${nodes[0]?.html}`);
+  });
+  assert.deepEqual(violations, []);
+}
+
+/** Hands the page a file as if it had been chosen. */
+export async function chooseFile(visit: Visit, name: string, content: string): Promise<void> {
+  const field = await visit.page.waitForSelector('[role="dialog"][data-state="open"] input[type="file"]');
+  await field?.evaluate(
+    (input, text, called) => {
+      const files = new DataTransfer();
+      files.items.add(new File([text], called));
+      (input as HTMLInputElement).files = files.files;
+      input.dispatchEvent(new Event('change', { bubbles: true }));
+    },
+    content,
+    name,
+  );
+}
