@@ -10,6 +10,7 @@ import { demoInput, must, thirtySixLoaves } from '../../core/test/demo.ts';
 import { saveDay } from '../../web/src/lib/server/database/bake-day.ts';
 import { findActor } from '../../web/src/lib/server/database/bakehouse.ts';
 import { connect } from '../../web/src/lib/server/database/connection.ts';
+import { benchKeystrokes, benchList } from './formulas.ts';
 
 const ROOT = new URL('../..', import.meta.url).pathname;
 const BARE = join(ROOT, 'test/bench/bare');
@@ -50,6 +51,7 @@ async function benchServer(): Promise<void> {
     const url = readFileSync(join(folder, 'data/database.url'), 'utf8');
     const last = await saveDays(url);
     await benchFirstLoad(`http://127.0.0.1:${port}/plan/day/${last}`);
+    await benchSheet(`http://127.0.0.1:${port}`);
 
     execFileSync(join(ROOT, 'node_modules/.bin/vite'), ['build', '--logLevel', 'error'], {
       cwd: BARE,
@@ -60,12 +62,38 @@ async function benchServer(): Promise<void> {
     bare = spawn('node', ['build/index.js'], { cwd: BARE, env: { ...env, NODE_ENV: 'production' } });
     await saidBy(bare, 'Listening');
     await benchRatio(`http://127.0.0.1:${port}/plan/day/${last}`, `http://127.0.0.1:${barePort}/`);
+    await benchFormulaList(url);
   } finally {
     bare?.kill();
     jovet.kill('SIGTERM');
     await new Promise((resolve) => jovet.once('close', resolve));
     rmSync(folder, { recursive: true, force: true });
   }
+}
+
+async function benchSheet(served: string): Promise<void> {
+  const { work, latency, cells } = await benchKeystrokes(served);
+  const [middle, worst] = [median(work), Math.max(...work)];
+  say(
+    `work for a key, sheet of ${cells} cells, median`,
+    `${middle.toFixed(1)} ms`,
+    middle < 16,
+    'under 16 ms',
+  );
+  say('the same, worst of 100 keys', `${worst.toFixed(1)} ms`);
+  say('key to painted frame, with waits, median', `${median(latency).toFixed(1)} ms`);
+}
+
+async function benchFormulaList(url: string): Promise<void> {
+  const { versions, times } = await benchList(url);
+  const middle = median(times);
+  say(
+    `list with filter, ${versions} versions, median`,
+    `${middle.toFixed(1)} ms`,
+    middle < 50,
+    'under 50 ms',
+  );
+  say('the same, worst', `${Math.max(...times).toFixed(1)} ms`);
 }
 
 /** Saves a thousand days the way a baker does. Returns the last of them. */

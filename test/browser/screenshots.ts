@@ -42,6 +42,15 @@ await page.emulateMediaType('print');
 await take('scale-sheet');
 await page.emulateMediaType('screen');
 
+await page.setViewport({ width: 1280, height: 800 });
+await visit.go('/know/formulas');
+await page.waitForSelector('tbody th');
+await take('formulas');
+await visit.go('/know/formulas/tidewater-rye');
+await page.waitForSelector('[data-figure="facts.salt"]');
+await take('formula-sheet');
+await visit.go(`/plan/day/${DAY}`);
+await visit.enter('order.0.pieces', '36');
 await page.setViewport({ width: 390, height: 844 });
 await visit.reload();
 await visit.until('h2', 'Weigh');

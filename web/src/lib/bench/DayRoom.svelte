@@ -15,7 +15,7 @@
   import { problem, type Problem } from '@jovet/core/problem';
   import { formatDate, localTime } from '@jovet/core/time';
   import type { SavedDay } from '../server/database/bake-day';
-  import type { House } from '../server/database/house';
+  import type { DayHouse } from '../server/database/house';
   import Sheet from '../ui/Sheet.svelte';
   import ClockTable from './ClockTable.svelte';
   import DayList from './DayList.svelte';
@@ -37,7 +37,7 @@
 
   interface Props {
     date: string;
-    house: House;
+    house: DayHouse;
     saved: SavedDay | null;
     example: DoughOrder | null;
     onopen: (date: string) => void;
@@ -45,7 +45,7 @@
 
   /** The room Day line: one dough from order to oven. */
   let { date, house, saved, example, onopen }: Props = $props();
-  const { bakehouse, mixers, tubs, formulas } = $derived(house);
+  const { bakehouse, mixers, tubs, formulas, unclocked } = $derived(house);
   const reading = useReading();
   let unit = $state(reading.unit);
 
@@ -260,6 +260,7 @@
           name: doc.name,
           products: Object.fromEntries(doc.products.map((product) => [product.slug, product.name])),
         }))}
+        {unclocked}
         {mixers}
         programmes={bakehouse.programmes}
         {unit}

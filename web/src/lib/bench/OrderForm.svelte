@@ -8,6 +8,8 @@
   interface Props {
     draft: DoughDraft;
     formulas: readonly { slug: string; name: string; products: Readonly<Record<string, string>> }[];
+    /** Formulas that have weights but no clock yet. */
+    unclocked: readonly { slug: string; name: string }[];
     mixers: readonly Mixer[];
     programmes: readonly Programme[];
     unit: TemperatureUnit;
@@ -18,8 +20,18 @@
     onsettle: () => void;
   }
 
-  let { draft, formulas, mixers, programmes, unit, problems, onchange, onformula, onsettle }: Props =
-    $props();
+  let {
+    draft,
+    formulas,
+    unclocked,
+    mixers,
+    programmes,
+    unit,
+    problems,
+    onchange,
+    onformula,
+    onsettle,
+  }: Props = $props();
 
   type Plain = Exclude<keyof DoughDraft, 'order'>;
   const set = (field: Plain) => (value: string) => onchange({ ...draft, [field]: value }, field);
@@ -51,7 +63,10 @@
     label="Formula"
     name="formula"
     value={draft.formula}
-    options={formulas.map(({ slug, name }) => ({ value: slug, text: name }))}
+    options={[
+      ...formulas.map(({ slug, name }) => ({ value: slug, text: name })),
+      ...unclocked.map(({ slug, name }) => ({ value: slug, text: `${name}, no clock yet`, disabled: true })),
+    ]}
     problem={problems['formula']}
     onchange={onformula}
   />

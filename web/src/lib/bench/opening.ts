@@ -1,18 +1,18 @@
-import { clockable, draftOf, type DoughDraft, type DoughOrder } from '@jovet/core/day';
+import { draftOf, type DoughDraft, type DoughOrder } from '@jovet/core/day';
 import type { TemperatureUnit } from '@jovet/core/units';
-import type { House } from '../server/database/house';
+import type { DayHouse } from '../server/database/house';
 
 /** The fields of a day that has not been planned: like the example order, or with nothing counted yet. */
 export function openingDraft(
   date: string,
   example: DoughOrder | null,
-  house: House,
+  house: DayHouse,
   unit: TemperatureUnit,
 ): DoughDraft | null {
   const again = house.formulas.find(({ slug }) => slug === example?.formula);
   if (example && again)
     return draftOf({ ...example, dispatch: { ...example.dispatch, date } }, unit, again.formula);
-  const first = house.formulas.find(({ formula }) => clockable(formula).ok) ?? house.formulas[0];
+  const [first] = house.formulas;
   const [mixer] = house.mixers;
   if (!first || !mixer) return null;
   const { process } = first.formula.doc;

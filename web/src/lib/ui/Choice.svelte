@@ -11,7 +11,7 @@
     label: string;
     name: string;
     value: string;
-    options: readonly { value: string; text: string }[];
+    options: readonly { value: string; text: string; disabled?: boolean }[];
     problem?: string | undefined;
     onchange: (value: string) => void;
   } = $props();
@@ -26,7 +26,9 @@
     aria-invalid={problem !== undefined}
     onchange={(event) => onchange(event.currentTarget.value)}
   >
-    {#each options as option (option.value)}<option value={option.value}>{option.text}</option>{/each}
+    {#each options as option (option.value)}<option value={option.value} disabled={option.disabled}
+        >{option.text}</option
+      >{/each}
   </select>
   {#if problem !== undefined}<span class="field-problem" role="alert">{problem}</span>{/if}
 </label>

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { onMount, untrack } from 'svelte';
-  import { SvelteSet } from 'svelte/reactivity';
+  import { MediaQuery, SvelteSet } from 'svelte/reactivity';
   import type { Bakehouse, Mixer } from '@jovet/core/day';
   import {
     correctedSince,
@@ -12,6 +12,8 @@
     pinnedLarder,
     type DoughType,
     type Formula,
+    type FormulaCost,
+    type ScaledFormula,
   } from '@jovet/core/formula';
   import type { Problem } from '@jovet/core/problem';
   import {
@@ -105,6 +107,12 @@
   const made = $derived(sizeOf(draft, read, size));
   const formula = $derived(read.formula.ok ? read.formula.value.formula : null);
   const cost = $derived(formula && made.scaled ? costOf(formula, made.scaled) : null);
+  /** While a cell is half-typed, what the sheet came to before stays on show. */
+  let before: { formula: Formula; scaled: ScaledFormula; cost: FormulaCost } | null = null;
+  const answer = $derived.by(() => {
+    if (formula && made.scaled && cost) before = { formula, scaled: made.scaled, cost };
+    return before;
+  });
   const money = $derived(moneyIn(bakehouse.currency));
   const batches = $derived.by(() => {
     const chosen = mixers.find(({ slug }) => slug === mixer);
@@ -131,16 +139,19 @@
     found.filter(({ path }) => !/^rows\./.test(path) && (touched || path === 'flours')).slice(0, 4),
   );
 
+  /** Paper is drawn only when it is asked for. */
+  const printing = new MediaQuery('print');
   let path = $state<string[]>([]);
   let panel = $state<'stages' | 'publish' | 'what-if' | 'compare' | 'export' | 'keys' | null>(null);
   let stage = $state<string | null>(null);
   let row = $state<string | null>(null);
   provideOpener((key) => (path = [key]));
+  /** Written only when one is opened. */
   const workings = $derived(
-    formula && made.scaled
+    path.length > 0 && answer
       ? {
-          ...formulaWorkings(formula, made.order, made.scaled),
-          ...(cost ? costWorkings(formula, made.scaled, cost, bakehouse.currency, money.coins) : {}),
+          ...formulaWorkings(answer.formula, made.order, answer.scaled),
+          ...costWorkings(answer.formula, answer.scaled, answer.cost, bakehouse.currency, money.coins),
         }
       : {},
   );
@@ -410,6 +421,7 @@
   <SizeBar
     {size}
     {made}
+    scaled={answer?.scaled ?? null}
     {mixers}
     {mixer}
     onsize={(next) => (size = next)}
@@ -483,20 +495,21 @@
       {/if}
     </div>
     <aside aria-label="What it comes to">
-      {#if formula && made.scaled && cost}
-        <ReadOuts
-          {formula}
-          scaled={made.scaled}
-          {cost}
-          type={draft.type}
-          rule={bakehouse.wholeGrainRule}
-          money={money.text}
-        />
+      {#if answer}
+        <div class:stale={formula === null}>
+          <ReadOuts
+            formula={answer.formula}
+            scaled={answer.scaled}
+            cost={answer.cost}
+            type={draft.type}
+            rule={bakehouse.wholeGrainRule}
+            money={money.text}
+          />
+        </div>
       {:else}
         <p class="quiet">
-          {touched && found.length > 0
-            ? 'Hydration, salt, cost and allergens stand here once the sheet can be made.'
-            : 'Name the ingredients and their percentages of flour; hydration, salt, cost and allergens appear here.'}
+          Name the ingredients and their percentages of flour; hydration, salt, cost and allergens appear
+          here.
         </p>
       {/if}
       {#if stored !== null || rev > 0}
@@ -508,7 +521,7 @@
   </div>
 </div>
 
-{#if formula && made.scaled}
+{#if printing.current && formula && made.scaled}
   <FormulaPrint
     {formula}
     scaled={made.scaled}
@@ -666,6 +679,9 @@
     grid-template-columns: minmax(0, 1fr) 17.5rem;
     gap: 1.75rem;
     align-items: start;
+  }
+  .stale {
+    opacity: 0.45;
   }
   .scroll {
     overflow-x: auto;

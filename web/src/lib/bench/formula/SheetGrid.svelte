@@ -1,3 +1,37 @@
+<script lang="ts" module>
+  /** A cell as it is shown. */
+  interface CellView {
+    readonly slug: string;
+    readonly label: string;
+    readonly text: string;
+    readonly grams: string;
+    readonly wrong: boolean;
+    readonly summed: boolean;
+    readonly bar: number;
+  }
+
+  interface RowView {
+    readonly id: string;
+    readonly index: number;
+    readonly name: string;
+    /** The heading above it, if one begins here. */
+    readonly heading: string;
+    readonly wrong: boolean;
+    readonly last: boolean;
+    readonly cells: readonly CellView[];
+    readonly said: readonly (readonly [place: string, sentence: string])[];
+  }
+
+  /** The old object if the new one says the same. */
+  function sameOr<T extends object>(old: T | undefined, now: T): T {
+    const keys = Object.keys(now) as (keyof T)[];
+    return old !== undefined && keys.every((key) => old[key] === now[key]) ? old : now;
+  }
+
+  const sameList = <T,>(a: readonly T[], b: readonly T[]): boolean =>
+    a.length === b.length && a.every((each, index) => each === b[index]);
+</script>
+
 <script lang="ts">
   import {
     addRow,
@@ -115,8 +149,45 @@
     return reading.mass((flour * value) / 100, row.ingredient?.scaleStep ?? 0.001);
   };
 
-  function begin(row: RowNumbers, index: number, slug: string) {
-    typing = { row: row.id, column: slug, text: shown(row, index, slug), from: hands.draft, numbers, held };
+  /** What the screen shows, row by row. What has not changed stays the same object, so that a key redraws no more than it must. */
+  let last = new Map<string, RowView>();
+  const view = $derived.by(() => {
+    const next = numbers.rows.map((row, index) => {
+      const given = hands.draft.rows[index];
+      const before = last.get(row.id);
+      const group = given?.group ?? '';
+      const cells = [{ slug: TOTAL, name: 'Total' }, ...columns].map(({ slug, name: of }, at) =>
+        sameOr(before?.cells[at], {
+          slug,
+          label: `${row.ingredient?.name ?? `Row ${index + 1}`}, ${of}`,
+          text: shown(row, index, slug),
+          grams: gramsOf(row, slug),
+          wrong: hands.problems[`rows.${index}.${slug}`] !== undefined,
+          summed: slug === TOTAL && !row.typed,
+          bar: slug === TOTAL ? Math.round(Math.min(100, row.total)) : 0,
+        }),
+      );
+      const said = saidIn(index);
+      return sameOr(before, {
+        id: row.id,
+        index,
+        name: given?.ingredient ?? '',
+        heading: group !== '' && group !== hands.draft.rows[index - 1]?.group ? group : '',
+        wrong: hands.problems[`rows.${index}.ingredient`] !== undefined,
+        last: index === numbers.rows.length - 1,
+        cells: before && sameList(before.cells, cells) ? before.cells : cells,
+        said: before && JSON.stringify(before.said) === JSON.stringify(said) ? before.said : said,
+      });
+    });
+    last = new Map(next.map((row) => [row.id, row]));
+    return next;
+  });
+
+  function begin(id: string, slug: string) {
+    const index = numbers.rows.findIndex((row) => row.id === id);
+    const row = numbers.rows[index];
+    if (!row) return;
+    typing = { row: id, column: slug, text: shown(row, index, slug), from: hands.draft, numbers, held };
     sent = null;
   }
   function type(text: string) {
@@ -131,12 +202,8 @@
     typing = null;
     hands.settle();
   }
-  function name(index: number, text: string) {
-    const place = `rows.${index}.ingredient`;
-    hands.change(setText(hands.draft, place, text), place);
-  }
 
-  let table = $state<HTMLTableElement>();
+  let table = $state<HTMLElement>();
   /** Goes to a cell by row and column, once it is drawn. */
   function go(index: number, slug: string) {
     requestAnimationFrame(() => {
@@ -175,10 +242,30 @@
     event.preventDefault();
   }
 
-  /** The keys of all cells are heard in one place. */
+  /** All cells are heard in one place: 600 of them with listeners of their own would be slow. */
   function heard(node: HTMLElement) {
-    node.addEventListener('keydown', onkeydown);
-    return () => node.removeEventListener('keydown', onkeydown);
+    const cellOf = ({ target }: Event) =>
+      target instanceof HTMLInputElement && target.dataset['column'] !== undefined ? target : null;
+    const onfocusin = (event: Event) => {
+      const input = cellOf(event);
+      const id = hands.draft.rows[Number(input?.dataset['row'])]?.id;
+      const slug = input?.dataset['column'] ?? '';
+      if (id !== undefined && slug !== 'ingredient') begin(id, slug);
+    };
+    const oninput = (event: Event) => {
+      const input = cellOf(event);
+      if (!input) return;
+      if (input.dataset['column'] !== 'ingredient') return type(input.value);
+      const place = `rows.${Number(input.dataset['row'])}.ingredient`;
+      hands.change(setText(hands.draft, place, input.value), place);
+    };
+    const listeners = { keydown: onkeydown, focusin: onfocusin, focusout: end, input: oninput } as const;
+    for (const [event, listener] of Object.entries(listeners))
+      node.addEventListener(event, listener as EventListener);
+    return () => {
+      for (const [event, listener] of Object.entries(listeners))
+        node.removeEventListener(event, listener as EventListener);
+    };
   }
 
   let dragged = $state<number | null>(null);
@@ -194,160 +281,157 @@
 
   const saidIn = (index: number) =>
     Object.entries(hands.problems).filter(([place]) => place.startsWith(`rows.${index}.`));
-  const total = $derived(numbers.total);
 </script>
 
 <datalist id="larder-names">
   {#each larder as { slug, name: text } (slug)}<option value={text}></option>{/each}
 </datalist>
 
-<table bind:this={table} class="sheet-grid" aria-label="Formula sheet" {@attach heard}>
-  <thead>
-    <tr>
-      <td class="grip"></td>
-      <th scope="col" class="name">Ingredient</th>
-      <th scope="col" class="total"><span class="head">Total</span><small class="quiet">% of flour</small></th
-      >
-      {#each columns as each (each.slug)}
-        <th scope="col" class:mix={each.slug === MIX_CELL}>
-          {#if each.slug === MIX_CELL}<span class="head">{each.name}</span>
-          {:else}<button type="button" class="head" onclick={() => onstage(each.slug)}
-              >{each.name || 'No name'}</button
-            >{/if}
-          <small class="quiet">{each.kind}</small>
-        </th>
-      {/each}
-    </tr>
-  </thead>
-  <tbody>
-    {#each numbers.rows as row, index (row.id)}
-      {@const given = hands.draft.rows[index]}
-      {#if given && given.group !== '' && given.group !== hands.draft.rows[index - 1]?.group}
-        <tr class="group"><td></td><th scope="rowgroup" colspan={2 + columns.length}>{given.group}</th></tr>
-      {/if}
-      <tr
-        class:over={dragged !== null && dragged !== index}
-        class:dragged={dragged === index}
-        ondragover={(event) => dragged !== null && event.preventDefault()}
-        ondrop={(event) => (event.preventDefault(), drop(index))}
-      >
-        <td class="grip">
-          <button
-            type="button"
-            draggable="true"
-            aria-label={`Row ${index + 1}, ${given?.ingredient || 'empty'}: heading, move, remove`}
-            onclick={() => onrow(row.id)}
-            ondragstart={() => (dragged = index)}
-            ondragend={() => (dragged = null)}><GripVertical size={16} /></button
-          >
-        </td>
-        <th scope="row" class="name">
-          <input
-            class="cell"
-            list="larder-names"
-            value={given?.ingredient ?? ''}
-            data-row={index}
-            data-column="ingredient"
-            aria-label={`Ingredient ${index + 1}`}
-            aria-invalid={hands.problems[`rows.${index}.ingredient`] !== undefined}
-            autocomplete="off"
-            spellcheck="false"
-            placeholder={index === numbers.rows.length - 1 ? 'Name an ingredient' : undefined}
-            oninput={(event) => name(index, event.currentTarget.value)}
-            onblur={hands.settle}
-          />
-        </th>
-        {@render cell(row, index, TOTAL, 'Total')}
-        {#each columns as each (each.slug)}{@render cell(row, index, each.slug, each.name)}{/each}
-      </tr>
-      {#each saidIn(index) as [place, sentence] (place)}
-        <tr class="said"
-          ><td></td><td colspan={2 + columns.length}
-            ><span id={`said-${place}`} role="alert">{sentence}</span></td
-          ></tr
-        >
-      {/each}
+<!-- Rows are grids of their own, not rows of a table, so that the browser draws only those in sight. -->
+<div
+  bind:this={table}
+  class="sheet-grid"
+  role="table"
+  aria-label="Formula sheet"
+  style:--columns={columns.length + 1}
+  {@attach heard}
+>
+  <div role="row" class="row heads">
+    <span role="cell"></span>
+    <span role="columnheader" class="name">Ingredient</span>
+    <span role="columnheader"><span class="head">Total</span><small class="quiet">% of flour</small></span>
+    {#each columns as each (each.slug)}
+      <span role="columnheader" class:mix={each.slug === MIX_CELL}>
+        {#if each.slug === MIX_CELL}<span class="head">{each.name}</span>
+        {:else}<button type="button" class="head" onclick={() => onstage(each.slug)}
+            >{each.name || 'No name'}</button
+          >{/if}
+        <small class="quiet">{each.kind}</small>
+      </span>
     {/each}
-  </tbody>
-  <tfoot>
-    <tr>
-      <td></td>
-      <th scope="row">Dough</th>
-      {@render sum(total, total, TOTAL)}
-      {#each columns as { slug } (slug)}{@render sum(
-          column(slug)?.percent ?? 0,
-          (column(slug)?.percent ?? 0) / (scale[slug] ?? 1),
-          slug,
-        )}{/each}
-    </tr>
-    <tr class="flours">
-      <td></td>
-      <th scope="row">of it flour</th>
-      {@render sum(numbers.flour, numbers.flour, TOTAL)}
-      {#each columns as { slug } (slug)}{@render sum(
-          column(slug)?.flour ?? 0,
-          (column(slug)?.flour ?? 0) / (scale[slug] ?? 1),
-          slug,
-        )}{/each}
-    </tr>
-  </tfoot>
-</table>
-
-{#snippet cell(row: RowNumbers, index: number, slug: string, of: string)}
-  {@const place = `rows.${index}.${slug}`}
-  {@const wrong = hands.problems[place] !== undefined}
-  <td
-    class:total={slug === TOTAL}
-    class:mix={slug === MIX_CELL}
-    style={slug === TOTAL ? `--bar: ${Math.min(100, row.total)}%` : undefined}
-  >
-    <input
-      class="cell number"
-      class:summed={slug === TOTAL && !row.typed}
-      value={shown(row, index, slug)}
-      data-row={index}
-      data-column={slug}
-      inputmode="decimal"
-      autocomplete="off"
-      aria-label={`${row.ingredient?.name ?? `Row ${index + 1}`}, ${of}`}
-      aria-invalid={wrong}
-      aria-describedby={wrong ? `said-${place}` : undefined}
-      onfocus={() => begin(row, index, slug)}
-      oninput={(event) => type(event.currentTarget.value)}
-      onblur={end}
-    />
-    <span class="grams" aria-hidden="true">{gramsOf(row, slug)}</span>
-  </td>
-{/snippet}
+  </div>
+  {#each view as row (row.id)}
+    {#if row.heading !== ''}
+      <div role="row" class="group"><span role="rowheader">{row.heading}</span></div>
+    {/if}
+    <div
+      role="row"
+      tabindex="-1"
+      class="row line"
+      class:dragged={dragged === row.index}
+      ondragover={(event) => dragged !== null && event.preventDefault()}
+      ondrop={(event) => (event.preventDefault(), drop(row.index))}
+    >
+      <span role="cell" class="grip">
+        <button
+          type="button"
+          draggable="true"
+          aria-label={`Row ${row.index + 1}, ${row.name || 'empty'}: heading, move, remove`}
+          onclick={() => onrow(row.id)}
+          ondragstart={() => (dragged = row.index)}
+          ondragend={() => (dragged = null)}><GripVertical size={16} /></button
+        >
+      </span>
+      <span role="rowheader" class="name">
+        <input
+          class="cell"
+          list="larder-names"
+          value={row.name}
+          data-row={row.index}
+          data-column="ingredient"
+          aria-label={`Ingredient ${row.index + 1}`}
+          aria-invalid={row.wrong}
+          autocomplete="off"
+          spellcheck="false"
+          placeholder={row.last ? 'Name an ingredient' : undefined}
+        />
+      </span>
+      {#each row.cells as each (each.slug)}
+        <span
+          role="cell"
+          class:total={each.slug === TOTAL}
+          class:mix={each.slug === MIX_CELL}
+          style:--bar={each.slug === TOTAL ? `${each.bar}%` : undefined}
+        >
+          <input
+            class="cell number"
+            class:summed={each.summed}
+            value={each.text}
+            data-row={row.index}
+            data-column={each.slug}
+            inputmode="decimal"
+            autocomplete="off"
+            aria-label={each.label}
+            aria-invalid={each.wrong}
+            aria-describedby={each.wrong ? `said-rows.${row.index}.${each.slug}` : undefined}
+          />
+          <span class="grams" aria-hidden="true">{each.grams}</span>
+        </span>
+      {/each}
+    </div>
+    {#each row.said as [place, sentence] (place)}
+      <div role="row" class="said">
+        <span role="cell"><span id={`said-${place}`} role="alert">{sentence}</span></span>
+      </div>
+    {/each}
+  {/each}
+  <div role="row" class="row foot">
+    <span role="cell"></span>
+    <span role="rowheader" class="name">Dough</span>
+    {@render sum(numbers.total, numbers.total, TOTAL)}
+    {#each columns as { slug } (slug)}{@render sum(
+        column(slug)?.percent ?? 0,
+        (column(slug)?.percent ?? 0) / (scale[slug] ?? 1),
+        slug,
+      )}{/each}
+  </div>
+  <div role="row" class="row foot flours">
+    <span role="cell"></span>
+    <span role="rowheader" class="name">of it flour</span>
+    {@render sum(numbers.flour, numbers.flour, TOTAL)}
+    {#each columns as { slug } (slug)}{@render sum(
+        column(slug)?.flour ?? 0,
+        (column(slug)?.flour ?? 0) / (scale[slug] ?? 1),
+        slug,
+      )}{/each}
+  </div>
+</div>
 
 {#snippet sum(percent: number, text: number, slug: string)}
-  <td
+  <span role="cell"
     ><span class="number">{percent === 0 ? '' : percentText(text, decimals[slug])}</span><span class="grams"
       >{percent === 0 ? '' : reading.mass((flour * percent) / 100)}</span
-    ></td
+    ></span
   >
 {/snippet}
 
 <style>
   .sheet-grid {
-    border-collapse: separate;
-    border-spacing: 0;
+    width: max-content;
     font-size: 0.9375rem;
   }
-  th {
-    text-align: left;
-    font-weight: 400;
+  .row {
+    display: grid;
+    grid-template-columns: 1.4rem 13rem repeat(var(--columns), 6.1rem);
   }
-  thead th {
-    vertical-align: bottom;
+  .line {
+    height: 2.65rem;
+    contain: strict;
+    content-visibility: auto;
+    border-bottom: 1px solid light-dark(var(--color-surface-200), var(--color-surface-800));
+  }
+  .heads {
+    align-items: end;
+    border-bottom: 2px solid light-dark(var(--color-surface-400), var(--color-surface-500));
+  }
+  .heads > :global(span) {
     padding: 0 0.4rem 0.25rem;
-    border-bottom: 2px solid light-dark(var(--color-surface-400), var(--color-surface-500));
-  }
-  thead td {
-    border-bottom: 2px solid light-dark(var(--color-surface-400), var(--color-surface-500));
-  }
-  thead th:not(.name) {
     text-align: right;
+    height: 100%;
+    align-content: end;
+  }
+  .heads > .name {
+    text-align: left;
   }
   .head {
     display: block;
@@ -361,26 +445,15 @@
     text-decoration: underline dotted 1px;
     text-underline-offset: 0.2em;
   }
-  .grip {
-    width: 1.4rem;
-    padding: 0;
-  }
   .grip button {
     display: grid;
     place-items: center;
     width: 1.4rem;
     height: 1.9rem;
+    margin-top: 0.3rem;
     cursor: grab;
     color: light-dark(var(--color-surface-500), var(--color-surface-400));
     border-radius: 3px;
-  }
-  .name {
-    min-width: 12rem;
-  }
-  td,
-  tbody th {
-    padding: 0;
-    border-bottom: 1px solid light-dark(var(--color-surface-200), var(--color-surface-800));
   }
   .cell {
     display: block;
@@ -391,7 +464,7 @@
     background: none;
     border-radius: 3px;
   }
-  th .cell {
+  .name .cell {
     padding-block: 0.45rem;
   }
   .cell:focus {
@@ -409,9 +482,6 @@
     width: 100%;
     padding-inline: 0.4rem;
   }
-  input.number {
-    width: 6.1rem;
-  }
   .summed {
     color: light-dark(var(--color-surface-600), var(--color-surface-300));
   }
@@ -425,7 +495,7 @@
     line-height: 1rem;
     color: light-dark(var(--color-surface-600), var(--color-surface-300));
   }
-  td.total {
+  .total {
     background: linear-gradient(
         light-dark(var(--color-surface-300), var(--color-surface-600)),
         light-dark(var(--color-surface-300), var(--color-surface-600))
@@ -435,36 +505,30 @@
   .mix {
     background-color: light-dark(var(--color-surface-100), var(--color-surface-900));
   }
-  .group th {
-    padding: 0.7rem 0.4rem 0.1rem;
+  .group {
+    padding: 0.7rem 0.4rem 0.1rem 1.8rem;
     font-size: 0.8125rem;
     font-weight: 700;
+    border-bottom: 1px solid light-dark(var(--color-surface-200), var(--color-surface-800));
   }
-  .said td {
-    padding: 0.2rem 0.4rem 0.35rem;
+  .said {
+    max-width: 44rem;
+    padding: 0.2rem 0.4rem 0.35rem 1.8rem;
     font-size: 0.8125rem;
     line-height: 1.25;
     color: light-dark(var(--color-error-700), var(--color-error-300));
   }
-  .said span {
-    display: block;
-    max-width: 44rem;
-  }
   .dragged {
     opacity: 0.4;
   }
-  tfoot td,
-  tfoot th {
-    border: 0;
+  .foot {
     padding-top: 0.25rem;
     font-weight: 700;
   }
-  tfoot th {
+  .foot .name {
     padding-left: 0.4rem;
-    vertical-align: top;
   }
-  .flours td,
-  .flours th {
+  .flours {
     font-weight: 400;
     padding-top: 0;
   }

@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Mixer } from '@jovet/core/day';
-  import { equalBatches } from '@jovet/core/formula';
+  import { equalBatches, type ScaledFormula } from '@jovet/core/formula';
   import type { Size, SizeDraft } from '@jovet/core/sheet';
   import Choice from '../../ui/Choice.svelte';
   import Field from '../../ui/Field.svelte';
@@ -12,6 +12,8 @@
   interface Props {
     size: SizeDraft;
     made: Size;
+    /** The formula at this size, or as it was before it could not be made. */
+    scaled: ScaledFormula | null;
     mixers: readonly Mixer[];
     mixer: string;
     onsize: (size: SizeDraft) => void;
@@ -19,7 +21,7 @@
   }
 
   /** How much is made: what the weights of the sheet are for, and what stays when a mass is typed. */
-  let { size, made, mixers, mixer, onsize, onmixer }: Props = $props();
+  let { size, made, scaled, mixers, mixer, onsize, onmixer }: Props = $props();
   const hands = useHands();
   const reading = useReading();
   const problems = $derived(
@@ -34,7 +36,7 @@
   ];
   const rows = $derived(hands.draft.rows.filter((row) => row.ingredient.trim() !== ''));
   const chosen = $derived(mixers.find(({ slug }) => slug === mixer));
-  const batches = $derived(made.scaled && chosen ? equalBatches(made.scaled.dough, chosen) : null);
+  const batches = $derived(scaled && chosen ? equalBatches(scaled.dough, chosen) : null);
 </script>
 
 <form class="size" aria-label="How much" {@attach enterMovesOn} onsubmit={(event) => event.preventDefault()}>
@@ -89,14 +91,10 @@
       oninput={(mass) => onsize({ ...size, mass })}
     />
   {/if}
-  <p class="answer">
-    {#if made.scaled}
-      <span
-        >Dough <b><Figure of="formula.dough" label="Dough" text={reading.mass(made.scaled.dough)} /></b></span
-      >
-      <span
-        >flour <b><Figure of="formula.flour" label="Flour" text={reading.mass(made.scaled.flour)} /></b></span
-      >
+  <p class="answer" class:stale={made.scaled === null && scaled !== null}>
+    {#if scaled}
+      <span>Dough <b><Figure of="formula.dough" label="Dough" text={reading.mass(scaled.dough)} /></b></span>
+      <span>flour <b><Figure of="formula.flour" label="Flour" text={reading.mass(scaled.flour)} /></b></span>
       {#if batches?.ok}
         <label class="batches"
           >{batches.value.count === 1
@@ -137,6 +135,9 @@
     flex-wrap: wrap;
     gap: 0 1.1rem;
     padding-bottom: 0.45rem;
+  }
+  .stale {
+    opacity: 0.45;
   }
   .answer b {
     font-family: var(--figures);

@@ -43,7 +43,11 @@ export const options = <K extends string>(words: Readonly<Record<K, string>>): {
 /** Decimals that a percentage needs to be read right, at most four. */
 export function decimalsOf(value: number): number {
   const most = Math.abs(value) < 0.1 ? 4 : 3;
-  return (value.toFixed(most).replace(/0+$/, '').split('.')[1] ?? '').length;
+  for (let decimals = 0; decimals < most; decimals += 1) {
+    const scaled = value * 10 ** decimals;
+    if (Math.abs(scaled - Math.round(scaled)) < 10 ** (decimals - most) / 2) return decimals;
+  }
+  return most;
 }
 
 /** A percentage as short as it is right, `76`, `2.1`, `0.03`; or with as many decimals as its neighbours. */

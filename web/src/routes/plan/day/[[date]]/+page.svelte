@@ -4,10 +4,10 @@
   import DayRoom from '$lib/bench/DayRoom.svelte';
   import { upcastPlanInput } from '@jovet/core/day';
   import type { SavedDay } from '$lib/server/database/bake-day';
-  import type { House } from '$lib/server/database/house';
+  import type { DayHouse } from '$lib/server/database/house';
 
   let { data } = $props();
-  const house = $derived(JSON.parse(data.house) as House);
+  const house = $derived(JSON.parse(data.house) as DayHouse);
   const saved = $derived(data.saved === null ? null : savedDay(data.saved));
 
   /** A day that was saved long ago may hold a formula of an older schema. */
