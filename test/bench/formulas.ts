@@ -56,6 +56,8 @@ export function largeSheet(): FormulaDraft {
 interface Keystrokes {
   /** Work of the page's main thread for one key: handling it, style, layout, paint. ms. */
   readonly work: number[];
+  /** The same once typing pauses and the whole sheet follows, ms. */
+  readonly pauses: number[];
   /** From the key to the painted frame, with the wait for the frame and for other threads, ms. */
   readonly latency: number[];
   readonly cells: number;
@@ -109,10 +111,11 @@ export async function benchKeystrokes(served: string): Promise<Keystrokes> {
           () => new Promise((resolve) => requestAnimationFrame(() => setTimeout(resolve, 0))),
         );
       }
+      await page.evaluate(() => new Promise((resolve) => setTimeout(resolve, 300)));
     }
     const trace = await page.tracing.stop();
     const latency = await page.evaluate(() => (window as unknown as { latency: number[] }).latency);
-    return { work: workOfEachKey(trace ?? new Uint8Array()), latency, cells };
+    return { ...workOfEachKey(trace ?? new Uint8Array()), latency, cells };
   } finally {
     await end();
   }
@@ -126,18 +129,27 @@ interface TraceEvent {
   readonly args?: { readonly data?: { readonly type?: string } };
 }
 
-/** Adds up what the main thread did from one key to the next. */
-function workOfEachKey(trace: Uint8Array): number[] {
+/** After this long without a key, µs, what the main thread does belongs to the pause. */
+const PAUSE = 100_000;
+
+/** Adds up what the main thread did from one key to the next, and in the pauses. */
+function workOfEachKey(trace: Uint8Array): Pick<Keystrokes, 'work' | 'pauses'> {
   const { traceEvents } = JSON.parse(Buffer.from(trace).toString()) as { traceEvents: TraceEvent[] };
   const isKey = (each: TraceEvent) => each.name === 'EventDispatch' && KEYS.has(each.args?.data?.type ?? '');
   const downs = traceEvents.filter((each) => isKey(each) && each.args?.data?.type === 'keydown');
   const thread = downs[0]?.tid;
-  const done = traceEvents.filter((each) => each.tid === thread && (isKey(each) || WORK.has(each.name)));
-  return downs.map(({ ts }, index) => {
-    const next = downs[index + 1]?.ts ?? Infinity;
-    const own = done.filter((each) => each.ts >= ts && each.ts < next);
-    return own.reduce((sum, each) => sum + (each.dur ?? 0), 0) / 1000;
-  });
+  const done = traceEvents.filter(
+    (each) => each.tid === thread && (isKey(each) || WORK.has(each.name) || each.name === 'TimerFire'),
+  );
+  const between = (from: number, to: number) =>
+    done.reduce((sum, each) => sum + (each.ts >= from && each.ts < to ? (each.dur ?? 0) : 0), 0) / 1000;
+  const spans = downs.map(({ ts }, index) => ({ ts, next: downs[index + 1]?.ts ?? Infinity }));
+  return {
+    work: spans.map(({ ts, next }) => between(ts, Math.min(next, ts + PAUSE))),
+    pauses: spans
+      .filter(({ ts, next }) => next > ts + 2 * PAUSE)
+      .map(({ ts, next }) => between(ts + PAUSE, Math.min(next, ts + 4 * PAUSE))),
+  };
 }
 
 const FORMULAS = 2000;

@@ -72,7 +72,7 @@ async function benchServer(): Promise<void> {
 }
 
 async function benchSheet(served: string): Promise<void> {
-  const { work, latency, cells } = await benchKeystrokes(served);
+  const { work, pauses, latency, cells } = await benchKeystrokes(served);
   const [middle, worst] = [median(work), Math.max(...work)];
   say(
     `work for a key, sheet of ${cells} cells, median`,
@@ -81,6 +81,7 @@ async function benchSheet(served: string): Promise<void> {
     'under 16 ms',
   );
   say('the same, worst of 100 keys', `${worst.toFixed(1)} ms`);
+  say('work when typing pauses, median', `${median(pauses).toFixed(1)} ms`);
   say('key to painted frame, with waits, median', `${median(latency).toFixed(1)} ms`);
 }
 

@@ -145,7 +145,7 @@ test('a Jovet that was killed leaves nothing in the way, and --fresh --no-demo b
   const scaled = await fetch(`http://127.0.0.1:${port}/api/v1/formula/scale`, {
     method: 'POST',
     headers: { 'content-type': 'application/json' },
-    body: JSON.stringify({ formula: 'quay-country', order: thirtySixLoaves.order }),
+    body: JSON.stringify({ formula: 'quay-country', to: { by: 'pieces', order: thirtySixLoaves.order } }),
   });
   assert.equal((await scaled.json()).problems[0].path, 'formula');
   await jovet('stop', '--data', data).ended;

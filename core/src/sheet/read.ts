@@ -90,6 +90,13 @@ function docOf(draft: FormulaDraft, numbers: SheetNumbers, read: Fields): unknow
     }));
   if (draft.name.trim() === '')
     read.problems.push(problem('name', 'The formula has no name.', 'Give it one, such as Harbour Loaf.'));
+  const unnamed = (path: string, what: string, name: string) => {
+    if (name.trim() === '')
+      read.problems.push(problem(`${path}.name`, `${what} has no name.`, 'Give it one.'));
+  };
+  draft.products.forEach(({ name }, index) => unnamed(`products.${index}`, `Product ${index + 1}`, name));
+  draft.branches.forEach(({ name }, index) => unnamed(`branches.${index}`, `Branch ${index + 1}`, name));
+  draft.stages.forEach(({ name }, index) => unnamed(`stages.${index}`, `Stage ${index + 1}`, name));
   const usedSlugs = new Set<string>();
   return {
     schema: 2,

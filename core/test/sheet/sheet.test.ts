@@ -171,6 +171,7 @@ test('what cannot be made is told at the cell of the sheet', () => {
   assert.match(problemsOf(read(twice).formula)['rows.5.ingredient'] ?? '', /Salt stands in row 5 already/);
   const nothing = problemsOf(read(newDraft('hearth', 'gentle', '°C')).formula);
   assert.match(nothing['name'] ?? '', /has no name/);
+  assert.match(nothing['products.0.name'] ?? '', /Product 1 has no name/);
   const hot = { ...sheet, process: { ...sheet.process, ddt: '70', folds: 'x' } };
   assert.match(problemsOf(read(hot).formula)['process.folds'] ?? '', /“x” is not a number/);
   assert.match(problemsOf(read({ ...hot, process: { ...hot.process, folds: '2' } }).formula)['process.ddt'] ?? '', /too large/); // prettier-ignore

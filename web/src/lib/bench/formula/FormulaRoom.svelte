@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { onMount, untrack } from 'svelte';
+  import { flushSync, onMount, untrack } from 'svelte';
   import { MediaQuery, SvelteSet } from 'svelte/reactivity';
   import type { Bakehouse, Mixer } from '@jovet/core/day';
   import {
@@ -23,6 +23,7 @@
     Larder,
     makeFlours100,
     newDraft,
+    numbersOf,
     openingSize,
     readSheet,
     setText,
@@ -103,8 +104,20 @@
   const larder = $derived(new Larder(shelved));
   const corrected = $derived(correctedSince(newest, pinned));
 
-  const read = $derived(readSheet(draft, larder, reading.unit));
-  const made = $derived(sizeOf(draft, read, size));
+  /**
+   * The sheet as it was when typing last paused. The cells follow every key; what the whole sheet comes to follows a
+   * moment later, so that a figure on its way (7 before 72) neither alarms nor slows the typing.
+   */
+  let calm = $state.raw(opening);
+  let calming: ReturnType<typeof setTimeout> | undefined;
+  const PAUSE_MS = 120;
+  function calmDown() {
+    clearTimeout(calming);
+    calm = history.present;
+  }
+  const numbers = $derived(numbersOf(draft, larder));
+  const read = $derived(readSheet(calm, larder, reading.unit));
+  const made = $derived(sizeOf(calm, read, size));
   const formula = $derived(read.formula.ok ? read.formula.value.formula : null);
   const cost = $derived(formula && made.scaled ? costOf(formula, made.scaled) : null);
   /** While a cell is half-typed, what the sheet came to before stays on show. */
@@ -139,8 +152,9 @@
     found.filter(({ path }) => !/^rows\./.test(path) && (touched || path === 'flours')).slice(0, 4),
   );
 
-  /** Paper is drawn only when it is asked for. */
-  const printing = new MediaQuery('print');
+  /** Paper is drawn only when it is asked for, and then before the browser takes the page. */
+  const onPaper = new MediaQuery('print');
+  let printing = $state(false);
   let path = $state<string[]>([]);
   let panel = $state<'stages' | 'publish' | 'what-if' | 'compare' | 'export' | 'keys' | null>(null);
   let stage = $state<string | null>(null);
@@ -159,13 +173,17 @@
   function change(next: FormulaDraft, place: string) {
     history = record(history, next, place);
     keepSoon();
+    clearTimeout(calming);
+    calming = setTimeout(calmDown, PAUSE_MS);
   }
   function settled() {
     history = settle(history);
+    calmDown();
   }
   function travel(by: typeof undo<FormulaDraft>) {
     history = by(history);
     keepSoon();
+    calmDown();
   }
   provideHands({
     get draft() {
@@ -243,6 +261,7 @@
     keptText = JSON.stringify(other.doc);
     settled();
     history = settle(record(history, other.doc, 'other'));
+    calmDown();
     other = null;
     keeping = 'idle';
   }
@@ -341,7 +360,11 @@
     );
 </script>
 
-<svelte:window {onkeydown} />
+<svelte:window
+  {onkeydown}
+  onbeforeprint={() => flushSync(() => (settled(), (printing = true)))}
+  onafterprint={() => (printing = false)}
+/>
 
 <div class="room">
   <header>
@@ -465,7 +488,7 @@
       {#if part === 'sheet'}
         <div class="scroll">
           <SheetGrid
-            numbers={read.numbers}
+            {numbers}
             flour={made.flour}
             held={made.held}
             {basis}
@@ -521,7 +544,7 @@
   </div>
 </div>
 
-{#if printing.current && formula && made.scaled}
+{#if (printing || onPaper.current) && formula && made.scaled}
   <FormulaPrint
     {formula}
     scaled={made.scaled}
@@ -534,7 +557,7 @@
 {/if}
 <WorkingPanel {workings} bind:path />
 <Sheet open={stage !== null} title="Stage" side onclose={() => (stage = null)}>
-  {#if stage !== null}<StagePanel slug={stage} numbers={read.numbers} onclose={() => (stage = null)} />{/if}
+  {#if stage !== null}<StagePanel slug={stage} {numbers} onclose={() => (stage = null)} />{/if}
 </Sheet>
 <Sheet
   open={row !== null}

@@ -36,6 +36,7 @@
   import {
     addRow,
     basisOf,
+    flourMass,
     isPart,
     MIX_CELL,
     moved,
@@ -57,7 +58,7 @@
 
   interface Props {
     numbers: SheetNumbers;
-    /** All flour at the size of the sheet, kg. */
+    /** All flour at the size of the sheet when typing last paused, kg. */
     flour: number;
     held: Held;
     basis: Basis;
@@ -143,10 +144,13 @@
     if (value === null || (value === 0 && (slug !== TOTAL || raw === ''))) return '';
     return percentText(value / (scale[slug] ?? 1), decimals[slug]);
   }
+  /** The row that is typed in and the sums follow every key, the weights of the other rows the next pause. */
+  const flourNow = $derived(flourMass(numbers, held) || flour);
   const gramsOf = (row: RowNumbers, slug: string): string => {
     const value = valueOf(row, slug);
     if (value === null || value === 0) return '';
-    return reading.mass((flour * value) / 100, row.ingredient?.scaleStep ?? 0.001);
+    const all = typing?.row === row.id ? flourNow : flour;
+    return reading.mass((all * value) / 100, row.ingredient?.scaleStep ?? 0.001);
   };
 
   /** What the screen shows, row by row. What has not changed stays the same object, so that a key redraws no more than it must. */
@@ -400,7 +404,7 @@
 {#snippet sum(percent: number, text: number, slug: string)}
   <span role="cell"
     ><span class="number">{percent === 0 ? '' : percentText(text, decimals[slug])}</span><span class="grams"
-      >{percent === 0 ? '' : reading.mass((flour * percent) / 100)}</span
+      >{percent === 0 ? '' : reading.mass((flourNow * percent) / 100)}</span
     ></span
   >
 {/snippet}
