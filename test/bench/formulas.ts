@@ -111,6 +111,7 @@ export async function benchKeystrokes(served: string): Promise<Keystrokes> {
           () => new Promise((resolve) => requestAnimationFrame(() => setTimeout(resolve, 0))),
         );
       }
+      // The pause in typing is what is measured here, so it has to be a length of time.
       await page.evaluate(() => new Promise((resolve) => setTimeout(resolve, 300)));
     }
     const trace = await page.tracing.stop();

@@ -244,6 +244,11 @@ test('everything exported comes into an empty Jovet as the same data, and into n
   assert.ok(everything.formulas.length > 8 && everything.drafts.length > 0 && everything.days.length === 1);
   const empty = await freshDatabase(false);
   try {
+    const spoilt = structuredClone(everything);
+    Object.assign(spoilt.days[0]?.plans[0]?.input.order ?? {}, { programme: 'no-such-programme' });
+    const refused = problemsOf(await importFile(empty.db, empty.actor, JSON.stringify(spoilt)));
+    assert.match(refused['days.2026-12-09'] ?? '', /Plan 1 of 2026-12-09 cannot be read/);
+    assert.equal((await readLarder(empty.db, empty.actor)).length, larder.length);
     must(await importFile(empty.db, empty.actor, JSON.stringify(everything)));
     assert.deepEqual(await exportEverything(empty.db, empty.actor), everything);
     const lines = async (at: typeof fresh) => (await listFormulas(at.db, at.actor, {}, 100)).map(({ at: _, ...line }) => line); // prettier-ignore

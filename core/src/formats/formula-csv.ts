@@ -1,4 +1,4 @@
-import { DOUGH_TYPES, PART_KINDS, STEP_KINDS } from '../formula/index.ts';
+import { DOUGH_TYPES, EXTRA_USES, PART_KINDS, STEP_KINDS } from '../formula/index.ts';
 import { bad, good, problem, type Problem, type Result } from '../problem/index.ts';
 import {
   emptyStage,
@@ -187,7 +187,7 @@ function withLine(draft: FormulaDraft, { line, cells }: TableLine, wrong: Wrong)
       };
     }
     case 'coating':
-      if (!isOneOf(USES, a)) break;
+      if (!isOneOf(EXTRA_USES, a)) break;
       return { ...draft, coatings: [...draft.coatings, { use: a, ingredient: b, perKilogram: c }] };
     case 'product':
       return {
@@ -212,7 +212,7 @@ function withLine(draft: FormulaDraft, { line, cells }: TableLine, wrong: Wrong)
         parts: [...product.parts, { dough: a, role: b, percent: c }],
       }));
     case 'extra':
-      if (!isOneOf(USES, a)) break;
+      if (!isOneOf(EXTRA_USES, a)) break;
       return withProduct((product) => ({
         ...product,
         extras: [...product.extras, { use: a, ingredient: b, mass: c }],
@@ -225,8 +225,6 @@ function withLine(draft: FormulaDraft, { line, cells }: TableLine, wrong: Wrong)
   );
   return draft;
 }
-
-const USES = ['filling', 'topping', 'dusting', 'tray-fat', 'glaze', 'wash', 'bath'] as const;
 
 const isOneOf = <T extends string>(all: readonly T[], text: string): text is T =>
   (all as readonly string[]).includes(text);

@@ -202,7 +202,8 @@ export async function restoreArchive(tx: Tx, actor: Actor, archive: Archive): Pr
     if (!restored.ok) return restored;
   }
   await restoreDrafts(tx, actor, archive, by);
-  await restoreDays(tx, actor, archive, by);
+  const days = await restoreDays(tx, actor, archive, by);
+  if (!days.ok) return days;
   return good(
     `the bakehouse ${archive.bakehouse.at(-1)?.doc.name ?? ''} with ${archive.formulas.length} formulas, ${archive.ingredients.length} ingredients and ${archive.days.length} days`,
   );
@@ -350,7 +351,12 @@ async function restoreDrafts(
     const row =
       formula === null
         ? undefined
-        : await tx.selectFrom('formula').select('id').where('slug', '=', formula).executeTakeFirst();
+        : await tx
+            .selectFrom('formula')
+            .select('id')
+            .where('bakehouse_id', '=', actor.bakehouseId)
+            .where('slug', '=', formula)
+            .executeTakeFirst();
     await tx
       .insertInto('formula_draft')
       .values({
@@ -371,7 +377,7 @@ async function restoreDays(
   actor: Actor,
   archive: Archive,
   by: (name: string) => string,
-): Promise<void> {
+): Promise<Result<null>> {
   for (const { date, plans } of archive.days) {
     const id = uuid();
     await tx
@@ -386,7 +392,12 @@ async function restoreDays(
       .execute();
     for (const { n, chosen, input, by: author, at } of plans) {
       const plan = planDough(input);
-      if (!plan.ok) continue;
+      if (!plan.ok) {
+        const [{ problem: why } = { problem: 'It cannot be planned.' }] = plan.problems;
+        return bad(
+          problem(`days.${date}`, `Plan ${n} of ${date} cannot be read: ${why}`, 'Export it again.'),
+        );
+      }
       await tx
         .insertInto('plan')
         .values({
@@ -403,4 +414,5 @@ async function restoreDays(
         .execute();
     }
   }
+  return good(null);
 }
