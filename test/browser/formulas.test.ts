@@ -31,14 +31,27 @@ interface Doc {
   processLoss: number;
 }
 
-const cell = (row: number, column: string) => `[data-row="${row}"][data-column="${column}"]`;
+const cell = (row: number, column: string) => `[data-row="${row}"] [data-column="${column}"]`;
+/** What a cell says, whether it is being typed in or not. */
 const cellValue = (visit: Visit, row: number, column: string) =>
-  visit.page.$eval(cell(row, column), (input) => (input as HTMLInputElement).value);
+  visit.page.$eval(
+    cell(row, column),
+    (at) => at.querySelector('input')?.value ?? at.children[0]?.textContent,
+  );
+const cellSays = (visit: Visit, row: number, column: string, text: string) =>
+  visit.page.waitForFunction(
+    (at, wanted) => {
+      const here = document.querySelector(at);
+      return (here?.querySelector('input')?.value ?? here?.children[0]?.textContent) === wanted;
+    },
+    {},
+    cell(row, column),
+    text,
+  );
 /** Types into a cell of the sheet in place of what stands there. */
 async function type(visit: Visit, row: number, column: string, text: string) {
   await visit.page.waitForSelector(cell(row, column));
-  await visit.page.focus(cell(row, column));
-  await visit.page.$eval(cell(row, column), (input) => (input as HTMLInputElement).select());
+  await visit.page.click(cell(row, column));
   await visit.page.keyboard.type(text);
 }
 const openDialog = '[role="dialog"][data-state="open"]';
@@ -99,14 +112,14 @@ visited('Tidewater Rye is written from nothing with the keyboard alone, and publ
   for (let up = 0; up < 6; up += 1) {
     await keyboard.press('ArrowUp');
     await visit.page.waitForFunction(
-      (row) => document.activeElement?.getAttribute('data-row') === row,
+      (row) => document.activeElement?.closest('[data-row]')?.getAttribute('data-row') === row,
       {},
       String(5 - up),
     );
   }
   for (const [index, [, percent]] of rows.entries()) {
     await visit.page.waitForFunction(
-      (row) => document.activeElement?.getAttribute('data-row') === row,
+      (row) => document.activeElement?.closest('[data-row]')?.getAttribute('data-row') === row,
       {},
       String(index),
     );
@@ -220,11 +233,7 @@ visited('percent and grams live in one cell: either can be typed, and what is he
   assert.equal(Number(await cellValue(visit, 4, 'total')), 2.2);
   await visit.until('.answer', /flour 20.000 g/);
   await visit.page.select('[name="basis"]', 'own');
-  await visit.page.waitForFunction(
-    (at) => Number((document.querySelector(at) as HTMLInputElement).value) === 50,
-    {},
-    cell(0, 'levain'),
-  );
+  await cellSays(visit, 0, 'levain', '50');
   await type(visit, 3, 'total', '10');
   await visit.until('.sheet-grid .said', 'Quay levain alone holds 14.00 % and the formula only 10.00 %');
   await visit.keys('Control', 'z');
@@ -246,11 +255,7 @@ visited('half-typed text is kept as a draft, and survives closing the window', a
   await visit.page.waitForSelector(cell(4, 'total'));
   assert.equal(await cellValue(visit, 4, 'total'), '2..1');
   await visit.press('Back to version 1 as published');
-  await visit.page.waitForFunction(
-    (at) => (document.querySelector(at) as HTMLInputElement | null)?.value === '2.1',
-    {},
-    cell(4, 'total'),
-  );
+  await cellSays(visit, 4, 'total', '2.1');
   assert.equal((await published('shoal')).version, 1);
 });
 
@@ -265,8 +270,7 @@ visited('two windows on one sheet: the second is told, and takes its choice', as
   await page.goto(SERVED + path);
   await page.waitForSelector(cell(4, 'total'));
   await page.waitForSelector('body[data-ready]');
-  await page.focus(cell(4, 'total'));
-  await page.$eval(cell(4, 'total'), (input) => (input as HTMLInputElement).select());
+  await page.click(cell(4, 'total'));
   await page.keyboard.type('1.8');
   await page.waitForFunction(() => /Draft kept/.test(document.querySelector('.state')?.textContent ?? ''));
   await page.waitForFunction(async () => {
@@ -277,11 +281,7 @@ visited('two windows on one sheet: the second is told, and takes its choice', as
   await type(visit, 3, 'total', '77');
   await visit.until('.notice', 'changed in another window');
   await visit.press('Take that one');
-  await visit.page.waitForFunction(
-    (at) => (document.querySelector(at) as HTMLInputElement).value === '1.8',
-    {},
-    cell(4, 'total'),
-  );
+  await cellSays(visit, 4, 'total', '1.8');
   await visit.press('Undo');
   assert.equal(Number(await cellValue(visit, 3, 'total')), 77);
   await visit.until('.state', 'Draft kept at');
@@ -368,6 +368,108 @@ visited(
   },
   [1280, 1400],
 );
+
+visited('rows are headed, moved, dragged, added and taken away', async (visit) => {
+  await publish('petrel', 'Petrel', 0);
+  await visit.go('/know/formulas/petrel');
+  const names = () =>
+    visit.page.$$eval('[data-row] [data-column="ingredient"]', (all) =>
+      all.map((each) => each.querySelector('input')?.value ?? each.textContent?.trim()),
+    );
+  const namesAre = (wanted: string[]) =>
+    visit.page.waitForFunction(
+      (text) =>
+        [...document.querySelectorAll('[data-row] [data-column="ingredient"]')]
+          .map((each) => each.querySelector('input')?.value ?? each.textContent?.trim())
+          .join() === text,
+      {},
+      wanted.join(),
+    );
+  await visit.page.waitForSelector(cell(4, 'total'));
+  const begun = (await names()) as string[];
+  const [first, second, third, ...rest] = begun as [string, string, string];
+  await visit.page.click(cell(0, 'total'));
+  await visit.keys('Alt', 'ArrowDown');
+  await namesAre([second, first, third, ...rest]);
+  const grip = async (row: number) => {
+    const button = await visit.page.waitForSelector(`[data-row="${row}"] .grip button`);
+    assert.ok(button);
+    return button;
+  };
+  await (await grip(2)).hover();
+  await visit.page.mouse.down();
+  await (await grip(0)).hover();
+  await visit.page.mouse.up();
+  await namesAre([third, second, first, ...rest]);
+  await visit.page.click(cell(1, 'total'));
+  await visit.keys('Control', 'Enter');
+  await namesAre([third, second, '', first, ...rest]);
+  await visit.page.keyboard.type('Rye');
+  await visit.keys('Control', 'Delete');
+  await namesAre([third, second, first, ...rest]);
+  await (await grip(1)).click();
+  await visit.enter('rows.1.group', 'Flours');
+  await visit.until('.sheet-grid .group', 'Flours');
+  await visit.press('Up');
+  await visit.press('Remove the row');
+  await namesAre([third, first, ...rest]);
+  for (let step = 0; step < 8; step += 1) await visit.press('Undo');
+  await namesAre(begun);
+  assert.equal(await visit.page.$('.sheet-grid .group'), null);
+  await visit.press('Quay levain');
+  await visit.page.waitForSelector(openDialog);
+  await visit.press('Remove');
+  await visit.page.waitForFunction(() => !document.querySelector('[data-column="levain"]'));
+  await closed(visit);
+});
+
+visited('a formula is handed out as files that come in again', async (visit) => {
+  await visit.go('/know/formulas/skipper-twists');
+  await visit.page.evaluate(() => {
+    const handed: Promise<string>[] = [];
+    Object.assign(window, { handed });
+    const create = URL.createObjectURL.bind(URL);
+    URL.createObjectURL = (blob) => {
+      handed.push((blob as Blob).text());
+      return create(blob);
+    };
+  });
+  await visit.press('Hand out');
+  for (const file of ['Formula file', 'Table', 'Recipe for the web']) await visit.press(file);
+  const [formula, table, recipe] = await visit.page.evaluate(() =>
+    Promise.all((window as unknown as { handed: Promise<string>[] }).handed),
+  );
+  assert.deepEqual(JSON.parse(formula ?? '').formula, (await published('skipper-twists')).formula.doc);
+  assert.match(table ?? '', /Fresh yeast,,2,0.2/);
+  assert.equal(JSON.parse(recipe ?? '')['@type'], 'Recipe');
+  const looked = await fetch(`${SERVED}/api/v1/import/preview`, {
+    method: 'POST',
+    headers: { 'content-type': 'text/plain' },
+    body: table ?? '',
+  });
+  assert.ok(looked.ok, await looked.text());
+});
+
+visited('an ingredient is entered, used, and goes out of use instead of away', async (visit) => {
+  await visit.go('/know/larder');
+  await visit.press('New ingredient');
+  await visit.page.waitForSelector(`${openDialog} [name="name"]`);
+  await visit.enter('name', 'Quay seaweed');
+  await visit.page.select(`${openDialog} [name="ingredient-kind"]`, 'inclusion');
+  await visit.enter('water', '82');
+  await visit.press('Save');
+  await closed(visit);
+  await publish('eider', 'Eider', 0, (doc) => doc.lines.push({ ingredient: 'quay-seaweed', percent: 3 }));
+  await visit.enter('words', 'seaweed');
+  await visit.press('Quay seaweed');
+  await visit.press('Out of use');
+  await closed(visit);
+  await visit.until('.empty', 'No ingredient is like that');
+  await visit.go('/know/formulas/eider');
+  await visit.page.waitForSelector(cell(5, 'total'));
+  assert.equal(await cellValue(visit, 5, 'ingredient'), 'Quay seaweed');
+  assert.equal(await visit.figure('facts.trueHydration'), '78.5 %');
+});
 
 visited('the list is searched by what a baker asks for', async (visit) => {
   await visit.go('/know/formulas');

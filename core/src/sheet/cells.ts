@@ -1,5 +1,5 @@
 import type { Ingredient } from '../formula/index.ts';
-import { bad, good, problem, type Problem, type Result } from '../problem/index.ts';
+import { bad, good, place, problem, type Problem, type Result } from '../problem/index.ts';
 import { parseAmount } from '../units/index.ts';
 import { isPart, MIX_CELL, type FormulaDraft, type SheetRow } from './draft.ts';
 
@@ -63,11 +63,37 @@ const spoken = (text: string): string => text.trim().toLowerCase().replace(/\s+/
 /** Dust of adding and subtracting, percent. */
 const DUST = 1e-9;
 
-/** Reads the numbers of a sheet cell by cell; what cannot be read counts as nothing and is a problem. */
-export function numbersOf(draft: FormulaDraft, larder: Larder): SheetNumbers {
-  const problems: Problem[] = [];
+/** A row as it was read, with its problems by column. */
+interface ReadRow {
+  /** The stages there were. */
+  readonly stages: string;
+  readonly numbers: RowNumbers;
+  readonly problems: readonly Problem[];
+}
+
+/** The rows that were read before, so that a key reads only the row it is typed in. Good for one larder. */
+export type RowsRead = WeakMap<SheetRow, ReadRow>;
+
+/**
+ * Reads the numbers of a sheet cell by cell; what cannot be read counts as nothing and is a problem.
+ *
+ * @param before rows read before with the same larder; new ones are added to it
+ */
+export function numbersOf(
+  draft: FormulaDraft,
+  larder: Larder,
+  before: RowsRead = new WeakMap(),
+): SheetNumbers {
   const slugs = draft.stages.map(({ slug }) => slug);
-  const rows = draft.rows.map((row, index) => rowNumbers(row, index, slugs, larder, problems));
+  const stages = slugs.join();
+  const read = draft.rows.map((row) => {
+    const known = before.get(row);
+    if (known?.stages === stages) return known;
+    const now = { stages, ...readRow(row, slugs, larder) };
+    before.set(row, now);
+    return now;
+  });
+  const rows = read.map(({ numbers }) => numbers);
   const sum = (of: (row: RowNumbers) => number, only: (row: RowNumbers) => boolean = () => true) =>
     rows.reduce((total, row) => total + (only(row) ? of(row) : 0), 0);
   const isFlour = (row: RowNumbers) => row.ingredient?.kind === 'flour';
@@ -87,38 +113,17 @@ export function numbersOf(draft: FormulaDraft, larder: Larder): SheetNumbers {
     ),
     total: sum((row) => row.total),
     flour: sum((row) => row.total, isFlour),
-    problems,
+    problems: read.flatMap(({ problems }, index) => problems.map((each) => place(`rows.${index}`, each))),
   };
 }
 
-function rowNumbers(
-  row: SheetRow,
-  index: number,
-  slugs: readonly string[],
-  larder: Larder,
-  problems: Problem[],
-): RowNumbers {
+function readRow(row: SheetRow, slugs: readonly string[], larder: Larder): Omit<ReadRow, 'stages'> {
+  const problems: Problem[] = [];
   const at = (column: string, text: string): number | null => {
     if (text.trim() === '') return null;
-    const amount = parseAmount(text);
-    if (amount.ok && amount.value.unit === 'number' && amount.value.value <= 1000) return amount.value.value;
-    problems.push(
-      ...(amount.ok
-        ? [
-            amount.value.unit === 'mass'
-              ? problem(
-                  `rows.${index}.${column}`,
-                  `“${text}” is a mass here.`,
-                  'Type it again, or a percentage.',
-                )
-              : problem(
-                  `rows.${index}.${column}`,
-                  `${text} % is more than Jovet takes.`,
-                  'Use at most 1000 %.',
-                ),
-          ]
-        : amount.problems.map((each) => ({ ...each, path: `rows.${index}.${column}` }))),
-    );
+    const percent = percentIn(text);
+    if (percent.ok) return percent.value;
+    problems.push(...percent.problems.map((each) => place(column, each)));
     return null;
   };
   const cells = Object.fromEntries(
@@ -134,9 +139,8 @@ function rowNumbers(
   const left = total - staged;
   const blank = isBlank(row);
   const found = larder.find(row.ingredient);
-  if (!found.ok && !blank)
-    problems.push(...found.problems.map((each) => ({ ...each, path: `rows.${index}.ingredient` })));
-  return {
+  if (!found.ok && !blank) problems.push(...found.problems.map((each) => place('ingredient', each)));
+  const numbers: RowNumbers = {
     id: row.id,
     ingredient: found.ok ? found.value : null,
     blank,
@@ -145,6 +149,18 @@ function rowNumbers(
     cells,
     mix: Math.abs(left) < DUST ? 0 : left,
   };
+  return { numbers, problems };
+}
+
+function percentIn(text: string): Result<number> {
+  const amount = parseAmount(text);
+  if (!amount.ok) return amount;
+  const { unit, value } = amount.value;
+  if (unit === 'mass')
+    return bad(problem('', `“${text}” is a mass here.`, 'Type it again, or a percentage.'));
+  return value <= 1000
+    ? good(value)
+    : bad(problem('', `${text} % is more than Jovet takes.`, 'Use at most 1000 %.'));
 }
 
 /** A row in which nothing stands yet. */

@@ -9,7 +9,14 @@ export {
   type SheetRow,
   type SheetStage,
 } from './draft.ts';
-export { Larder, numbersOf, type ColumnNumbers, type RowNumbers, type SheetNumbers } from './cells.ts';
+export {
+  Larder,
+  numbersOf,
+  type ColumnNumbers,
+  type RowNumbers,
+  type RowsRead,
+  type SheetNumbers,
+} from './cells.ts';
 export { readSheet, slugOf, type ReadFormula, type ReadSheet } from './read.ts';
 export { draftOfFormula, emptyStage, newDraft, newProcess, ofType } from './write.ts';
 export {

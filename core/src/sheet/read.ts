@@ -13,7 +13,7 @@ import {
   parseTemperature,
   type TemperatureUnit,
 } from '../units/index.ts';
-import { isBlank, numbersOf, type Larder, type SheetNumbers } from './cells.ts';
+import { isBlank, numbersOf, type Larder, type RowsRead, type SheetNumbers } from './cells.ts';
 import { isPart, type FormulaDraft, type RiseDraft, type SheetStage } from './draft.ts';
 
 /** A formula that was read from its sheet and can be made. */
@@ -32,11 +32,17 @@ export interface ReadSheet {
  * Reads a formula from its sheet.
  *
  * @param unit the unit of a bare temperature
+ * @param before rows read before with the same larder
  * @returns the numbers, and the formula or its problems at the cells of the sheet: `rows.2.total`, `rows.0.poolish`,
  *   `rows.3.mix`, `stages.1.seed`, `products.0.scaledWeight`, `process.ddt`
  */
-export function readSheet(draft: FormulaDraft, larder: Larder, unit: TemperatureUnit): ReadSheet {
-  const numbers = numbersOf(draft, larder);
+export function readSheet(
+  draft: FormulaDraft,
+  larder: Larder,
+  unit: TemperatureUnit,
+  before?: RowsRead,
+): ReadSheet {
+  const numbers = numbersOf(draft, larder, before);
   return { numbers, formula: readFormula(draft, larder, unit, numbers) };
 }
 

@@ -26,44 +26,43 @@
     numbersOf,
     openingSize,
     readSheet,
-    setText,
     sizeOf,
     slugOf,
     type Basis,
     type FormulaDraft,
+    type RowsRead,
     type SheetStage,
   } from '@jovet/core/sheet';
   import { localTime } from '@jovet/core/time';
   import type { StoredDraft } from '../../server/database/formula-draft';
   import type { FormulaVersion } from '../../server/database/formula';
   import type { Shelved } from '../../server/database/ingredient';
-  import Choice from '../../ui/Choice.svelte';
   import Sheet from '../../ui/Sheet.svelte';
   import { beginHistory, record, redo, settle, undo } from '../history';
   import { provideOpener } from '../opener';
   import { useReading } from '../settings';
   import WorkingPanel from '../WorkingPanel.svelte';
   import BenchSums from './BenchSums.svelte';
-  import ComparePanel from './ComparePanel.svelte';
   import CompareWith from './CompareWith.svelte';
   import ExportPanel from './ExportPanel.svelte';
+  import FormulaHead from './FormulaHead.svelte';
   import FormulaKeys from './FormulaKeys.svelte';
   import FormulaPrint from './FormulaPrint.svelte';
   import FormulaTools from './FormulaTools.svelte';
   import { provideHands } from './hands';
-  import { dropSheet, keepSheet, publish } from './library';
   import { moneyIn } from './money';
   import ProcessPart from './ProcessPart.svelte';
   import ProductsPart from './ProductsPart.svelte';
-  import PublishPanel from './PublishPanel.svelte';
+  import PublishFlow from './PublishFlow.svelte';
   import ReadOuts from './ReadOuts.svelte';
   import RowPanel from './RowPanel.svelte';
   import SheetGrid from './SheetGrid.svelte';
+  import { SheetKeeper, type Kept } from './sheet-keeper';
   import SizeBar from './SizeBar.svelte';
   import StageKinds from './StageKinds.svelte';
   import StagePanel from './StagePanel.svelte';
   import WhatIfPanel from './WhatIfPanel.svelte';
-  import { options, STAGE_WORDS, TYPE_WORDS } from './words';
+  import { STAGE_WORDS } from './words';
 
   interface Props {
     /** Where the draft of this sheet is kept, or will be. */
@@ -115,8 +114,11 @@
     clearTimeout(calming);
     calm = history.present;
   }
-  const numbers = $derived(numbersOf(draft, larder));
-  const read = $derived(readSheet(calm, larder, reading.unit));
+  const stageSlugs = $derived(draft.stages.map(({ slug }) => slug).join());
+  /** Rows already read, good for this larder and these stages. */
+  const rowsRead = $derived<RowsRead>((void [larder, stageSlugs], new WeakMap()));
+  const numbers = $derived(numbersOf(draft, larder, rowsRead));
+  const read = $derived(readSheet(calm, larder, reading.unit, rowsRead));
   const made = $derived(sizeOf(calm, read, size));
   const formula = $derived(read.formula.ok ? read.formula.value.formula : null);
   const cost = $derived(formula && made.scaled ? costOf(formula, made.scaled) : null);
@@ -172,7 +174,7 @@
 
   function change(next: FormulaDraft, place: string) {
     history = record(history, next, place);
-    keepSoon();
+    keeper.soon();
     clearTimeout(calming);
     calming = setTimeout(calmDown, PAUSE_MS);
   }
@@ -182,7 +184,7 @@
   }
   function travel(by: typeof undo<FormulaDraft>) {
     history = by(history);
-    keepSoon();
+    keeper.soon();
     calmDown();
   }
   provideHands({
@@ -212,73 +214,29 @@
     stage = slug ?? null;
   }
 
-  // ── keeping the draft ────────────────────────────────────────────────────────────────────────────────────────────
-
-  let rev = $state(untrack(() => stored?.rev ?? 0));
-  let base = $state(untrack(() => stored?.base ?? version?.version ?? 0));
-  let keptText = untrack(() => JSON.stringify(stored?.doc ?? asPublished ?? opening));
-  let keptAt = $state(untrack(() => stored?.at ?? null));
-  let keeping = $state<'idle' | 'waiting' | 'failed'>('idle');
-  let other = $state.raw<StoredDraft | null>(null);
-  let timer: ReturnType<typeof setTimeout> | undefined;
-  let running: Promise<void> = Promise.resolve();
-
-  function keepSoon() {
-    keeping = 'waiting';
-    clearTimeout(timer);
-    timer = setTimeout(() => void keepNow(), 600);
-  }
-  /** Keeps the sheet as it stands; one after another, so that revisions follow. */
-  function keepNow(): Promise<void> {
-    clearTimeout(timer);
-    running = running.then(keepOnce);
-    return running;
-  }
-  async function keepOnce() {
-    if (other !== null) return;
-    const doc = history.present;
-    const text = JSON.stringify(doc);
-    if (text === keptText) {
-      keeping = 'idle';
-      return;
-    }
-    const kept = await keepSheet(draftId, { formula: version?.slug ?? null, base, doc, rev });
-    if (kept.kind === 'done') {
-      rev = kept.value.rev;
-      keptAt = kept.value.at;
-      keptText = text;
-      if (JSON.stringify(history.present) === text) keeping = 'idle';
-    } else if (kept.kind === 'stale') {
-      other = (kept.stands as StoredDraft | null) ?? null;
-      keeping = 'failed';
-      if (other === null) rev = 0;
-    } else keeping = 'failed';
-  }
-  function takeOther() {
-    if (!other) return;
-    rev = other.rev;
-    base = other.base;
-    keptText = JSON.stringify(other.doc);
-    settled();
-    history = settle(record(history, other.doc, 'other'));
-    calmDown();
-    other = null;
-    keeping = 'idle';
-  }
-  function keepMine() {
-    if (!other) return;
-    rev = other.rev;
-    other = null;
-    void keepNow();
-  }
-  async function dropDraft() {
-    await keepNow();
-    if (rev > 0) await dropSheet(draftId, rev);
-    onopen(version?.slug ?? null);
-  }
+  let kept = $state.raw<Kept>({
+    ...untrack(() => ({
+      rev: stored?.rev ?? 0,
+      base: stored?.base ?? version?.version ?? 0,
+      at: stored?.at ?? null,
+    })),
+    state: 'idle',
+    other: null,
+  });
+  const keeper = untrack(
+    () =>
+      new SheetKeeper(
+        draftId,
+        version?.slug ?? null,
+        kept,
+        JSON.stringify(stored?.doc ?? asPublished ?? opening),
+        () => history.present,
+        (next) => (kept = next),
+      ),
+  );
   onMount(() => {
     const leave = () => {
-      if (keeping === 'waiting') void keepNow();
+      if (kept.state === 'waiting') void keeper.now();
     };
     addEventListener('visibilitychange', leave);
     return () => {
@@ -286,42 +244,24 @@
       leave();
     };
   });
-
-  // ── publishing ───────────────────────────────────────────────────────────────────────────────────────────────────
-
-  let busy = $state(false);
-  let refusals = $state.raw<readonly Problem[]>([]);
-  let theirs = $state.raw<FormulaVersion | null>(null);
-  let lastNote = '';
-  const slug = $derived(version?.slug ?? slugOf(draft.name));
-
-  async function publishNow(note: string, over = base) {
-    if (!formula || busy) return;
-    busy = true;
-    lastNote = note;
-    await keepNow();
-    const done = await publish(slug, { doc: formula.doc, base: over, note, adopt: [...adopted] });
-    busy = false;
-    if (done.kind === 'done') {
-      if (version === null && rev > 0) await dropSheet(draftId, rev);
-      onopen(done.value.slug);
-    } else if (done.kind === 'stale') {
-      theirs = done.stands as FormulaVersion;
-      panel = null;
-    } else refusals = done.problems;
+  function takeOther() {
+    const doc = keeper.takeOther();
+    if (!doc) return;
+    settled();
+    history = settle(record(history, doc, 'other'));
+    calmDown();
   }
-
-  function publishOverTheirs() {
-    const over = theirs?.version;
-    theirs = null;
-    void publishNow(lastNote, over);
+  async function dropDraft() {
+    await keeper.drop();
+    onopen(version?.slug ?? null);
   }
-  function takeTheirs() {
-    if (!theirs) return;
-    const { version: n, formula: changed } = theirs;
-    theirs = null;
-    base = n;
-    take(changed, 'theirs');
+  async function published(as: string) {
+    if (version === null) await keeper.drop();
+    onopen(as);
+  }
+  function takeVersion(taken: FormulaVersion) {
+    keeper.rebase(taken.version);
+    take(taken.formula, 'theirs');
   }
 
   function onkeydown(event: KeyboardEvent) {
@@ -336,12 +276,18 @@
     event.preventDefault();
   }
   function openPublish() {
-    refusals = [];
     settled();
     panel = 'publish';
   }
 
-  const clock = (epoch: number) => localTime(epoch, bakehouse.zone);
+  const slug = $derived(version?.slug ?? slugOf(draft.name));
+  const clock = (epoch: number) => localTime(epoch, bakehouse.zone).time;
+  const keeping = $derived.by(() => {
+    if (kept.state === 'failed' && kept.other === null) return 'Not kept: Jovet does not answer';
+    if (kept.state === 'waiting') return 'Keeping…';
+    if (unpublished && kept.at !== null) return `Draft kept at ${clock(kept.at)}`;
+    return version ? `Version ${version.version}, ${version.by}` : 'Not kept yet';
+  });
   const unpublished = $derived(asPublished === null || JSON.stringify(draft) !== JSON.stringify(asPublished));
   const PARTS = [
     { value: 'sheet', text: 'Sheet' },
@@ -367,61 +313,33 @@
 />
 
 <div class="room">
-  <header>
-    <h1 class="sr-only">{draft.name.trim() || 'New formula'}</h1>
-    <span class="title">
-      <input
-        aria-label="Name of the formula"
-        name="name"
-        value={draft.name}
-        placeholder="Name of the formula"
-        autocomplete="off"
-        spellcheck="false"
-        size={Math.max(14, draft.name.length)}
-        aria-invalid={problems['name'] !== undefined}
-        oninput={(event) => change(setText(draft, 'name', event.currentTarget.value), 'name')}
-        onblur={settled}
+  <FormulaHead {keeping}>
+    {#snippet tools()}
+      <FormulaTools
+        undoable={history.past.length > 0}
+        redoable={history.future.length > 0}
+        printable={made.scaled !== null}
+        comparable={formula !== null}
+        publishable={unpublished || adopted.size > 0}
+        onundo={() => travel(undo)}
+        onredo={() => travel(redo)}
+        onopen={(which) => (panel = which)}
+        onpublish={openPublish}
       />
-    </span>
-    <div class="type">
-      <Choice
-        label="Type of dough"
-        name="type"
-        value={draft.type}
-        options={options(TYPE_WORDS)}
-        onchange={(text) => change(setText(draft, 'type', text), 'type')}
-      />
-    </div>
-    <span class="state" role="status">
-      {#if keeping === 'failed' && other === null}Not kept: Jovet does not answer
-      {:else if keeping === 'waiting'}Keeping…
-      {:else if unpublished && keptAt !== null}Draft kept at {clock(keptAt).time}
-      {:else if version}Version {version.version}, {version.by}
-      {:else}Not kept yet{/if}
-    </span>
-    <FormulaTools
-      undoable={history.past.length > 0}
-      redoable={history.future.length > 0}
-      printable={made.scaled !== null}
-      comparable={formula !== null}
-      publishable={unpublished || adopted.size > 0}
-      onundo={() => travel(undo)}
-      onredo={() => travel(redo)}
-      onopen={(which) => (panel = which)}
-      onpublish={openPublish}
-    />
-  </header>
+    {/snippet}
+  </FormulaHead>
 
-  {#if other}
+  {#if kept.other}
     <div class="notice" role="alert">
-      <p>This sheet was changed in another window at {clock(other.at).time}. What is here is not lost.</p>
+      <p>This sheet was changed in another window at {clock(kept.other.at)}. What is here is not lost.</p>
       <button type="button" class="btn preset-tonal" onclick={takeOther}>Take that one</button>
-      <button type="button" class="btn preset-tonal" onclick={keepMine}>Keep this one</button>
+      <button type="button" class="btn preset-tonal" onclick={() => keeper.keepMine()}>Keep this one</button>
     </div>
   {/if}
-  {#if head > base && theirs === null}
+  {#if head > kept.base}
     <p class="notice" role="status">
-      Version {head} was published since this draft was begun on version {base}. Publishing will show both.
+      Version {head} was published since this draft was begun on version {kept.base}. Publishing will show
+      both.
     </p>
   {/if}
   {#if corrected.length > 0}
@@ -535,7 +453,7 @@
           here.
         </p>
       {/if}
-      {#if stored !== null || rev > 0}
+      {#if kept.rev > 0}
         <button type="button" class="drop" onclick={dropDraft}
           >{version ? `Back to version ${version.version} as published` : 'Throw this draft away'}</button
         >
@@ -569,17 +487,23 @@
 <Sheet open={panel === 'stages'} title="Add a stage" onclose={() => (panel = null)}>
   <StageKinds onchoose={addStageOf} />
 </Sheet>
-<Sheet open={panel === 'publish'} title={`Publish ${draft.name}`} onclose={() => (panel = null)}>
-  <PublishPanel
-    problems={[...found, ...refusals]}
-    {corrected}
-    {adopted}
-    version={head + 1}
-    {busy}
-    onadopt={(which, adopt) => (adopt ? adopted.add(which) : adopted.delete(which))}
-    onpublish={(note) => publishNow(note)}
-  />
-</Sheet>
+<PublishFlow
+  open={panel === 'publish'}
+  name={draft.name}
+  {slug}
+  {formula}
+  {found}
+  base={kept.base}
+  {head}
+  {corrected}
+  {adopted}
+  {clock}
+  onadopt={(which, adopt) => (adopt ? adopted.add(which) : adopted.delete(which))}
+  onbefore={() => keeper.now()}
+  onpublished={published}
+  ontake={takeVersion}
+  onclose={() => (panel = null)}
+/>
 <Sheet open={panel === 'what-if'} title="What if" side onclose={() => (panel = null)}>
   {#if formula && made.scaled}<WhatIfPanel
       {formula}
@@ -596,62 +520,12 @@
 </Sheet>
 <Sheet open={panel === 'keys'} title="Keys of this room" onclose={() => (panel = null)}><FormulaKeys /></Sheet
 >
-<Sheet open={theirs !== null} title="Someone published in between" side onclose={() => (theirs = null)}>
-  {#if theirs && formula}
-    {@const stands = theirs}
-    <p class="conflict">
-      {stands.by} published version {stands.version} at {clock(stands.at).time}{stands.note === ''
-        ? ''
-        : `: “${stands.note}”`}. Yours is on the left and is kept as a draft.
-    </p>
-    <div class="takes">
-      <button type="button" class="btn preset-tonal" onclick={publishOverTheirs}>Publish mine over it</button>
-      <button type="button" class="btn preset-tonal" onclick={takeTheirs}>Take theirs into my sheet</button>
-    </div>
-    <ComparePanel
-      a={{ name: 'Mine', formula }}
-      b={{ name: `Version ${stands.version}, ${stands.by}`, formula: stands.formula }}
-    />
-  {/if}
-</Sheet>
 
 <style>
   .room {
     display: grid;
     gap: 0.6rem;
     padding: 0.75rem 1.5rem 1.5rem;
-  }
-  header {
-    display: flex;
-    flex-wrap: wrap;
-    align-items: center;
-    gap: 0.25rem 0.5rem;
-  }
-  .title input {
-    font-size: 1.5rem;
-    font-weight: 700;
-    background: none;
-    padding: 0 0.2rem;
-    margin-left: -0.2rem;
-    border-radius: 3px;
-    field-sizing: content;
-    max-width: 24rem;
-  }
-  .title input[aria-invalid='true'] {
-    box-shadow: inset 0 -2px 0 light-dark(var(--color-error-600), var(--color-error-400));
-  }
-  .type :global(.field-name) {
-    position: absolute;
-    width: 1px;
-    height: 1px;
-    overflow: hidden;
-    clip-path: inset(50%);
-  }
-  .state {
-    margin-left: auto;
-    margin-right: 0.25rem;
-    font-size: 0.875rem;
-    color: light-dark(var(--color-surface-700), var(--color-surface-300));
   }
   .notice {
     display: flex;
@@ -722,24 +596,12 @@
     text-underline-offset: 0.2em;
     cursor: pointer;
   }
-  .conflict {
-    margin-bottom: 0.6rem;
-  }
-  .takes {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 0.5rem;
-    margin-bottom: 0.8rem;
-  }
   @media (max-width: 1000px) {
     .body {
       grid-template-columns: minmax(0, 1fr);
     }
     .room {
       padding: 0.5rem 1rem 1rem;
-    }
-    .state {
-      margin-left: 0;
     }
   }
   @media print {

@@ -44,7 +44,7 @@
     'Sugar %',
     'Whole grain %',
     'Absorbs %',
-    `${'Cost'} a kg`,
+    'Cost a kg',
     'Contains',
   ];
   const cells = ({ ingredient: each }: Shelved) => [

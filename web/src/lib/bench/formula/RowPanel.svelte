@@ -30,7 +30,7 @@
       <button
         type="button"
         class="btn preset-tonal"
-        onclick={() => (onclose(), hands.change(removeRow(hands.draft, id), `remove.${id}`))}
+        onclick={() => (hands.change(removeRow(hands.draft, id), `remove.${id}`), onclose())}
         >Remove the row</button
       >
     </div>

@@ -1,60 +1,24 @@
-<script lang="ts" module>
-  /** A cell as it is shown. */
-  interface CellView {
-    readonly slug: string;
-    readonly label: string;
-    readonly text: string;
-    readonly grams: string;
-    readonly wrong: boolean;
-    readonly summed: boolean;
-    readonly bar: number;
-  }
-
-  interface RowView {
-    readonly id: string;
-    readonly index: number;
-    readonly name: string;
-    /** The heading above it, if one begins here. */
-    readonly heading: string;
-    readonly wrong: boolean;
-    readonly last: boolean;
-    readonly cells: readonly CellView[];
-    readonly said: readonly (readonly [place: string, sentence: string])[];
-  }
-
-  /** The old object if the new one says the same. */
-  function sameOr<T extends object>(old: T | undefined, now: T): T {
-    const keys = Object.keys(now) as (keyof T)[];
-    return old !== undefined && keys.every((key) => old[key] === now[key]) ? old : now;
-  }
-
-  const sameList = <T,>(a: readonly T[], b: readonly T[]): boolean =>
-    a.length === b.length && a.every((each, index) => each === b[index]);
-</script>
-
 <script lang="ts">
+  import { flushSync } from 'svelte';
   import {
-    addRow,
-    basisOf,
     flourMass,
-    isPart,
     MIX_CELL,
     moved,
-    removeRow,
     setText,
     TOTAL,
     typeCell,
     type Basis,
     type FormulaDraft,
     type Held,
-    type RowNumbers,
     type SheetNumbers,
   } from '@jovet/core/sheet';
   import type { Ingredient } from '@jovet/core/formula';
+  import GripVertical from '@lucide/svelte/icons/grip-vertical';
   import { useReading } from '../settings';
   import { useHands } from './hands';
-  import { decimalsOf, percentText, STAGE_WORDS } from './words';
-  import GripVertical from '@lucide/svelte/icons/grip-vertical';
+  import { actOfKey } from './sheet-keys';
+  import { cellSays, columnsOf, INGREDIENT, rowsShown, scalesOf, type CellView } from './sheet-view';
+  import { percentText } from './words';
 
   interface Props {
     numbers: SheetNumbers;
@@ -72,45 +36,10 @@
   const hands = useHands();
   const reading = useReading();
 
-  const parts = $derived(hands.draft.stages.filter(({ kind }) => isPart(kind)));
-  const before = $derived(hands.draft.stages.filter(({ kind }) => kind === 'autolyse'));
-  const after = $derived(hands.draft.stages.filter(({ kind }) => !isPart(kind) && kind !== 'autolyse'));
-  const hasParts = $derived(hands.draft.stages.length > 0);
-  /** Columns from left to right, as the dough is made. */
-  const columns = $derived([
-    ...[...parts, ...before].map((stage) => ({
-      slug: stage.slug,
-      name: stage.name,
-      kind: STAGE_WORDS[stage.kind],
-    })),
-    ...(hasParts ? [{ slug: MIX_CELL, name: 'Final mix', kind: 'what is left' }] : []),
-    ...after.map((stage) => ({ slug: stage.slug, name: stage.name, kind: STAGE_WORDS[stage.kind] })),
-  ]);
-  const scale = $derived(
-    Object.fromEntries(
-      [TOTAL, ...columns.map(({ slug }) => slug)].map((slug) => [
-        slug,
-        basisOf(numbers, slug, basis, hands.draft.stages),
-      ]),
-    ),
-  );
+  const columns = $derived(columnsOf(hands.draft));
   const column = (slug: string) =>
     slug === MIX_CELL ? numbers.mix : numbers.columns.find((each) => each.slug === slug);
-
-  /** Decimals of a column, so that its figures stand under one another; long fractions are cut at two. */
-  const decimals = $derived(
-    Object.fromEntries(
-      Object.keys(scale).map((slug) => {
-        const needed = numbers.rows.map((row) => decimalsOf((valueOf(row, slug) ?? 0) / (scale[slug] ?? 1)));
-        const most = Math.max(0, ...needed);
-        const small = numbers.rows.some((row) => {
-          const value = (valueOf(row, slug) ?? 0) / (scale[slug] ?? 1);
-          return value > 0 && value < 0.1;
-        });
-        return [slug, small ? most : Math.min(most, 2)];
-      }),
-    ),
-  );
+  const flourNow = $derived(flourMass(numbers, held) || flour);
 
   /** What is being typed: the cell, its text, and the sheet as it was before. */
   let typing = $state.raw<{
@@ -121,148 +50,103 @@
     numbers: SheetNumbers;
     held: Held;
   } | null>(null);
+  const scales = $derived(scalesOf(hands.draft, columns, numbers, basis, typing?.numbers));
+  /** The sheet as the last key in the cell left it. */
   let sent: FormulaDraft | null = null;
   $effect(() => {
-    // Undo, or another window, changed the sheet under the cell.
-    if (typing && sent !== null && hands.draft !== sent) typing = null;
+    // Undo, or another window, changed the sheet under the cell: go on from what stands there now.
+    if (typing && hands.draft !== (sent ?? typing.from)) begin(typing.row, typing.column);
   });
 
-  const valueOf = (row: RowNumbers, slug: string): number | null =>
-    slug === TOTAL ? row.total : slug === MIX_CELL ? row.mix : (row.cells[slug] ?? null);
-  const rawOf = (index: number, slug: string): string => {
-    const row = hands.draft.rows[index];
-    if (!row) return '';
-    return slug === TOTAL ? row.total : (row.cells[slug] ?? '');
-  };
-
-  function shown(row: RowNumbers, index: number, slug: string): string {
-    if (typing?.row === row.id && typing.column === slug) return typing.text;
-    const place = `rows.${index}.${slug}`;
-    const raw = rawOf(index, slug);
-    if (hands.problems[place] !== undefined && raw !== '' && Number.isNaN(Number(raw))) return raw;
-    const value = valueOf(row, slug);
-    if (value === null || (value === 0 && (slug !== TOTAL || raw === ''))) return '';
-    return percentText(value / (scale[slug] ?? 1), decimals[slug]);
-  }
-  /** The row that is typed in and the sums follow every key, the weights of the other rows the next pause. */
-  const flourNow = $derived(flourMass(numbers, held) || flour);
-  const gramsOf = (row: RowNumbers, slug: string): string => {
-    const value = valueOf(row, slug);
-    if (value === null || value === 0) return '';
-    const all = typing?.row === row.id ? flourNow : flour;
-    return reading.mass((all * value) / 100, row.ingredient?.scaleStep ?? 0.001);
-  };
-
-  /** What the screen shows, row by row. What has not changed stays the same object, so that a key redraws no more than it must. */
-  let last = new Map<string, RowView>();
-  const view = $derived.by(() => {
-    const next = numbers.rows.map((row, index) => {
-      const given = hands.draft.rows[index];
-      const before = last.get(row.id);
-      const group = given?.group ?? '';
-      const cells = [{ slug: TOTAL, name: 'Total' }, ...columns].map(({ slug, name: of }, at) =>
-        sameOr(before?.cells[at], {
-          slug,
-          label: `${row.ingredient?.name ?? `Row ${index + 1}`}, ${of}`,
-          text: shown(row, index, slug),
-          grams: gramsOf(row, slug),
-          wrong: hands.problems[`rows.${index}.${slug}`] !== undefined,
-          summed: slug === TOTAL && !row.typed,
-          bar: slug === TOTAL ? Math.round(Math.min(100, row.total)) : 0,
-        }),
-      );
-      const said = saidIn(index);
-      return sameOr(before, {
-        id: row.id,
-        index,
-        name: given?.ingredient ?? '',
-        heading: group !== '' && group !== hands.draft.rows[index - 1]?.group ? group : '',
-        wrong: hands.problems[`rows.${index}.ingredient`] !== undefined,
-        last: index === numbers.rows.length - 1,
-        cells: before && sameList(before.cells, cells) ? before.cells : cells,
-        said: before && JSON.stringify(before.said) === JSON.stringify(said) ? before.said : said,
-      });
-    });
-    last = new Map(next.map((row) => [row.id, row]));
-    return next;
+  let drawn: ReturnType<typeof rowsShown>['drawn'] = new Map();
+  const rows = $derived.by(() => {
+    const shown = rowsShown(
+      {
+        draft: hands.draft,
+        numbers,
+        scales,
+        problems: hands.problems,
+        typing,
+        flourNow,
+        flour,
+        mass: reading.mass,
+      },
+      drawn,
+    );
+    drawn = shown.drawn;
+    return shown.rows;
   });
 
   function begin(id: string, slug: string) {
-    const index = numbers.rows.findIndex((row) => row.id === id);
-    const row = numbers.rows[index];
-    if (!row) return;
-    typing = { row: id, column: slug, text: shown(row, index, slug), from: hands.draft, numbers, held };
+    const index = hands.draft.rows.findIndex((row) => row.id === id);
+    const [row, read] = [hands.draft.rows[index], numbers.rows[index]];
+    const scale = scales.find((each) => each.slug === slug);
+    typing = null;
     sent = null;
+    if (!row || !read || (slug !== INGREDIENT && !scale)) return;
+    const wrong = hands.problems[`rows.${index}.${slug}`] !== undefined;
+    const text = scale ? cellSays(row, read, scale, wrong) : row.ingredient;
+    typing = { row: id, column: slug, text, from: hands.draft, numbers, held };
   }
   function type(text: string) {
     if (!typing) return;
     const { row, column: slug, from } = typing;
     typing = { ...typing, text };
-    const next = typeCell(from, row, slug, text, { numbers: typing.numbers, basis, held: typing.held });
-    sent = next;
-    hands.change(next, `${row}.${slug}`);
+    const index = from.rows.findIndex(({ id }) => id === row);
+    sent =
+      slug === INGREDIENT
+        ? setText(from, `rows.${index}.${INGREDIENT}`, text)
+        : typeCell(from, row, slug, text, { numbers: typing.numbers, basis, held: typing.held });
+    hands.change(sent, `${row}.${slug}`);
   }
-  function end() {
-    typing = null;
+  function end({ target, relatedTarget }: FocusEvent) {
+    if (!(target instanceof HTMLInputElement)) return;
+    if (table?.contains(relatedTarget as Node | null)) hands.settle();
+    // A field that is taken away while it is drawn anew must not change anything until it is drawn.
+    else queueMicrotask(leave);
+  }
+  function leave() {
     hands.settle();
+    // When the window loses the focus the cell keeps it.
+    if (document.hasFocus() && !table?.contains(document.activeElement)) typing = null;
   }
 
   let table = $state<HTMLElement>();
   /** Goes to a cell by row and column, once it is drawn. */
   function go(index: number, slug: string) {
-    requestAnimationFrame(() => {
-      const input = table?.querySelector<HTMLInputElement>(`[data-row="${index}"][data-column="${slug}"]`);
-      input?.focus();
-      input?.select();
-    });
-  }
-  function onkeydown(event: KeyboardEvent) {
-    const input = event.target;
-    if (!(input instanceof HTMLInputElement)) return;
-    const index = Number(input.dataset['row']);
-    const slug = input.dataset['column'] ?? '';
-    const row = hands.draft.rows[index];
-    if (!row) return;
-    const last = hands.draft.rows.length - 1;
-    const command = event.ctrlKey || event.metaKey;
-    if (event.altKey && (event.key === 'ArrowUp' || event.key === 'ArrowDown')) {
-      const to = index + (event.key === 'ArrowUp' ? -1 : 1);
-      hands.change({ ...hands.draft, rows: moved(hands.draft.rows, index, to) }, `move.${row.id}.${to}`);
-      go(Math.min(Math.max(to, 0), last), slug);
-    } else if (command && (event.key === 'Delete' || event.key === 'Backspace')) {
-      hands.change(removeRow(hands.draft, row.id), `remove.${row.id}`);
-      go(Math.max(0, index - 1), slug);
-    } else if (command && event.key === 'Enter') {
-      hands.change(addRow(hands.draft, row.id), `add.${row.id}`);
-      go(index + 1, 'ingredient');
-    } else if (event.key === 'Enter' && !event.shiftKey && index === last) {
-      if (row.ingredient.trim() === '') return;
-      hands.change(addRow(hands.draft), `add.${row.id}`);
-      go(index + 1, slug === 'ingredient' ? slug : 'ingredient');
-    } else if (event.key === 'Enter') go(index + (event.shiftKey ? -1 : 1), slug);
-    else if (event.key === 'ArrowUp' && slug !== 'ingredient') go(index - 1, slug);
-    else if (event.key === 'ArrowDown' && slug !== 'ingredient') go(index + 1, slug);
-    else return;
-    event.preventDefault();
+    flushSync();
+    const row = table?.querySelector(`[data-row="${index}"]`);
+    row?.querySelector<HTMLElement>(`[data-column="${slug}"]`)?.focus();
   }
 
-  /** All cells are heard in one place: 600 of them with listeners of their own would be slow. */
+  const cellAt = ({ target }: Event): { cell: HTMLElement; index: number; slug: string } | null => {
+    const cell = target instanceof HTMLElement ? target.closest<HTMLElement>('[data-column]') : null;
+    const index = Number(cell?.closest<HTMLElement>('[data-row]')?.dataset['row']);
+    return cell ? { cell, index, slug: cell.dataset['column'] ?? '' } : null;
+  };
+  function onkeydown(event: KeyboardEvent) {
+    const at = cellAt(event);
+    const act = at && actOfKey(event, hands.draft, at.index, at.slug);
+    if (!act) return;
+    event.preventDefault();
+    if (act.change) hands.change(act.change.draft, act.change.place);
+    if (act.go) go(act.go.row, act.go.column);
+  }
+  /** A cell becomes a field when it is gone to, and only then: 600 fields would be slow to draw. */
+  function onfocusin(event: Event) {
+    const at = cellAt(event);
+    const row = at && hands.draft.rows[at.index];
+    if (!row || at.cell !== event.target) return;
+    begin(row.id, at.slug);
+    flushSync();
+    const field = at.cell.querySelector('input');
+    field?.focus();
+    field?.select();
+  }
+
+  /** All cells are heard in one place. */
   function heard(node: HTMLElement) {
-    const cellOf = ({ target }: Event) =>
-      target instanceof HTMLInputElement && target.dataset['column'] !== undefined ? target : null;
-    const onfocusin = (event: Event) => {
-      const input = cellOf(event);
-      const id = hands.draft.rows[Number(input?.dataset['row'])]?.id;
-      const slug = input?.dataset['column'] ?? '';
-      if (id !== undefined && slug !== 'ingredient') begin(id, slug);
-    };
-    const oninput = (event: Event) => {
-      const input = cellOf(event);
-      if (!input) return;
-      if (input.dataset['column'] !== 'ingredient') return type(input.value);
-      const place = `rows.${Number(input.dataset['row'])}.ingredient`;
-      hands.change(setText(hands.draft, place, input.value), place);
-    };
+    const oninput = (event: Event) => type((event.target as HTMLInputElement).value);
     const listeners = { keydown: onkeydown, focusin: onfocusin, focusout: end, input: oninput } as const;
     for (const [event, listener] of Object.entries(listeners))
       node.addEventListener(event, listener as EventListener);
@@ -282,9 +166,6 @@
       );
     dragged = null;
   }
-
-  const saidIn = (index: number) =>
-    Object.entries(hands.problems).filter(([place]) => place.startsWith(`rows.${index}.`));
 </script>
 
 <datalist id="larder-names">
@@ -295,13 +176,13 @@
 <div
   bind:this={table}
   class="sheet-grid"
-  role="table"
+  role="grid"
   aria-label="Formula sheet"
   style:--columns={columns.length + 1}
   {@attach heard}
 >
   <div role="row" class="row heads">
-    <span role="cell"></span>
+    <span role="gridcell"></span>
     <span role="columnheader" class="name">Ingredient</span>
     <span role="columnheader"><span class="head">Total</span><small class="quiet">% of flour</small></span>
     {#each columns as each (each.slug)}
@@ -314,7 +195,7 @@
       </span>
     {/each}
   </div>
-  {#each view as row (row.id)}
+  {#each rows as row (row.id)}
     {#if row.heading !== ''}
       <div role="row" class="group"><span role="rowheader">{row.heading}</span></div>
     {/if}
@@ -323,10 +204,11 @@
       tabindex="-1"
       class="row line"
       class:dragged={dragged === row.index}
+      data-row={row.index}
       ondragover={(event) => dragged !== null && event.preventDefault()}
       ondrop={(event) => (event.preventDefault(), drop(row.index))}
     >
-      <span role="cell" class="grip">
+      <span role="gridcell" class="grip">
         <button
           type="button"
           draggable="true"
@@ -336,74 +218,84 @@
           ondragend={() => (dragged = null)}><GripVertical size={16} /></button
         >
       </span>
-      <span role="rowheader" class="name">
-        <input
-          class="cell"
-          list="larder-names"
-          value={row.name}
-          data-row={row.index}
-          data-column="ingredient"
-          aria-label={`Ingredient ${row.index + 1}`}
-          aria-invalid={row.wrong}
-          autocomplete="off"
-          spellcheck="false"
-          placeholder={row.last ? 'Name an ingredient' : undefined}
-        />
+      <span
+        role="rowheader"
+        class="name"
+        tabindex={row.ingredient.typed === null ? 0 : -1}
+        data-column={INGREDIENT}
+        aria-invalid={row.ingredient.wrong || undefined}
+      >
+        {#if row.ingredient.typed !== null}{@render field(
+            row.ingredient,
+            row.index,
+            `Ingredient ${row.index + 1}`,
+          )}
+        {:else if row.ingredient.text === '' && row.last}<span class="text placeholder"
+            >Name an ingredient</span
+          >
+        {:else}<span class="text">{row.ingredient.text}</span>{/if}
       </span>
-      {#each row.cells as each (each.slug)}
+      {#each row.cells as each, at (each.slug)}
         <span
-          role="cell"
-          class:total={each.slug === TOTAL}
+          role="gridcell"
+          class:total={at === 0}
           class:mix={each.slug === MIX_CELL}
-          style:--bar={each.slug === TOTAL ? `${each.bar}%` : undefined}
+          class:summed={each.summed}
+          style:--bar={at === 0 ? `${each.bar}%` : undefined}
+          tabindex={each.typed === null ? 0 : -1}
+          data-column={each.slug}
+          aria-invalid={each.wrong || undefined}
+          >{#if each.typed !== null}{@render field(
+              each,
+              row.index,
+              `${row.name || `Row ${row.index + 1}`}, ${columns[at - 1]?.name ?? 'Total'}`,
+            )}{:else}<span class="text number">{each.text}</span>{/if}<span class="grams">{each.grams}</span
+          ></span
         >
-          <input
-            class="cell number"
-            class:summed={each.summed}
-            value={each.text}
-            data-row={row.index}
-            data-column={each.slug}
-            inputmode="decimal"
-            autocomplete="off"
-            aria-label={each.label}
-            aria-invalid={each.wrong}
-            aria-describedby={each.wrong ? `said-rows.${row.index}.${each.slug}` : undefined}
-          />
-          <span class="grams" aria-hidden="true">{each.grams}</span>
-        </span>
       {/each}
     </div>
     {#each row.said as [place, sentence] (place)}
       <div role="row" class="said">
-        <span role="cell"><span id={`said-${place}`} role="alert">{sentence}</span></span>
+        <span role="gridcell"><span id={`said-${place}`} role="alert">{sentence}</span></span>
       </div>
     {/each}
   {/each}
   <div role="row" class="row foot">
-    <span role="cell"></span>
+    <span role="gridcell"></span>
     <span role="rowheader" class="name">Dough</span>
-    {@render sum(numbers.total, numbers.total, TOTAL)}
-    {#each columns as { slug } (slug)}{@render sum(
-        column(slug)?.percent ?? 0,
-        (column(slug)?.percent ?? 0) / (scale[slug] ?? 1),
-        slug,
-      )}{/each}
+    {#each scales as { slug, basis: of, decimals } (slug)}
+      {@const percent = slug === TOTAL ? numbers.total : (column(slug)?.percent ?? 0)}
+      {@render sum(percent, of, decimals)}
+    {/each}
   </div>
   <div role="row" class="row foot flours">
-    <span role="cell"></span>
+    <span role="gridcell"></span>
     <span role="rowheader" class="name">of it flour</span>
-    {@render sum(numbers.flour, numbers.flour, TOTAL)}
-    {#each columns as { slug } (slug)}{@render sum(
-        column(slug)?.flour ?? 0,
-        (column(slug)?.flour ?? 0) / (scale[slug] ?? 1),
-        slug,
-      )}{/each}
+    {#each scales as { slug, basis: of, decimals } (slug)}
+      {@const percent = slug === TOTAL ? numbers.flour : (column(slug)?.flour ?? 0)}
+      {@render sum(percent, of, decimals)}
+    {/each}
   </div>
 </div>
 
-{#snippet sum(percent: number, text: number, slug: string)}
-  <span role="cell"
-    ><span class="number">{percent === 0 ? '' : percentText(text, decimals[slug])}</span><span class="grams"
+{#snippet field(cell: CellView, index: number, label: string)}
+  <input
+    class="text"
+    class:number={cell.slug !== INGREDIENT}
+    list={cell.slug === INGREDIENT ? 'larder-names' : undefined}
+    inputmode={cell.slug === INGREDIENT ? 'text' : 'decimal'}
+    value={cell.typed}
+    aria-label={label}
+    aria-invalid={cell.wrong}
+    aria-describedby={cell.wrong ? `said-rows.${index}.${cell.slug}` : undefined}
+    autocomplete="off"
+    spellcheck="false"
+  />
+{/snippet}
+
+{#snippet sum(percent: number, of: number, decimals: number)}
+  <span role="gridcell"
+    ><span class="number">{percent === 0 ? '' : percentText(percent / of, decimals)}</span><span class="grams"
       >{percent === 0 ? '' : reading.mass((flourNow * percent) / 100)}</span
     ></span
   >
@@ -411,7 +303,7 @@
 
 <style>
   .sheet-grid {
-    width: max-content;
+    width: calc(14.4rem + 6.1rem * var(--columns));
     font-size: 0.9375rem;
   }
   .row {
@@ -420,8 +312,7 @@
   }
   .line {
     height: 2.65rem;
-    contain: strict;
-    content-visibility: auto;
+    contain: size layout style;
     border-bottom: 1px solid light-dark(var(--color-surface-200), var(--color-surface-800));
   }
   .heads {
@@ -459,25 +350,37 @@
     color: light-dark(var(--color-surface-500), var(--color-surface-400));
     border-radius: 3px;
   }
-  .cell {
+  [data-column] {
+    cursor: text;
+    outline: none;
+  }
+  .text {
     display: block;
     width: 100%;
+    height: 1.5rem;
     padding: 0.15rem 0.4rem 0;
     font: inherit;
     line-height: 1.35;
-    background: none;
-    border-radius: 3px;
+    white-space: nowrap;
   }
-  .name .cell {
+  .name .text {
+    overflow: hidden;
+    text-overflow: ellipsis;
+    height: 2.2rem;
     padding-block: 0.45rem;
   }
-  .cell:focus {
+  input.text {
+    background: light-dark(#fff, var(--color-surface-950));
     outline: 2px solid light-dark(var(--color-primary-700), var(--color-primary-300));
     outline-offset: -2px;
-    background: light-dark(#fff, var(--color-surface-950));
+    border-radius: 3px;
   }
-  .cell[aria-invalid='true'] {
+  .placeholder {
+    color: light-dark(var(--color-surface-600), var(--color-surface-300));
+  }
+  [data-column][aria-invalid='true'] {
     box-shadow: inset 0 0 0 2px light-dark(var(--color-error-600), var(--color-error-400));
+    border-radius: 3px;
   }
   .number {
     display: block;
@@ -526,6 +429,8 @@
     opacity: 0.4;
   }
   .foot {
+    height: 2.75rem;
+    contain: size layout style;
     padding-top: 0.25rem;
     font-weight: 700;
   }

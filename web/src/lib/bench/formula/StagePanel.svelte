@@ -141,7 +141,7 @@
       <button
         type="button"
         class="btn preset-tonal"
-        onclick={() => (onclose(), hands.change(removeStage(hands.draft, slug), `remove.${slug}`))}
+        onclick={() => (hands.change(removeStage(hands.draft, slug), `remove.${slug}`), onclose())}
         >Remove</button
       >
     </div>

@@ -1,0 +1,81 @@
+<script lang="ts">
+  import type { Snippet } from 'svelte';
+  import { setText } from '@jovet/core/sheet';
+  import Choice from '../../ui/Choice.svelte';
+  import { useHands } from './hands';
+  import { options, TYPE_WORDS } from './words';
+
+  /** Name and type of the formula, how it is kept, and the tools. */
+  let { keeping, tools }: { keeping: string; tools: Snippet } = $props();
+  const hands = useHands();
+  const draft = $derived(hands.draft);
+</script>
+
+<header>
+  <h1 class="sr-only">{draft.name.trim() || 'New formula'}</h1>
+  <span class="title">
+    <input
+      aria-label="Name of the formula"
+      name="name"
+      value={draft.name}
+      placeholder="Name of the formula"
+      autocomplete="off"
+      spellcheck="false"
+      size={Math.max(14, draft.name.length)}
+      aria-invalid={hands.problems['name'] !== undefined}
+      oninput={(event) => hands.change(setText(draft, 'name', event.currentTarget.value), 'name')}
+      onblur={hands.settle}
+    />
+  </span>
+  <div class="type">
+    <Choice
+      label="Type of dough"
+      name="type"
+      value={draft.type}
+      options={options(TYPE_WORDS)}
+      onchange={(text) => hands.change(setText(draft, 'type', text), 'type')}
+    />
+  </div>
+  <span class="state" role="status">{keeping}</span>
+  {@render tools()}
+</header>
+
+<style>
+  header {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: center;
+    gap: 0.25rem 0.5rem;
+  }
+  .title input {
+    font-size: 1.5rem;
+    font-weight: 700;
+    background: none;
+    padding: 0 0.2rem;
+    margin-left: -0.2rem;
+    border-radius: 3px;
+    field-sizing: content;
+    max-width: 24rem;
+  }
+  .title input[aria-invalid='true'] {
+    box-shadow: inset 0 -2px 0 light-dark(var(--color-error-600), var(--color-error-400));
+  }
+  .type :global(.field-name) {
+    position: absolute;
+    width: 1px;
+    height: 1px;
+    overflow: hidden;
+    clip-path: inset(50%);
+  }
+  .state {
+    margin-left: auto;
+    margin-right: 0.25rem;
+    font-size: 0.875rem;
+    color: light-dark(var(--color-surface-700), var(--color-surface-300));
+  }
+  @media (max-width: 1000px) {
+    .state {
+      margin-left: 0;
+    }
+  }
+</style>
