@@ -1,16 +1,16 @@
-import {
-  ferments,
-  massOfKind,
-  scaleFormula,
-  specificHeatOf,
-  type ScaledFormula,
-  type ScaledPart,
-} from '../formula/index.ts';
+import { scaleFormula, type ScaledFormula, type ScaledPart } from '../formula/index.ts';
 import { CULTURE_RATE_SURE_BELOW, riseAt } from '../fermentation/index.ts';
+import { defaultFriction, massesOfMix, mixAt, sourcesOf, sumFactors } from '../mix/index.ts';
 import { bad, good, problem, type Problem, type Result } from '../problem/index.ts';
 import { resolveLocal } from '../time/index.ts';
 import { formatMass, formatNumber } from '../units/index.ts';
-import { waterForMix, type Mix, type MixWater, type Readings } from '../water/index.ts';
+import {
+  waterForMix,
+  type Mix,
+  type MixWater,
+  type Temperatures,
+  type WaterQuestion,
+} from '../water/index.ts';
 import { clockOf, type Step } from './clock.ts';
 import { courseOfDough, courseOfLevain, type DoughCourse, type LevainCourse } from './course.ts';
 import { buildOf, leavenOf, type Leaven } from './leaven.ts';
@@ -27,6 +27,7 @@ export interface RibbonPoint {
 export interface DoughPlan {
   readonly scaled: ScaledFormula;
   readonly mix: Mix;
+  readonly question: WaterQuestion;
   readonly water: MixWater;
   readonly leaven: Leaven;
   readonly levain: LevainCourse;
@@ -53,8 +54,8 @@ export function planDough(input: PlanInput): Result<DoughPlan> {
   const dispatch = resolveLocal(order.dispatch.date, order.dispatch.time, bakehouse.zone);
   if (!dispatch.ok) return bad(...dispatch.problems.map((each) => ({ ...each, path: 'dispatch.date' })));
 
-  const mixAt = mixOf(input, scaled.value, programme);
-  const water = waterForMix(mixAt, order.readings, order.ddt, bakehouse.usual, formula.doc.process.ddt);
+  const question = waterQuestion(input, scaled.value, programme);
+  const water = waterForMix(question);
   if (!water.ok) return water;
   const levain = courseOfLevain(input, leaven.value);
   if (!levain.ok) return levain;
@@ -63,7 +64,8 @@ export function planDough(input: PlanInput): Result<DoughPlan> {
   const steps = clockOf(input, levain.value, dough.value, programme, dispatch.value);
   return good({
     scaled: scaled.value,
-    mix: mixAt(order.readings),
+    mix: question.mixAt(question.now),
+    question,
     water: water.value,
     leaven: leaven.value,
     levain: levain.value,
@@ -93,58 +95,33 @@ const unknownProgramme = (slug: string): Problem =>
     'Choose one of its programmes.',
   );
 
-/** The mix of the final dough as a function of the readings: the masses stay, the temperatures change. */
-function mixOf(
-  { mixer }: PlanInput,
+/** What the water of the dough depends on. The one reading of a levain stands for every pre-ferment in the mix. */
+function waterQuestion(
+  { order, formula, bakehouse, mixer }: PlanInput,
   scaled: ScaledFormula,
   programme: Programme,
-): (readings: Readings) => Mix {
-  const { lines, flour, holds } = scaled.finalMix;
-  const held = scaled.parts.filter(({ slug }) => holds.some((hold) => hold.slug === slug));
-  const rest = lines.filter(({ ingredient }) => ingredient.kind !== 'flour' && ingredient.kind !== 'water');
-  return (readings) => ({
-    parts: [
-      {
-        name: 'flour',
-        mass: flour,
-        specificHeat: heatOf(lines.filter(isFlour)),
-        temperature: readings.flour,
-      },
-      ...rest.map((line) => ({
-        name: line.ingredient.slug,
-        mass: line.mass,
-        specificHeat: specificHeatOf(line.ingredient),
-        temperature: readings.flour,
-      })),
-      ...held.map((part) => ({
-        name: ferments(part.kind) ? 'levain' : part.slug,
-        mass: part.needed,
-        specificHeat: heatOf(part.stage.content.map((line) => ({ ...line, mass: line.percent }))),
-        temperature: ferments(part.kind) ? readings.levain : readings.room,
-      })),
-    ],
-    water: massOfKind(lines, 'water'),
-    newFlour: flour,
-    bowl: { mass: mixer.bowlMass, temperature: readings.bowl },
-    room: readings.room,
-    friction: programme.friction,
-    minutes: programme.minutes,
+): WaterQuestion {
+  const masses = massesOfMix(scaled, formula);
+  const rising = masses.holds.filter((hold) => hold.ferments);
+  const temperatures = ({ flour, room, levain, bowl }: PlanInput['order']['readings']): Temperatures => ({
+    flour,
+    room,
+    bowl,
+    ...Object.fromEntries(rising.map(({ slug }) => [slug, levain])),
   });
+  return {
+    mixAt: mixAt(masses, mixer, programme, defaultFriction(mixer, programme), order.ddt),
+    now: temperatures(order.readings),
+    ddt: order.ddt,
+    usual: temperatures(bakehouse.usual),
+    usualDdt: formula.doc.process.ddt,
+    factors: sumFactors(masses),
+    sources: sourcesOf(masses, bakehouse.sources),
+    method: bakehouse.waterMethod,
+    learned: null,
+    frictionSpread: 0,
+  };
 }
-
-const isFlour = ({ ingredient }: { ingredient: { kind: string } }) => ingredient.kind === 'flour';
-
-/** Specific heat of a mixture, by mass, kJ/kg·K. */
-function heatOf(
-  lines: readonly { ingredient: Parameters<typeof specificHeatOf>[0]; mass: number }[],
-): number {
-  const mass = lines.reduce((sum, line) => sum + line.mass, 0);
-  const heat = lines.reduce((sum, line) => sum + line.mass * specificHeatOf(line.ingredient), 0);
-  return mass > 0 ? heat / mass : SPECIFIC_HEAT_OF_NOTHING;
-}
-
-/** Of no flour at all; any figure would do. */
-const SPECIFIC_HEAT_OF_NOTHING = 1;
 
 const LITRES_PER_KILOGRAM = 1 / 1.1;
 

@@ -1,6 +1,8 @@
 import { z } from 'zod';
 import { Formula, PieceOrder, Slug, upcastFormula } from '../formula/index.ts';
+import { Mixer, Programme, USUAL_SOURCES, WaterSources } from '../mix/index.ts';
 import { isZone } from '../time/index.ts';
+import { WATER_METHODS } from '../water/index.ts';
 
 const Celsius = z.number().min(-30).max(60);
 const Name = z.string().trim().min(1).max(80);
@@ -37,16 +39,6 @@ export const WorkRates = z.strictObject({
 });
 export type WorkRates = z.infer<typeof WorkRates>;
 
-export const Programme = z.strictObject({
-  slug: Slug,
-  name: Name,
-  /** Mixing and resting in the bowl, minutes. */
-  minutes: z.number().positive().max(240),
-  /** Rise of the dough by friction, K. */
-  friction: z.number().min(0).max(20),
-});
-export type Programme = z.infer<typeof Programme>;
-
 export const Bakehouse = z.strictObject({
   schema: z.literal(1),
   name: Name,
@@ -54,6 +46,10 @@ export const Bakehouse = z.strictObject({
   /** Readings of an ordinary day, where the three ways to water agree. */
   usual: ReadingsSchema,
   programmes: z.array(Programme).min(1).max(30),
+  /** Where water comes from, and how warm it usually is. */
+  sources: WaterSources.prefault(USUAL_SOURCES),
+  /** Which of the three ways the water is poured by. */
+  waterMethod: z.enum(WATER_METHODS).default('balance'),
   /** Minutes the oven is on before the first load. */
   preheat: z.number().min(0).max(600).default(120),
   /** Spare minutes kept before the van. */
@@ -74,16 +70,7 @@ export const Bakehouse = z.strictObject({
 });
 export type Bakehouse = z.infer<typeof Bakehouse>;
 
-export const Mixer = z.strictObject({
-  schema: z.literal(1),
-  slug: Slug,
-  name: Name,
-  bowlMass: z.number().min(0).max(1000),
-  /** Dough that it moves well, at least and at most, kg. */
-  minDough: z.number().min(0).max(2000).default(0),
-  maxDough: z.number().positive().max(2000),
-});
-export type Mixer = z.infer<typeof Mixer>;
+export { Mixer, Programme };
 
 export const Tub = z.strictObject({
   schema: z.literal(1),

@@ -13,14 +13,7 @@ export function planWorkings(plan: DoughPlan, given: PlanInput): Workings {
   if (!programme) throw new Error('a plan has a known programme');
   return {
     ...formulaWorkings(formula, order.order, plan.scaled),
-    ...waterWorkings(
-      plan.mix,
-      plan.water,
-      order.readings,
-      bakehouse.usual,
-      order.ddt,
-      formula.doc.process.ddt,
-    ),
+    ...waterWorkings(plan.question, plan.water),
     ...risingWorkings(plan, given, programme),
     ...clockWorkings(plan, given, programme),
   };

@@ -1,4 +1,4 @@
-export { CULTURE_RATE_SURE_BELOW, cultureYeastRate } from './rates.ts';
+export { bakersYeastRate, CULTURE_RATE_SURE_BELOW, cultureYeastRate } from './rates.ts';
 export {
   populationAt,
   populationForRise,

@@ -40,3 +40,22 @@ export function cultureYeastRate(celsius: number): number {
   const value = degree.a + degree.b * celsius;
   return degree.exponential ? Math.exp(value) : value;
 }
+
+/** Cardinal temperatures of baker's yeast, °C, and its fastest rate, 1/h: chosen so that μ(26) = 0.30. */
+const BAKERS_YEAST = { least: -1, best: 35, most: 46, fastest: 0.3867 } as const;
+
+/**
+ * μ of baker's yeast by the cardinal temperature model.
+ *
+ * @param celsius dough temperature
+ * @returns 1/h, 0 outside −1 to 46 °C
+ * @source Rosso, Lobry, Bajard, Flandrois, J. Theor. Biol. 162 (1993)
+ */
+export function bakersYeastRate(celsius: number): number {
+  const { least, best, most, fastest } = BAKERS_YEAST;
+  if (celsius <= least || celsius >= most) return 0;
+  const above = (celsius - most) * (celsius - least) ** 2;
+  const below =
+    (best - least) * ((best - least) * (celsius - best) - (best - most) * (best + least - 2 * celsius));
+  return (fastest * above) / below;
+}

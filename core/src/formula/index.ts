@@ -4,6 +4,7 @@ export {
   GRAINS,
   Ingredient,
   INGREDIENT_KINDS,
+  Name,
   Slug,
   specificHeatOf,
   type Allergen,

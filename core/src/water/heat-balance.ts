@@ -1,5 +1,11 @@
 import { bad, good, problem, type Result } from '../problem/index.ts';
-import { BOWL_SHARE, HEAT_OF_WETTING, MIX_TIME_CONSTANT, SPECIFIC_HEAT } from './constants.ts';
+import {
+  BOWL_SHARE,
+  HEAT_OF_WETTING,
+  MIX_TIME_CONSTANT,
+  READING_SPREAD,
+  SPECIFIC_HEAT,
+} from './constants.ts';
 
 /** Something that goes into the bowl: kg, kJ/kg·K, °C. */
 export interface MixPart {
@@ -14,6 +20,8 @@ export interface Mix {
   /** Everything but the water. */
   readonly parts: readonly MixPart[];
   readonly water: number;
+  /** Specific heat of what is poured, where it is not water but milk or whey. */
+  readonly liquidHeat?: number;
   /** Flour wetted for the first time in this mix. */
   readonly newFlour: number;
   /** The steel bowl; mass 0 leaves it out. */
@@ -75,7 +83,7 @@ export function balanceWater(mix: Mix, ddt: number): Result<HeatBalance> {
     { name: 'room', heat: -loss * capacity },
   ];
   const waterHeat = -ledger.reduce((sum, entry) => sum + entry.heat, 0);
-  const temperature = ddt + waterHeat / (mix.water * SPECIFIC_HEAT.water);
+  const temperature = ddt + waterHeat / capacityOfLiquid(mix);
   return good({ temperature, ledger, waterHeat, capacity, bowlCapacity, loss });
 }
 
@@ -91,15 +99,94 @@ export function doughTemperature(mix: Mix, water: number): number {
   const share = lossShare(mix);
   const heat =
     mix.parts.reduce((sum, part) => sum + part.mass * part.specificHeat * part.temperature, 0) +
-    mix.water * SPECIFIC_HEAT.water * water +
+    capacityOfLiquid(mix) * water +
     bowl * mix.bowl.temperature +
     HEAT_OF_WETTING * mix.newFlour +
     (mix.friction + share * mix.room) * capacity;
   return heat / (capacity * (1 + share) + bowl);
 }
 
+/** What is asked of a mix of which the rest is known. `part` names one of its parts. */
+export type Unknown =
+  | { readonly kind: 'water' }
+  | { readonly kind: 'dough' }
+  | { readonly kind: 'friction' }
+  | { readonly kind: 'part'; readonly name: string };
+
+/**
+ * Solves the heat balance of a mix for any one unknown.
+ *
+ * @param water temperature of the water, °C; not looked at when it is the unknown
+ * @param dough dough temperature, °C; not looked at when it is the unknown
+ * @returns °C, or K for friction; or a problem at `water` or `part`
+ * @source first law of thermodynamics; constants in constants.ts
+ */
+export function solveMix(mix: Mix, unknown: Unknown, water: number, dough: number): Result<number> {
+  if (unknown.kind === 'dough') {
+    return doughCapacity(mix) + capacityOfBowl(mix) > 0
+      ? good(doughTemperature(mix, water))
+      : bad(problem('mix', 'There is nothing in this mix.', 'Give it flour and water.'));
+  }
+  if (unknown.kind === 'water') {
+    const balance = balanceWater(mix, dough);
+    return balance.ok ? good(balance.value.temperature) : balance;
+  }
+  const capacity = doughCapacity(mix);
+  if (unknown.kind === 'friction') {
+    if (capacity <= 0)
+      return bad(problem('mix', 'There is nothing in this mix.', 'Give it flour and water.'));
+    return good(-heatAt({ ...mix, friction: 0 }, water, dough) / capacity);
+  }
+  const part = mix.parts.find(({ name }) => name === unknown.name);
+  if (!part || part.mass * part.specificHeat <= 0)
+    return bad(problem('part', `${unknown.name} is not in this mix.`, 'Choose something that is mixed in.'));
+  const others = {
+    ...mix,
+    parts: mix.parts.map((each) => (each === part ? { ...each, temperature: dough } : each)),
+  };
+  return good(dough - heatAt(others, water, dough) / (part.mass * part.specificHeat));
+}
+
+/** Heat left over when the dough is at a temperature, kJ: 0 where the balance closes. */
+function heatAt(mix: Mix, water: number, dough: number): number {
+  const capacity = doughCapacity(mix);
+  return (
+    mix.parts.reduce((sum, part) => sum + part.mass * part.specificHeat * (part.temperature - dough), 0) +
+    capacityOfLiquid(mix) * (water - dough) +
+    capacityOfBowl(mix) * (mix.bowl.temperature - dough) +
+    HEAT_OF_WETTING * mix.newFlour +
+    (mix.friction - lossShare(mix) * (dough - mix.room)) * capacity
+  );
+}
+
+/**
+ * How far from the forecast the dough may come out: the spread of the friction and of the readings, each by its share
+ * of the heat.
+ *
+ * @param frictionSpread standard deviation of the friction, K
+ * @returns K, one standard deviation
+ */
+export function doughSpread(mix: Mix, frictionSpread: number): number {
+  const capacity = doughCapacity(mix);
+  const whole = capacity * (1 + lossShare(mix)) + capacityOfBowl(mix);
+  const shares = [
+    ...mix.parts.map((part) => part.mass * part.specificHeat),
+    capacityOfLiquid(mix),
+    capacityOfBowl(mix),
+    lossShare(mix) * capacity,
+  ];
+  const ofReadings = shares.reduce((sum, share) => sum + (share * READING_SPREAD) ** 2, 0);
+  return Math.sqrt(ofReadings + (frictionSpread * capacity) ** 2) / whole;
+}
+
 const doughCapacity = (mix: Mix): number =>
-  mix.parts.reduce((sum, part) => sum + part.mass * part.specificHeat, mix.water * SPECIFIC_HEAT.water);
+  mix.parts.reduce((sum, part) => sum + part.mass * part.specificHeat, capacityOfLiquid(mix));
+
+const capacityOfLiquid = (mix: Mix): number => mix.water * heatOfLiquid(mix);
+
+/** Specific heat of what is poured, kJ/kg·K. */
+export const heatOfLiquid = ({ liquidHeat }: Pick<Mix, 'liquidHeat'>): number =>
+  liquidHeat ?? SPECIFIC_HEAT.water;
 
 const capacityOfBowl = (mix: Mix): number => BOWL_SHARE * mix.bowl.mass * SPECIFIC_HEAT.steel;
 

@@ -1,12 +1,38 @@
-export { SPECIFIC_HEAT } from './constants.ts';
-export { frictionFactor, waterByBase, waterBySum } from './factors.ts';
+export { HOTTEST_WATER, SPECIFIC_HEAT, BAND } from './constants.ts';
+export {
+  baseOfFactor,
+  frictionFactor,
+  waterByBase,
+  waterBySum,
+  waterBySumOf,
+  type Factor,
+} from './factors.ts';
 export {
   balanceWater,
+  doughSpread,
   doughTemperature,
+  solveMix,
   type HeatBalance,
   type LedgerEntry,
   type Mix,
   type MixPart,
+  type Unknown,
 } from './heat-balance.ts';
-export { waterForMix, type MixWater, type Readings } from './mix-water.ts';
+export {
+  equivalentTemperature,
+  pourWater,
+  temperatureOfPortions,
+  type Portion,
+  type Poured,
+  type WaterSource,
+} from './sources.ts';
+export { autolyseHeat, autolyseTemperature, type Autolyse } from './autolyse.ts';
+export {
+  WATER_METHODS,
+  waterForMix,
+  type MixWater,
+  type Temperatures,
+  type WaterMethod,
+  type WaterQuestion,
+} from './mix-water.ts';
 export { waterWorkings } from './working.ts';

@@ -1,15 +1,39 @@
 import { good, type Result } from '../problem/index.ts';
 import { formatNumber } from '../units/index.ts';
-import { COLDEST_WATER, HOTTEST_WATER } from './constants.ts';
+import { HOTTEST_WATER } from './constants.ts';
 import { frictionFactor, waterByBase, waterBySum } from './factors.ts';
-import { balanceWater, doughTemperature, type HeatBalance, type Mix } from './heat-balance.ts';
+import { balanceWater, doughSpread, doughTemperature, type HeatBalance, type Mix } from './heat-balance.ts';
+import { pourWater, type Poured, type WaterSource } from './sources.ts';
 
-/** Temperatures read before the mix, °C. */
-export interface Readings {
-  readonly flour: number;
-  readonly room: number;
-  readonly levain: number;
-  readonly bowl: number;
+/** Temperatures by what they are of, °C: always flour, room and bowl, and each pre-ferment of the mix. */
+export type Temperatures = Readonly<Record<'flour' | 'room' | 'bowl', number> & Record<string, number>>;
+
+export const WATER_METHODS = ['balance', 'sum', 'base'] as const;
+export type WaterMethod = (typeof WATER_METHODS)[number];
+
+/** What the water of a mix depends on. */
+export interface WaterQuestion {
+  /** The mix for given temperatures: the same dough, the temperatures put in. */
+  readonly mixAt: (temperatures: Temperatures) => Mix;
+  readonly now: Temperatures;
+  /** Desired dough temperature, °C. */
+  readonly ddt: number;
+  /** Readings of an ordinary day, and the dough temperature they go with. */
+  readonly usual: Temperatures;
+  readonly usualDdt: number;
+  /** What counts in the sum beside the water: flour, room, and the pre-ferments. */
+  readonly factors: readonly string[];
+  readonly sources: readonly WaterSource[];
+  /** Which way the water is poured by. */
+  readonly method: WaterMethod;
+  /** What logged mixes say; null while there are none, and the balance at the usual readings stands in. */
+  readonly learned: {
+    /** Over all factors, and over flour, room and water alone, K. */
+    readonly factor: number;
+    readonly baseFactor: number;
+  } | null;
+  /** How far a single mix lies from the friction that the balance reckons with, K. */
+  readonly frictionSpread: number;
 }
 
 /** The water of one mix by the three ways, °C and K. */
@@ -19,10 +43,15 @@ export interface MixWater {
   readonly base: { readonly temperature: number; readonly base: number };
   /** The water temperature at the usual readings, where the three ways agree. */
   readonly usual: number;
-  /** What to pour: the balance, kept within what water can be. */
+  readonly method: WaterMethod;
+  readonly poured: Poured;
+  /** What is poured comes to water of this temperature. */
   readonly pour: number;
-  /** The dough temperature that pouring it gives. */
+  /** The dough temperature that pouring it gives, by the balance, and its spread (one standard deviation). */
   readonly fdt: number;
+  readonly spread: number;
+  /** If ice is asked for: the water and the dough without any. */
+  readonly iceless: { readonly poured: Poured; readonly fdt: number } | null;
   readonly cautions: readonly string[];
 }
 
@@ -30,48 +59,73 @@ export interface MixWater {
  * The water of a mix by heat balance, sum of factors and base number. Until mixes are logged, the friction factor
  * and the base number are derived from the balance at the bakery's usual readings, so that the three agree there.
  *
- * @param mixAt the mix for given readings: the same dough, the temperatures put in
- * @param usualDdt the dough temperature at which the bakery's usual readings hold, °C
  * @source domain section 5
  */
-export function waterForMix(
-  mixAt: (readings: Readings) => Mix,
-  now: Readings,
-  ddt: number,
-  usual: Readings,
-  usualDdt: number,
-): Result<MixWater> {
-  const balance = balanceWater(mixAt(now), ddt);
+export function waterForMix(question: WaterQuestion): Result<MixWater> {
+  const { mixAt, now, ddt, usual, usualDdt, sources, learned } = question;
+  const mix = mixAt(now);
+  const balance = balanceWater(mix, ddt);
   if (!balance.ok) return balance;
   const usualBalance = balanceWater(mixAt(usual), usualDdt);
   if (!usualBalance.ok) return usualBalance;
   const atUsual = usualBalance.value.temperature;
-  const factor = frictionFactor(usualDdt, [usual.flour, usual.room, usual.levain], atUsual);
-  const base = 3 * ddt - frictionFactor(usualDdt, [usual.flour, usual.room], atUsual);
-  const wanted = balance.value.temperature;
-  const pour = Math.min(HOTTEST_WATER, Math.max(COLDEST_WATER, wanted));
-  const fdt = doughTemperature(mixAt(now), pour);
+  const factorsAt = (at: Temperatures) => question.factors.map((name) => at[name] ?? at.room);
+  const factor = learned?.factor ?? frictionFactor(usualDdt, factorsAt(usual), atUsual);
+  const base =
+    3 * ddt - (learned?.baseFactor ?? frictionFactor(usualDdt, [usual.flour, usual.room], atUsual));
+  const sum = { temperature: waterBySum(ddt, factorsAt(now), factor), frictionFactor: factor };
+  const byBase = { temperature: waterByBase(base, now.flour, now.room), base };
+  const wanted = {
+    balance: balance.value.temperature,
+    sum: sum.temperature,
+    base: byBase.temperature,
+  }[question.method];
+  const poured = pourWater(mix.water, wanted, sources);
+  if (!poured.ok) return poured;
+  const fdt = doughTemperature(mix, poured.value.temperature);
+  const iceless = poured.value.ice > 0 ? withoutIce(mix, wanted, sources) : null;
   return good({
     balance: balance.value,
-    sum: { temperature: waterBySum(ddt, [now.flour, now.room, now.levain], factor), frictionFactor: factor },
-    base: { temperature: waterByBase(base, now.flour, now.room), base },
+    sum,
+    base: byBase,
     usual: atUsual,
-    pour,
+    method: question.method,
+    poured: poured.value,
+    pour: poured.value.temperature,
     fdt,
-    cautions: cautionsFor(wanted, fdt),
+    spread: doughSpread(mix, question.frictionSpread),
+    iceless,
+    cautions: [...cautionsFor(poured.value, fdt), ...poured.value.cautions],
   });
 }
 
-function cautionsFor(wanted: number, fdt: number): string[] {
-  if (wanted > HOTTEST_WATER) {
+function withoutIce(mix: Mix, wanted: number, sources: readonly WaterSource[]): MixWater['iceless'] {
+  const poured = pourWater(
+    mix.water,
+    wanted,
+    sources.filter(({ kind }) => kind !== 'ice'),
+  );
+  return poured.ok ? { poured: poured.value, fdt: doughTemperature(mix, poured.value.temperature) } : null;
+}
+
+function cautionsFor({ limit, wanted, temperature, portions }: Poured, fdt: number): string[] {
+  const degrees = (celsius: number) => `${formatNumber(celsius, 1)} °C`;
+  const comes = `the dough comes out at ${degrees(fdt)}`;
+  if (limit === 'hot' && temperature >= HOTTEST_WATER - 1e-9)
     return [
-      `The balance asks for water at ${formatNumber(wanted, 1)} °C. Above ${HOTTEST_WATER} °C it harms the culture: pour ${HOTTEST_WATER} °C and the dough comes out at ${formatNumber(fdt, 1)} °C. Warm the flour or the levain instead.`,
+      `The dough asks for water at ${degrees(wanted)}. Above ${HOTTEST_WATER} °C it harms the leaven: pour ${HOTTEST_WATER} °C and ${comes}. Warm the flour or the pre-ferment instead.`,
     ];
-  }
-  if (wanted < COLDEST_WATER) {
+  if (limit === 'hot')
     return [
-      `The balance asks for water at ${formatNumber(wanted, 1)} °C, colder than water can be poured: with ${formatNumber(COLDEST_WATER, 1)} °C the dough comes out at ${formatNumber(fdt, 1)} °C. Chill the flour or the levain, or mix for less time.`,
+      `The dough asks for water at ${degrees(wanted)}, warmer than any source: with ${degrees(temperature)} ${comes}. Heat some water, or warm the flour.`,
     ];
-  }
+  if (limit === 'cold' && portions.some(({ kind }) => kind === 'ice'))
+    return [
+      `The dough asks for colder water than ice alone gives: with nothing but ice ${comes}. Chill the flour or the pre-ferment, or mix for less time.`,
+    ];
+  if (limit === 'cold')
+    return [
+      `The dough asks for water at ${degrees(wanted)}, colder than any source: with ${degrees(temperature)} ${comes}. Use ice, chill the flour or the pre-ferment, or mix for less time.`,
+    ];
   return [];
 }

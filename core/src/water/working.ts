@@ -1,14 +1,8 @@
 import { input, quantity, type Workings } from '../working/index.ts';
-import {
-  BOWL_SHARE,
-  COLDEST_WATER,
-  HEAT_OF_WETTING,
-  HOTTEST_WATER,
-  MIX_TIME_CONSTANT,
-  SPECIFIC_HEAT,
-} from './constants.ts';
-import type { Mix } from './heat-balance.ts';
-import type { MixWater, Readings } from './mix-water.ts';
+import { BOWL_SHARE, HEAT_OF_WETTING, HOTTEST_WATER, MIX_TIME_CONSTANT, SPECIFIC_HEAT } from './constants.ts';
+import { heatOfLiquid, type Mix } from './heat-balance.ts';
+import type { MixWater, Temperatures, WaterQuestion } from './mix-water.ts';
+import { equivalentTemperature } from './sources.ts';
 
 const celsius = (value: number) => quantity(value, '°C', 2);
 const kelvin = (value: number) => quantity(value, 'K', 3);
@@ -23,20 +17,26 @@ const LEDGER_LABELS: Readonly<Record<string, string>> = {
   room: 'the room takes or brings',
 };
 
+const WAYS = {
+  balance: 'water by heat balance',
+  sum: 'water by sum of factors',
+  base: 'water by base number',
+} as const;
+const LEARNED = 'Textbook practice; learned from logged mixes, the newest weighing most';
+
+const SYMBOL_OF_SUM = (name: string) => `T_${name.replaceAll('-', '_')}`;
+
 /** The workings of the water, by key: `water.balance`, `water.sum`, `water.base`, and each entry of the ledger. */
-export function waterWorkings(
-  mix: Mix,
-  water: MixWater,
-  now: Readings,
-  usual: Readings,
-  ddt: number,
-  usualDdt: number,
-): Workings {
-  const readingsOf = (readings: Readings, from: 'entered' | 'bakehouse') => [
-    input('T_flour', 'flour', celsius(readings.flour), from),
-    input('T_room', 'room', celsius(readings.room), from),
-    input('T_levain', 'levain', celsius(readings.levain), from),
-  ];
+export function waterWorkings(question: WaterQuestion, water: MixWater): Workings {
+  const { now, usual, ddt, usualDdt, factors, learned } = question;
+  const mix = question.mixAt(now);
+  const readingsOf = (readings: Temperatures, from: 'entered' | 'bakehouse', names: readonly string[]) =>
+    names.map((name) => input(SYMBOL_OF_SUM(name), name, celsius(readings[name] ?? readings.room), from));
+  const sumOf = `(${factors.map(SYMBOL_OF_SUM).join(' + ')})`;
+  const n = factors.length + 1;
+  const sources = question.sources.map(equivalentTemperature);
+  const hottest = Math.min(HOTTEST_WATER, Math.max(...sources));
+  const coldest = Math.min(...sources);
   return {
     'water.balance': () => ({
       label: 'Water by heat balance',
@@ -55,7 +55,7 @@ export function waterWorkings(
           ),
         ),
         input('m_w', 'water', quantity(mix.water, 'kg', 4), 'computed', 'mix.water'),
-        input('c_w', 'specific heat of water', quantity(SPECIFIC_HEAT.water, 'kJ/kg·K', 2), 'default'),
+        input('c_w', 'specific heat of what is poured', quantity(heatOfLiquid(mix), 'kJ/kg·K', 3), 'default'),
       ],
       source: FIRST_LAW,
       note: 'What all other parts bring towards the target (+) or take from it (−), the water has to make up.',
@@ -64,27 +64,30 @@ export function waterWorkings(
       label: 'Water by sum of factors',
       symbol: 'T_w',
       result: quantity(water.sum.temperature, '°C', 1),
-      equation: '4 * DDT - (T_flour + T_room + T_levain) - FF',
+      equation: `${n} * DDT - ${sumOf} - FF`,
       inputs: [
         input('DDT', 'dough temperature wanted', celsius(ddt), 'entered'),
-        ...readingsOf(now, 'entered'),
+        ...readingsOf(now, 'entered', factors),
         input('FF', 'friction factor', kelvin(water.sum.frictionFactor), 'computed', 'water.frictionFactor'),
       ],
       source: PRACTICE,
     }),
-    'water.frictionFactor': () => ({
-      label: 'Friction factor for four factors',
-      symbol: 'FF',
-      result: kelvin(water.sum.frictionFactor),
-      equation: '4 * DDT - (T_flour + T_room + T_levain) - T_u',
-      inputs: [
-        input('DDT', 'usual dough temperature', celsius(usualDdt), 'formula'),
-        ...readingsOf(usual, 'bakehouse'),
-        input('T_u', 'water by balance at the usual readings', kelvinCelsius(water.usual), 'computed'),
-      ],
-      source: PRACTICE,
-      note: 'At the usual readings sum, base number and balance agree; away from them they drift apart, and the balance is the one that knows masses and bowl.',
-    }),
+    'water.frictionFactor': () =>
+      learned
+        ? learnedWorking(`Friction factor for ${n} factors`, 'FF', water.sum.frictionFactor)
+        : {
+            label: `Friction factor for ${n} factors`,
+            symbol: 'FF',
+            result: kelvin(water.sum.frictionFactor),
+            equation: `${n} * DDT - ${sumOf} - T_u`,
+            inputs: [
+              input('DDT', 'usual dough temperature', celsius(usualDdt), 'formula'),
+              ...readingsOf(usual, 'bakehouse', factors),
+              input('T_u', 'water by balance at the usual readings', kelvinCelsius(water.usual), 'computed'),
+            ],
+            source: PRACTICE,
+            note: 'At the usual readings sum, base number and balance agree; away from them they drift apart, and the balance is the one that knows masses and bowl.',
+          },
     'water.base': () => ({
       label: 'Water by base number',
       symbol: 'T_w',
@@ -92,7 +95,7 @@ export function waterWorkings(
       equation: 'base - T_flour - T_room',
       inputs: [
         input('base', 'base number', kelvinCelsius(water.base.base), 'computed', 'water.baseNumber'),
-        ...readingsOf(now, 'entered').slice(0, 2),
+        ...readingsOf(now, 'entered', ['flour', 'room']),
       ],
       source: PRACTICE,
     }),
@@ -100,14 +103,19 @@ export function waterWorkings(
       label: 'Base number',
       symbol: 'base',
       result: kelvinCelsius(water.base.base),
-      equation: '3 * DDT - (3 * DDT_u - T_flour - T_room - T_u)',
-      inputs: [
-        input('DDT', 'dough temperature wanted', celsius(ddt), 'entered'),
-        input('DDT_u', 'usual dough temperature', celsius(usualDdt), 'formula'),
-        ...readingsOf(usual, 'bakehouse').slice(0, 2),
-        input('T_u', 'water by balance at the usual readings', kelvinCelsius(water.usual), 'computed'),
-      ],
-      source: PRACTICE,
+      equation: learned ? '3 * DDT - FF_3' : '3 * DDT - (3 * DDT_u - T_flour - T_room - T_u)',
+      inputs: learned
+        ? [
+            input('DDT', 'dough temperature wanted', celsius(ddt), 'entered'),
+            input('FF_3', 'friction factor for flour, room and water', kelvin(learned.baseFactor), 'logged'),
+          ]
+        : [
+            input('DDT', 'dough temperature wanted', celsius(ddt), 'entered'),
+            input('DDT_u', 'usual dough temperature', celsius(usualDdt), 'formula'),
+            ...readingsOf(usual, 'bakehouse', ['flour', 'room']),
+            input('T_u', 'water by balance at the usual readings', kelvinCelsius(water.usual), 'computed'),
+          ],
+      source: learned ? LEARNED : PRACTICE,
     }),
     'water.pour': () => ({
       label: 'Water as poured',
@@ -115,21 +123,73 @@ export function waterWorkings(
       result: quantity(water.pour, '°C', 1),
       equation: 'min(T_hot, max(T_cold, T_w))',
       inputs: [
-        input('T_hot', 'hottest that the culture bears', celsius(HOTTEST_WATER), 'default'),
-        input('T_cold', 'coldest that can be poured', celsius(COLDEST_WATER), 'default'),
+        input('T_hot', 'hottest that is there and the leaven bears', celsius(hottest), 'bakehouse'),
         input(
-          'T_w',
-          'water by heat balance',
-          celsius(water.balance.temperature),
-          'computed',
-          'water.balance',
+          'T_cold',
+          'coldest that is there, ice as water of the same heat',
+          celsius(coldest),
+          'bakehouse',
         ),
+        input('T_w', WAYS[water.method], celsius(water.poured.wanted), 'computed', `water.${water.method}`),
       ],
       source: 'Limits of what water can be',
     }),
+    ...portionWorkings(mix, water),
     'water.fdt': () => fdtWorking(mix, water, ddt),
     ...ledgerWorkings(mix, water, ddt),
   };
+}
+
+const learnedWorking = (label: string, symbol: string, value: number) => ({
+  label,
+  symbol,
+  result: kelvin(value),
+  equation: 'FF',
+  inputs: [input('FF', 'robust mean of the logged mixes', kelvin(value), 'logged')],
+  source: LEARNED,
+});
+
+/** How much of which water: the lever between the two sources. */
+function portionWorkings(mix: Mix, { poured }: MixWater): Workings {
+  const [first, second] = poured.portions;
+  return Object.fromEntries(
+    poured.portions.map((portion, index) => {
+      const other = index === 0 ? second : first;
+      const water = input('m_w', 'all water', quantity(mix.water, 'kg', 4), 'computed', 'mix.water');
+      const working = {
+        label: `Water from ${portion.name}`,
+        symbol: 'm',
+        result: quantity(portion.mass, 'kg', 3),
+        source: 'Heat balance of the blend; ice counts as water of 2.05 · T − 334 kJ a kilogram',
+      };
+      return [
+        `water.portion.${index}`,
+        () =>
+          other
+            ? {
+                ...working,
+                equation: 'm_w * (T_pour - T_b) / (T_a - T_b)',
+                inputs: [
+                  water,
+                  input('T_pour', 'water as poured', celsius(poured.temperature), 'computed', 'water.pour'),
+                  input(
+                    'T_a',
+                    `${portion.name}, as water of the same heat`,
+                    celsius(equivalentTemperature(portion)),
+                    'bakehouse',
+                  ),
+                  input(
+                    'T_b',
+                    `${other.name}, as water of the same heat`,
+                    celsius(equivalentTemperature(other)),
+                    'bakehouse',
+                  ),
+                ],
+              }
+            : { ...working, equation: 'm_w', inputs: [water] },
+      ];
+    }),
+  );
 }
 
 const kelvinCelsius = (value: number) => quantity(value, '°C', 3);
@@ -144,7 +204,7 @@ function fdtWorking(mix: Mix, water: MixWater, ddt: number) {
     inputs: [
       input('DDT', 'dough temperature wanted', celsius(ddt), 'entered'),
       input('m_w', 'water', quantity(mix.water, 'kg', 4), 'computed', 'mix.water'),
-      input('c_w', 'specific heat of water', quantity(SPECIFIC_HEAT.water, 'kJ/kg·K', 2), 'default'),
+      input('c_w', 'specific heat of what is poured', quantity(heatOfLiquid(mix), 'kJ/kg·K', 3), 'default'),
       input('T_pour', 'water as poured', celsius(water.pour), 'computed', 'water.pour'),
       input('T_w', 'water by heat balance', celsius(temperature), 'computed', 'water.balance'),
       input('C', 'heat capacity of the dough', quantity(capacity, 'kJ/K', 3), 'computed', 'ledger.capacity'),
@@ -189,7 +249,7 @@ function ledgerWorkings(mix: Mix, water: MixWater, ddt: number): Workings {
       source: FIRST_LAW,
     }),
   ]);
-  const masses = [...mix.parts, { name: 'water', mass: mix.water, specificHeat: SPECIFIC_HEAT.water }];
+  const masses = [...mix.parts, { name: 'water', mass: mix.water, specificHeat: heatOfLiquid(mix) }];
   return {
     ...Object.fromEntries(parts),
     'ledger.capacity': () => ({

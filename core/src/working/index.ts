@@ -25,7 +25,7 @@ export interface WorkingInput {
 }
 
 /** Where an input came from. */
-export type Origin = 'entered' | 'formula' | 'bakehouse' | 'default' | 'computed';
+export type Origin = 'entered' | 'formula' | 'bakehouse' | 'default' | 'logged' | 'computed';
 
 /** A number in the unit it is shown in; a series is a list of them. `clock` counts minutes from local midnight of the dispatch day. */
 export interface Quantity {

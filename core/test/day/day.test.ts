@@ -2,6 +2,8 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
 import {
+  bulkShift,
+  bulkShiftSentence,
   draftForFormula,
   draftOf,
   parseDraft,
@@ -10,8 +12,9 @@ import {
   type DoughOrder,
   type DoughPlan,
 } from '@jovet/core/day';
+import { bakersYeastRate } from '@jovet/core/fermentation';
 import { localTime } from '@jovet/core/time';
-import { demoInput, must, problemsOf, quayCountry, thirtySixLoaves } from '../demo.ts';
+import { demoFormula, demoInput, must, problemsOf, quayCountry, thirtySixLoaves } from '../demo.ts';
 
 const plan = (changes: Partial<DoughOrder> = {}) => must(planDough(demoInput(changes)));
 const at = (of: DoughPlan, id: string) => {
@@ -150,4 +153,33 @@ test('another formula brings its own products and temperature, and keeps the rea
     [['quay-loaf', '36', '840 g'], ['quay-small', '', '460 g'], ['quay-roll', '', '95 g']],
   ); // prettier-ignore
   assert.equal(draft.room, '17');
+});
+
+test('a dough that comes out cold rises longer, or stands warmer, and says which', () => {
+  const cold = bulkShift(demoInput(), 23.2);
+  assert.ok(cold.minutes > 25 && cold.minutes < 40 && cold.each === 'bulk');
+  assert.match(
+    bulkShiftSentence(cold, '°C'),
+    /^1\.8 °C cold: bulk about 30 min longer; or stand the tub at 25 °C\.$/,
+  );
+  assert.match(bulkShiftSentence(cold, '°F'), /^3\.2 °F cold: .* stand the tub at 76 °F\.$/);
+  const given = demoInput();
+  const keep = cold.keepAt ?? NaN;
+  const kept = bulkShift(
+    { ...given, order: { ...given.order, readings: { ...given.order.readings, room: keep } } },
+    23.2,
+  );
+  assert.ok(Math.abs((kept.now ?? 0) - (cold.planned ?? 0)) < 0.01);
+  assert.ok(bulkShift(demoInput(), 26.5).minutes < -10);
+  assert.equal(bulkShiftSentence(bulkShift(demoInput(), 25.2), '°C'), 'As wanted: bulk as planned.');
+  const yeasted = bulkShift({ ...given, formula: demoFormula('lantern-baguette') }, 22);
+  assert.match(bulkShiftSentence(yeasted, '°C'), /each hour of bulk about 12 min longer\.$/);
+});
+
+test('baker’s yeast: 0.30 an hour at 26 °C, fastest at 35 °C, nothing outside its range', () => {
+  assert.equal(bakersYeastRate(26).toFixed(3), '0.300');
+  assert.equal(bakersYeastRate(35).toFixed(4), '0.3867');
+  for (const celsius of [-30, -1, 46, 90]) assert.equal(bakersYeastRate(celsius), 0);
+  for (let celsius = 0; celsius < 35; celsius += 1)
+    assert.ok(bakersYeastRate(celsius) < bakersYeastRate(celsius + 1));
 });

@@ -17,6 +17,7 @@
     formula: 'from the formula',
     bakehouse: 'set for this bakehouse',
     default: 'default, to be corrected by records',
+    logged: 'learned from logged mixes',
     computed: 'computed',
   };
   const working = $derived(workings[path.at(-1) ?? '']?.());

@@ -21,7 +21,7 @@ const BLANK: Extract<BakeryFile, { jovet: 'bakehouse' }> = {
     ],
   }),
   people: [{ name: 'Head baker', skills: [] }],
-  mixers: [{ schema: 1, slug: 'mixer', name: 'Mixer', bowlMass: 20, minDough: 0, maxDough: 40 }],
+  mixers: [Mixer.parse({ schema: 1, slug: 'mixer', name: 'Mixer', bowlMass: 20, maxDough: 40 })],
   tubs: [{ schema: 1, slug: 'dough-tub', name: 'Dough tub', length: 0.6, width: 0.4, maxDough: 12 }],
 };
 

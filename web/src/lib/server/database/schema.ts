@@ -1,6 +1,7 @@
 import type { ColumnType, Generated } from 'kysely';
 import type { DoughPlan, PlanInput, Bakehouse, Mixer, Tub } from '@jovet/core/day';
 import type { FormulaDoc, Ingredient } from '@jovet/core/formula';
+import type { MixDoc, MixReading } from '@jovet/core/mix';
 import type { FormulaDraft } from '@jovet/core/sheet';
 
 /** A jsonb column: read as a document, written as its text. */
@@ -113,4 +114,26 @@ export interface Database {
     doc: Json<PlanDoc>;
     chosen: boolean;
   } & WrittenOnce;
+  mix: {
+    id: string;
+    bakehouse_id: string;
+    local_date: string;
+    place: number;
+    doc: Json<MixDoc>;
+    dropped_at: Date | null;
+    created_at: Moment;
+  } & Mutable;
+  reading: {
+    id: string;
+    mix_id: string;
+    factor: string;
+    value: number;
+    at: ColumnType<Date, Date, never>;
+    recorded_at: ColumnType<Date, Date | undefined, never>;
+    instrument: string;
+    spot: MixReading['spot'];
+    offset: number;
+    person_id: string;
+    corrects: string | null;
+  };
 }

@@ -2,7 +2,7 @@
   import { onMount } from 'svelte';
   import { goto } from '$app/navigation';
   import DayRoom from '$lib/bench/DayRoom.svelte';
-  import { upcastPlanInput } from '@jovet/core/day';
+  import { PlanInput, upcastPlanInput } from '@jovet/core/day';
   import type { SavedDay } from '$lib/server/database/bake-day';
   import type { DayHouse } from '$lib/server/database/house';
 
@@ -10,10 +10,10 @@
   const house = $derived(JSON.parse(data.house) as DayHouse);
   const saved = $derived(data.saved === null ? null : savedDay(data.saved));
 
-  /** A day that was saved long ago may hold a formula of an older schema. */
+  /** A day that was saved long ago may hold a formula of an older schema, and lack what was added since. */
   function savedDay(text: string): SavedDay {
     const day = JSON.parse(text) as SavedDay;
-    return { ...day, input: upcastPlanInput(day.input) as SavedDay['input'] };
+    return { ...day, input: PlanInput.parse(upcastPlanInput(day.input)) };
   }
 
   /** Opens a day anew, also the one just saved; who was typing in a field stays in it. */

@@ -1,0 +1,100 @@
+import { bakersYeastRate, cultureYeastRate } from '../fermentation/index.ts';
+import { ferments, scaleFormula, splitFormula, type Formula } from '../formula/index.ts';
+import { formatDuration, formatNumber, formatTemperature, type TemperatureUnit } from '../units/index.ts';
+import { courseOfDough, courseOfLevain } from './course.ts';
+import { leavenOf } from './leaven.ts';
+import type { PlanInput } from './schema.ts';
+
+/** What a dough that came out warmer or colder than wanted does to its bulk. */
+export interface BulkShift {
+  /** Came out warmer (+) or colder (−) than wanted, K. */
+  readonly off: number;
+  /** Bulk in hours, as planned and as it is now; null where only the rates of the yeast are known. */
+  readonly planned: number | null;
+  readonly now: number | null;
+  /** Longer (+) or shorter (−): minutes, or for each hour of bulk where its length is not known. */
+  readonly minutes: number;
+  readonly each: 'bulk' | 'hour';
+  /** Surroundings at which bulk takes as long as planned all the same, °C; null if none does. */
+  readonly keepAt: number | null;
+}
+
+/** Within this a dough is as wanted, K: thermometers are no better. */
+const AS_WANTED = 0.3;
+/** Where a tub can stand: a cold cellar to a proof box, °C. */
+const COLDEST_PLACE = 2;
+const WARMEST_PLACE = 36;
+
+/**
+ * What the dough temperature does to bulk: the course of the dough from the temperature wanted and from the one it has.
+ *
+ * @param fdt dough temperature as it was read, °C
+ */
+export function bulkShift(input: PlanInput, fdt: number): BulkShift {
+  const off = fdt - input.order.ddt;
+  const planned = bulkHours(input, input.order.ddt, input.order.readings.room);
+  const now = bulkHours(input, fdt, input.order.readings.room);
+  if (planned === null || now === null) return byRates(input.formula, input.order.ddt, fdt);
+  return {
+    off,
+    planned,
+    now,
+    minutes: (now - planned) * 60,
+    each: 'bulk',
+    keepAt: Math.abs(off) < AS_WANTED ? null : placeFor(input, fdt, planned),
+  };
+}
+
+/** Hours from the end of the mix to the best moment to divide; null if the clock does not follow this dough. */
+function bulkHours(input: PlanInput, ddt: number, room: number): number | null {
+  const at = { ...input, order: { ...input.order, ddt, readings: { ...input.order.readings, room } } };
+  const programme = at.bakehouse.programmes.find(({ slug }) => slug === at.order.programme);
+  const scaled = scaleFormula(at.formula, at.order.order);
+  if (!programme || !scaled.ok) return null;
+  const leaven = leavenOf(at.formula, scaled.value.split);
+  if (!leaven.ok) return null;
+  const levain = courseOfLevain(at, leaven.value);
+  if (!levain.ok) return null;
+  const course = courseOfDough(at, scaled.value, leaven.value, levain.value, programme);
+  return course.ok ? course.value.divide.best - programme.minutes / 60 : null;
+}
+
+/** The room in which bulk takes as long as planned, by halving; warmer is never slower within its range. */
+function placeFor(input: PlanInput, fdt: number, planned: number): number | null {
+  const takes = (room: number) => bulkHours(input, fdt, room) ?? Infinity;
+  let [cold, warm] = [COLDEST_PLACE, WARMEST_PLACE];
+  // Past its optimum a culture slows down again, so the warm end is where it is fastest.
+  while (warm > 28 && takes(warm - 1) <= takes(warm)) warm -= 1;
+  if (takes(warm) > planned || takes(cold) < planned) return null;
+  while (warm - cold > 0.05) {
+    const middle = (cold + warm) / 2;
+    if (takes(middle) > planned) cold = middle;
+    else warm = middle;
+  }
+  return (cold + warm) / 2;
+}
+
+/** A dough whose bulk is not forecast yet: how much slower or faster its yeast is. */
+function byRates(formula: Formula, ddt: number, fdt: number): BulkShift {
+  const split = splitFormula(formula);
+  const yeasted = !split.ok || split.value.overall.some(({ ingredient }) => ingredient.kind === 'yeast');
+  const soured = split.ok && split.value.parts.some(({ kind }) => ferments(kind));
+  const rate = yeasted || !soured ? bakersYeastRate : cultureYeastRate;
+  const ratio = rate(fdt) > 0 ? rate(ddt) / rate(fdt) : Infinity;
+  return { off: fdt - ddt, planned: null, now: null, minutes: (ratio - 1) * 60, each: 'hour', keepAt: null };
+}
+
+/** The shift in one sentence, such as “1.8 °C cold: bulk about 35 min longer; or stand the tub at 27 °C.” */
+export function bulkShiftSentence(shift: BulkShift, unit: TemperatureUnit): string {
+  const { off, minutes, each, keepAt } = shift;
+  if (Math.abs(off) < AS_WANTED) return 'As wanted: bulk as planned.';
+  const degrees = `${formatNumber(Math.abs(unit === '°F' ? off * 1.8 : off), 1)} ${unit}`;
+  const how = `${degrees} ${off < 0 ? 'cold' : 'warm'}`;
+  if (!Number.isFinite(minutes)) return `${how}: at this temperature the dough does not rise.`;
+  const rounded = each === 'bulk' ? Math.round(minutes / 5) * 5 : Math.round(minutes);
+  if (rounded === 0) return `${how}: bulk hardly changes.`;
+  const changes = `${formatDuration(Math.abs(rounded) * 60)} ${rounded > 0 ? 'longer' : 'shorter'}`;
+  const bulk = each === 'bulk' ? `bulk about ${changes}` : `each hour of bulk about ${changes}`;
+  const place = keepAt === null ? '' : `; or stand the tub at ${formatTemperature(keepAt, unit, 0)}`;
+  return `${how}: ${bulk}${place}.`;
+}

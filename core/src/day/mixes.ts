@@ -1,0 +1,58 @@
+import { equalBatches, scaleFormula, type Formula, type PieceOrder } from '../formula/index.ts';
+import { MixDoc, type Mixer, type Programme } from '../mix/index.ts';
+import { bad, good, problem, type Result } from '../problem/index.ts';
+import type { Bakehouse, PlanInput } from './schema.ts';
+
+/** A dough that is to be mixed, whole. */
+export interface DoughToMix {
+  readonly slug: string;
+  readonly formula: Formula;
+  readonly order: readonly PieceOrder[];
+  readonly mixer: Mixer;
+  readonly programme: Programme;
+  readonly ddt: number;
+}
+
+/**
+ * The mixes of a dough: as few equal batches as its mixer takes, each with its share of the pieces.
+ *
+ * @returns the mixes in order, or the problem of formula or order
+ */
+export function mixesOfDough(dough: DoughToMix, bakehouse: Bakehouse): Result<MixDoc[]> {
+  const scaled = scaleFormula(dough.formula, dough.order);
+  if (!scaled.ok) return scaled;
+  const batches = equalBatches(scaled.value.dough, dough.mixer);
+  if (!batches.ok) return batches;
+  const { count, each } = batches.value;
+  const share = (pieces: number, n: number) =>
+    Math.floor((pieces * n) / count) - Math.floor((pieces * (n - 1)) / count);
+  const { levain, ...usual } = bakehouse.usual;
+  const holds = dough.formula.doc.parts.map(({ slug }) => [slug, levain] as const);
+  return good(
+    Array.from({ length: count }, (_, index) =>
+      MixDoc.parse({
+        schema: 1,
+        slug: dough.slug,
+        formula: dough.formula,
+        order: dough.order.map((line) => ({ ...line, pieces: share(line.pieces, index + 1) })),
+        dough: each,
+        batch: { n: index + 1, of: count },
+        mixer: dough.mixer,
+        programme: dough.programme,
+        ddt: dough.ddt,
+        method: bakehouse.waterMethod,
+        usual: { ...usual, ...Object.fromEntries(holds) },
+        sources: bakehouse.sources,
+      }),
+    ),
+  );
+}
+
+/** The mixes of a planned day. */
+export function mixesOfPlan({ order, formula, bakehouse, mixer }: PlanInput): Result<MixDoc[]> {
+  const programme = bakehouse.programmes.find(({ slug }) => slug === order.programme);
+  if (!programme)
+    return bad(problem('programme', 'Its programme is not known here.', 'Choose another in the Day line.'));
+  const { ddt, order: pieces } = order;
+  return mixesOfDough({ slug: order.formula, formula, order: pieces, mixer, programme, ddt }, bakehouse);
+}

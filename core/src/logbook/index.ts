@@ -1,0 +1,1 @@
+export { latestEstimate, type Estimate, type Prior } from './estimate.ts';

@@ -1,0 +1,162 @@
+import type { Formula, ScaledFormula } from '../formula/index.ts';
+import { good, type Result } from '../problem/index.ts';
+import {
+  doughTemperature,
+  frictionFactor,
+  solveMix,
+  temperatureOfPortions,
+  waterForMix,
+  type Mix,
+  type MixWater,
+  type Temperatures,
+  type WaterQuestion,
+} from '../water/index.ts';
+import { frictionFor, loadOf, type Friction, type FrictionRecord } from './friction.ts';
+import {
+  factorsOfMix,
+  HOLD_BACK,
+  massesOfMix,
+  mixAt,
+  scaleBatch,
+  sourcesOf,
+  sumFactors,
+  type MixMasses,
+} from './masses.ts';
+import {
+  celsiusOf,
+  effectiveReadings,
+  temperaturesOf,
+  type KnownTemperature,
+  type MixState,
+} from './readings.ts';
+
+/** A mix with everything that is reckoned of it. */
+export interface MixAnswer {
+  readonly formula: Formula;
+  readonly scaled: ScaledFormula;
+  readonly masses: MixMasses;
+  /** What is read for it, in order. */
+  readonly factors: readonly string[];
+  readonly known: ReadonlyMap<string, KnownTemperature>;
+  readonly temperatures: Temperatures;
+  readonly friction: Friction;
+  readonly mix: Mix;
+  readonly question: WaterQuestion;
+  readonly water: MixWater;
+}
+
+/**
+ * Reckons a mix from its readings, the mixes of the day before it, and what is logged of its mixer.
+ *
+ * @param earlier mixes of the day before this one, in order
+ * @param history logged mixes of the bakehouse, oldest first, without this one
+ * @param now epoch seconds
+ * @returns the answer, or the problem that stands in its way
+ */
+export function answerMix(
+  state: MixState,
+  earlier: readonly MixState[],
+  history: readonly FrictionRecord[],
+  now: number,
+): Result<MixAnswer> {
+  const { doc, readings } = state;
+  const { formula, mixer, programme, ddt } = doc;
+  const scaled = scaleBatch(formula, doc.dough);
+  if (!scaled.ok) return scaled;
+  const own = effectiveReadings(readings);
+  const masses = massesOfMix(scaled.value, formula, own.has(HOLD_BACK));
+  const factors = factorsOfMix(masses);
+  const extra = [...own.keys()].filter((factor) => !factors.includes(factor) && !RESULTS.has(factor));
+  const { known, temperatures } = temperaturesOf(state, earlier, [...factors, ...extra], now);
+  const friction = frictionFor(history, mixer, programme, loadOf(doc.dough, mixer));
+  const at = mixAt(masses, mixer, programme, friction.value, ddt);
+  const usual = (factor: string) => doc.usual[factor] ?? doc.usual['room'] ?? 20;
+  const question: WaterQuestion = {
+    mixAt: at,
+    now: temperatures,
+    ddt,
+    usual: {
+      ...Object.fromEntries(factors.map((factor) => [factor, usual(factor)])),
+      flour: usual('flour'),
+      room: usual('room'),
+      bowl: usual('room'),
+    },
+    usualDdt: formula.doc.process.ddt,
+    factors: sumFactors(masses),
+    sources: sourcesOf(masses, doc.sources),
+    method: doc.method,
+    learned: friction.learned,
+    frictionSpread: friction.spread,
+  };
+  const water = waterForMix(question);
+  if (!water.ok) return water;
+  return good({
+    formula,
+    scaled: scaled.value,
+    masses,
+    factors,
+    known,
+    temperatures,
+    friction,
+    mix: at(temperatures),
+    question,
+    water: water.value,
+  });
+}
+
+/** What is read of a mix once it is done, or of its water: no part of it has this temperature. */
+const RESULTS: ReadonlySet<string> = new Set(['dough', 'water']);
+
+/** How a mix came out. */
+export interface MixOutcome {
+  /** Dough temperature as it was read, °C. */
+  readonly fdt: number;
+  /** Against what was wanted, and against the forecast of what was really poured, K. */
+  readonly off: number;
+  readonly forecast: number;
+  readonly missed: number;
+  readonly record: FrictionRecord;
+}
+
+/**
+ * How a mix came out once its dough was read, and what that says of friction: the balance solved for it with the water
+ * that was really poured. An iced mix counts with the water that its ice stands for.
+ *
+ * @returns null while the dough has not been read
+ */
+export function outcomeOf(id: string, { doc, readings }: MixState, answer: MixAnswer): MixOutcome | null {
+  const own = effectiveReadings(readings);
+  const dough = own.get('dough');
+  if (!dough) return null;
+  const fdt = celsiusOf(dough);
+  const poured = waterPoured({ doc, readings }, answer);
+  const friction = solveMix(answer.mix, { kind: 'friction' }, poured, fdt);
+  if (!friction.ok) return null;
+  const { flour, room } = answer.temperatures;
+  const factors = answer.question.factors.map((name) => answer.temperatures[name] ?? room);
+  const forecast = doughTemperature(answer.mix, poured);
+  return {
+    fdt,
+    off: fdt - doc.ddt,
+    forecast,
+    missed: fdt - forecast,
+    record: {
+      id,
+      at: dough.at,
+      mixer: doc.mixer.slug,
+      programme: doc.programme.slug,
+      load: loadOf(doc.dough, doc.mixer),
+      friction: friction.value,
+      factor: frictionFactor(fdt, factors, poured),
+      baseFactor: frictionFactor(fdt, [flour, room], poured),
+    },
+  };
+}
+
+/** The water that went in: as it was read in the jug, else as its portions make it, else as the answer said, °C. */
+function waterPoured({ doc, readings }: MixState, { water }: MixAnswer): number {
+  const read = effectiveReadings(readings).get('water');
+  if (read) return celsiusOf(read);
+  const portions = doc.poured === null ? null : temperatureOfPortions(doc.poured);
+  return portions?.ok ? portions.value : water.pour;
+}

@@ -1,0 +1,42 @@
+export * from './schema.ts';
+export {
+  celsiusOf,
+  effectiveReadings,
+  temperaturesOf,
+  type KnownTemperature,
+  type MixState,
+  type TemperatureOrigin,
+} from './readings.ts';
+export {
+  AUTOLYSE,
+  AUTOLYSE_WATER,
+  factorsOfMix,
+  HOLD_BACK,
+  massesOfMix,
+  mixAt,
+  scaleBatch,
+  sourcesOf,
+  sumFactors,
+  type MixMasses,
+} from './masses.ts';
+export {
+  defaultFriction,
+  frictionFor,
+  loadOf,
+  LOADS,
+  type Friction,
+  type FrictionRecord,
+  type Load,
+} from './friction.ts';
+export { answerMix, outcomeOf, type MixAnswer, type MixOutcome } from './answer.ts';
+export { absorptionOfLot, asMixed, type AsMixed, type LotRecord, type MixedLine } from './as-mixed.ts';
+export { frictionOfLog, logOf, lotsOfLog, type KeptMix, type LoggedMix } from './log.ts';
+export {
+  deviceSource,
+  TYPED,
+  typedSource,
+  type DeviceReport,
+  type Freshness,
+  type ReadingSource,
+  type Taken,
+} from './source.ts';

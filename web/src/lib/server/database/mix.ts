@@ -1,0 +1,201 @@
+import { sql } from 'kysely';
+import { logOf, MixDoc, MixReading, type KeptMix, type LoggedMix } from '@jovet/core/mix';
+import { bad, good, problem, type Result } from '@jovet/core/problem';
+import type { Actor, Db, Tx } from './connection.ts';
+
+/** A reading with who took it. */
+export interface StoredReading extends MixReading {
+  readonly by: string;
+}
+
+/** A mix as it stands. */
+export interface StoredMix {
+  readonly id: string;
+  readonly date: string;
+  readonly rev: number;
+  readonly doc: MixDoc;
+  /** Oldest first; corrected ones stay. */
+  readonly readings: readonly StoredReading[];
+}
+
+export type MixChanged =
+  | { readonly kind: 'done'; readonly mix: StoredMix }
+  | { readonly kind: 'missing' }
+  | { readonly kind: 'stale'; readonly stands: StoredMix };
+
+const readingsOfMix = sql<StoredReading[]>`coalesce((
+  select jsonb_agg(jsonb_build_object(
+    'id', reading.id, 'factor', reading.factor, 'value', reading.value,
+    'at', floor(extract(epoch from reading.at)), 'instrument', reading.instrument, 'spot', reading.spot,
+    'offset', reading."offset", 'corrects', reading.corrects, 'by', person.name)
+    order by reading.at, reading.recorded_at, reading.id)
+  from reading join person on person.id = reading.person_id where reading.mix_id = mix.id), '[]')`;
+
+const mixes = (db: Db | Tx, actor: Actor) =>
+  db
+    .selectFrom('mix')
+    .select(['mix.id', 'mix.local_date as date', 'mix.rev', 'mix.doc'])
+    .select(readingsOfMix.as('readings'))
+    .where('mix.bakehouse_id', '=', actor.bakehouseId)
+    .where('mix.dropped_at', 'is', null);
+
+/** The mixes of a day in order. */
+export async function listMixes(db: Db | Tx, actor: Actor, date: string): Promise<StoredMix[]> {
+  return mixes(db, actor).where('mix.local_date', '=', date).orderBy('mix.place').execute();
+}
+
+export async function readMix(db: Db | Tx, actor: Actor, id: string): Promise<StoredMix | null> {
+  return (await mixes(db, actor).where('mix.id', '=', id).executeTakeFirst()) ?? null;
+}
+
+/** So many closed mixes are looked back on: what is older weighs next to nothing. */
+const LOOK_BACK = 150;
+
+/** The mixes that were closed last, oldest first, and how each came out. */
+export async function readLog(db: Db, actor: Actor): Promise<LoggedMix[]> {
+  const rows = await mixes(db, actor)
+    .where((where) =>
+      where.exists(
+        where
+          .selectFrom('reading')
+          .select('reading.id')
+          .whereRef('reading.mix_id', '=', 'mix.id')
+          .where('reading.factor', '=', 'dough'),
+      ),
+    )
+    .orderBy('mix.local_date', 'desc')
+    .orderBy('mix.place', 'desc')
+    .limit(LOOK_BACK)
+    .execute();
+  return logOf(rows.toReversed().map(keptMix));
+}
+
+const keptMix = ({ id, date, doc, readings }: StoredMix): KeptMix => ({
+  id,
+  date,
+  state: { doc, readings },
+});
+
+/**
+ * Begins a mix. Its id is made where it is begun, so that sending it again changes nothing.
+ *
+ * @returns the mix, or a problem at `id` if another mix has it
+ */
+export async function beginMix(
+  db: Db,
+  actor: Actor,
+  begun: { readonly id: string; readonly date: string; readonly doc: MixDoc },
+): Promise<Result<StoredMix>> {
+  return db.transaction().execute(async (tx) => {
+    // One at a time, so that two tablets do not take the same place.
+    await sql`select pg_advisory_xact_lock(hashtext(${`mix ${actor.bakehouseId} ${begun.date}`}))`.execute(
+      tx,
+    );
+    await tx
+      .insertInto('mix')
+      .values((row) => ({
+        id: begun.id,
+        bakehouse_id: actor.bakehouseId,
+        local_date: begun.date,
+        place: row
+          .selectFrom('mix')
+          .where('bakehouse_id', '=', actor.bakehouseId)
+          .where('local_date', '=', begun.date)
+          .select(sql<number>`coalesce(max(place), 0) + 1`.as('place')),
+        doc: JSON.stringify(begun.doc),
+        updated_by: actor.personId,
+      }))
+      .onConflict((conflict) => conflict.column('id').doNothing())
+      .execute();
+    const mix = await readMix(tx, actor, begun.id);
+    return mix
+      ? good(mix)
+      : bad(problem('id', 'This mix was dropped, or is of another bakehouse.', 'Begin a new one.'));
+  });
+}
+
+/** Changes what a mix says of itself; readings are added apart. */
+export async function changeMix(
+  db: Db,
+  actor: Actor,
+  id: string,
+  doc: MixDoc,
+  rev: number,
+): Promise<MixChanged> {
+  return moveMix(db, actor, id, rev, { doc: JSON.stringify(doc) });
+}
+
+/** Takes a mix off the day. Its readings stay where they are. */
+export async function dropMix(db: Db, actor: Actor, id: string, rev: number): Promise<MixChanged> {
+  return moveMix(db, actor, id, rev, { dropped_at: new Date() });
+}
+
+async function moveMix(
+  db: Db,
+  actor: Actor,
+  id: string,
+  rev: number,
+  change: { doc: string } | { dropped_at: Date },
+): Promise<MixChanged> {
+  return db.transaction().execute(async (tx) => {
+    const before = await readMix(tx, actor, id);
+    if (!before) return { kind: 'missing' };
+    const moved = await tx
+      .updateTable('mix')
+      .set({ ...change, rev: rev + 1, updated_by: actor.personId, updated_at: new Date() })
+      .where('id', '=', id)
+      .where('rev', '=', rev)
+      .executeTakeFirst();
+    if (moved.numUpdatedRows === 0n) return { kind: 'stale', stands: before };
+    return { kind: 'done', mix: (await readMix(tx, actor, id)) ?? { ...before, rev: rev + 1 } };
+  });
+}
+
+/**
+ * Adds a reading to a mix; sending it again changes nothing. A reading can be corrected once: the correction can be
+ * corrected again.
+ *
+ * @returns the mix with all its readings, or a problem at `mix` or `corrects`
+ */
+export async function addReading(
+  db: Db,
+  actor: Actor,
+  mixId: string,
+  reading: MixReading,
+): Promise<Result<StoredMix>> {
+  return db.transaction().execute(async (tx) => {
+    await sql`select pg_advisory_xact_lock(hashtext(${`readings ${mixId}`}))`.execute(tx);
+    const mix = await readMix(tx, actor, mixId);
+    if (!mix) return bad(problem('mix', 'This mix is not here.', 'Open the room anew.'));
+    if (mix.readings.some(({ id }) => id === reading.id)) return good(mix);
+    const { corrects } = reading;
+    if (corrects !== null && !mix.readings.some(({ id }) => id === corrects))
+      return bad(problem('corrects', 'What this corrects is not of this mix.', 'Open the room anew.'));
+    if (corrects !== null && mix.readings.some((each) => each.corrects === corrects))
+      return bad(
+        problem(
+          'corrects',
+          'This reading was corrected by someone else already.',
+          'Look at the correction, and correct that.',
+        ),
+      );
+    const { id, factor, value, at, instrument, spot, offset } = reading;
+    await tx
+      .insertInto('reading')
+      .values({
+        id,
+        mix_id: mixId,
+        factor,
+        value,
+        at: new Date(at * 1000),
+        instrument,
+        spot,
+        offset,
+        person_id: actor.personId,
+        corrects,
+      })
+      .execute();
+    const after = await readMix(tx, actor, mixId);
+    return after ? good(after) : bad(problem('mix', 'This mix is not here.', 'Open the room anew.'));
+  });
+}
