@@ -51,6 +51,7 @@ end_web_server() {
 }
 
 finish() {
+  end_devices
   step 'database' end_database
   rm -f "$DATA/web.pid" "$DATA/jovet.pid"
 }

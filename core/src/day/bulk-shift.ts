@@ -34,7 +34,7 @@ export function bulkShift(input: PlanInput, fdt: number): BulkShift {
   const off = fdt - input.order.ddt;
   const planned = bulkHours(input, input.order.ddt, input.order.readings.room);
   const now = bulkHours(input, fdt, input.order.readings.room);
-  if (planned === null || now === null) return byRates(input.formula, input.order.ddt, fdt);
+  if (planned === null || now === null) return bulkShiftByRates(input.formula, input.order.ddt, fdt);
   return {
     off,
     planned,
@@ -74,8 +74,14 @@ function placeFor(input: PlanInput, fdt: number, planned: number): number | null
   return (cold + warm) / 2;
 }
 
-/** A dough whose bulk is not forecast yet: how much slower or faster its yeast is. */
-function byRates(formula: Formula, ddt: number, fdt: number): BulkShift {
+/**
+ * How much slower or faster the yeast of a dough is, for each hour of bulk: of a dough whose bulk is not forecast, or to
+ * look back on many mixes.
+ *
+ * @param ddt dough temperature wanted, °C
+ * @param fdt as it was read, °C
+ */
+export function bulkShiftByRates(formula: Formula, ddt: number, fdt: number): BulkShift {
   const split = splitFormula(formula);
   const yeasted = !split.ok || split.value.overall.some(({ ingredient }) => ingredient.kind === 'yeast');
   const soured = split.ok && split.value.parts.some(({ kind }) => ferments(kind));

@@ -1,6 +1,7 @@
-import { equalBatches, scaleFormula, type Formula, type PieceOrder } from '../formula/index.ts';
+import { equalBatches, ferments, scaleFormula, type Formula, type PieceOrder } from '../formula/index.ts';
 import { MixDoc, type Mixer, type Programme } from '../mix/index.ts';
 import { bad, good, problem, type Result } from '../problem/index.ts';
+import type { Temperatures } from '../water/index.ts';
 import type { Bakehouse, PlanInput } from './schema.ts';
 
 /** A dough that is to be mixed, whole. */
@@ -55,4 +56,34 @@ export function mixesOfPlan({ order, formula, bakehouse, mixer }: PlanInput): Re
     return bad(problem('programme', 'Its programme is not known here.', 'Choose another in the Day line.'));
   const { ddt, order: pieces } = order;
   return mixesOfDough({ slug: order.formula, formula, order: pieces, mixer, programme, ddt }, bakehouse);
+}
+
+/** Stands for the dispatch where only the course of a dough from its mix on is asked for. */
+const ANY_DISPATCH = { date: '2000-01-01', time: '12:00' } as const;
+
+/** A mix as a dough of its own, from its temperatures on: what its bulk is forecast by. */
+export function planInputOfMix(
+  doc: MixDoc,
+  temperatures: Temperatures,
+  bakehouse: Bakehouse,
+  tub: PlanInput['tub'],
+): PlanInput {
+  const rising = doc.formula.doc.parts.find(({ kind, into }) => into === 'mix' && ferments(kind));
+  const { flour, room, bowl } = temperatures;
+  return {
+    order: {
+      schema: 1,
+      formula: doc.slug,
+      order: doc.order,
+      dispatch: ANY_DISPATCH,
+      readings: { flour, room, bowl, levain: temperatures[rising?.slug ?? ''] ?? bakehouse.usual.levain },
+      ddt: doc.ddt,
+      mixer: doc.mixer.slug,
+      programme: doc.programme.slug,
+    },
+    formula: doc.formula,
+    bakehouse: { ...bakehouse, programmes: [doc.programme] },
+    mixer: doc.mixer,
+    tub,
+  };
 }

@@ -11,6 +11,7 @@ import {
   type Temperatures,
   type WaterQuestion,
 } from '../water/index.ts';
+import type { MixDoc } from './schema.ts';
 import { frictionFor, loadOf, type Friction, type FrictionRecord } from './friction.ts';
 import {
   factorsOfMix,
@@ -32,6 +33,7 @@ import {
 
 /** A mix with everything that is reckoned of it. */
 export interface MixAnswer {
+  readonly doc: MixDoc;
   readonly formula: Formula;
   readonly scaled: ScaledFormula;
   readonly masses: MixMasses;
@@ -91,6 +93,7 @@ export function answerMix(
   const water = waterForMix(question);
   if (!water.ok) return water;
   return good({
+    doc,
     formula,
     scaled: scaled.value,
     masses,

@@ -30,6 +30,7 @@ export {
 } from './friction.ts';
 export { answerMix, outcomeOf, type MixAnswer, type MixOutcome } from './answer.ts';
 export { absorptionOfLot, asMixed, type AsMixed, type LotRecord, type MixedLine } from './as-mixed.ts';
+export { mixWorkings } from './working.ts';
 export { frictionOfLog, logOf, lotsOfLog, type KeptMix, type LoggedMix } from './log.ts';
 export {
   deviceSource,

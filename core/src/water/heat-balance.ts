@@ -106,6 +106,25 @@ export function doughTemperature(mix: Mix, water: number): number {
   return heat / (capacity * (1 + share) + bowl);
 }
 
+/** What a kelvin of one part is worth. */
+export interface Lever {
+  readonly name: string;
+  /** Its share of the heat capacity of the dough, 0 to 1. */
+  readonly share: number;
+  /** So much the water has to move the other way for each kelvin of it, K. */
+  readonly water: number;
+}
+
+/** What a kelvin of each part is worth against a kelvin of the water; a sum of factors takes it to be 1. */
+export function leversOf(mix: Mix): Lever[] {
+  const capacity = doughCapacity(mix);
+  return mix.parts.map((part) => ({
+    name: part.name,
+    share: (part.mass * part.specificHeat) / capacity,
+    water: (part.mass * part.specificHeat) / capacityOfLiquid(mix),
+  }));
+}
+
 /** What is asked of a mix of which the rest is known. `part` names one of its parts. */
 export type Unknown =
   | { readonly kind: 'water' }

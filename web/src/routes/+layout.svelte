@@ -5,6 +5,7 @@
   import { localTime } from '@jovet/core/time';
   import { provideReading, type Reading } from '$lib/bench/settings';
   import { LOOKS, modeOf, remember, type Look } from '$lib/ui/mode';
+  import Droplet from '@lucide/svelte/icons/droplet';
   import Percent from '@lucide/svelte/icons/percent';
   import Waves from '@lucide/svelte/icons/waves-horizontal';
   import Moon from '@lucide/svelte/icons/moon';
@@ -58,6 +59,14 @@
       <li>
         <a href="/plan/day" aria-current={page.url.pathname.startsWith('/plan/day') ? 'page' : undefined}>
           <Waves size={22} aria-hidden="true" />Day line
+        </a>
+      </li>
+    </ul>
+    <span class="wing" id="wing-make">Make</span>
+    <ul aria-labelledby="wing-make">
+      <li>
+        <a href="/make/water" aria-current={page.url.pathname.startsWith('/make/water') ? 'page' : undefined}>
+          <Droplet size={22} aria-hidden="true" />Water
         </a>
       </li>
     </ul>

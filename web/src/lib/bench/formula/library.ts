@@ -1,46 +1,11 @@
 import type { FormulaDoc, Ingredient } from '@jovet/core/formula';
-import type { Problem } from '@jovet/core/problem';
 import type { FormulaDraft } from '@jovet/core/sheet';
 import type { StoredDraft } from '../../server/database/formula-draft';
 import type { FormulaLine } from '../../server/database/formula-search';
 import type { FormulaVersion } from '../../server/database/formula';
 import type { Imported } from '../../server/database/import';
 import type { Shelved } from '../../server/database/ingredient';
-
-const UNREACHABLE: Problem = {
-  path: '',
-  problem: 'Jovet does not answer.',
-  remedy: 'What you entered is still here; try again.',
-};
-
-type Answer<T> =
-  | { readonly kind: 'done'; readonly value: T }
-  | { readonly kind: 'stale'; readonly problems: readonly Problem[]; readonly stands: unknown }
-  | { readonly kind: 'refused'; readonly problems: readonly Problem[] }
-  | { readonly kind: 'unreachable'; readonly problems: readonly Problem[] };
-
-/** Sends something to the server. What it cannot take comes back as problems, never as an exception. */
-async function send<T>(method: string, path: string, body?: unknown, raw = false): Promise<Answer<T>> {
-  try {
-    const response = await fetch(`/api/v1/${path}`, {
-      method,
-      ...(body === undefined
-        ? {}
-        : {
-            headers: { 'content-type': raw ? 'text/plain' : 'application/json' },
-            body: raw ? String(body) : JSON.stringify(body),
-          }),
-    });
-    if (response.status >= 500) return { kind: 'unreachable', problems: [UNREACHABLE] };
-    const answer = await response.json();
-    if (response.ok) return { kind: 'done', value: answer };
-    return response.status === 409
-      ? { kind: 'stale', problems: answer.problems, stands: answer.stands ?? null }
-      : { kind: 'refused', problems: answer.problems };
-  } catch {
-    return { kind: 'unreachable', problems: [UNREACHABLE] };
-  }
-}
+import { send, type Answer } from '../send';
 
 export const keepSheet = (
   id: string,

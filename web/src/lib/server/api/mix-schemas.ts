@@ -1,5 +1,7 @@
 import { z } from 'zod';
+import { WaterHouse } from '@jovet/core/day';
 import { MixDoc, MixReading, SPOTS } from '@jovet/core/mix';
+import { WATER_METHODS } from '@jovet/core/water';
 
 export const BeginMixRequest = z.strictObject({
   id: z.uuid().describe('made where the mix is begun, so that it can be sent again'),
@@ -39,7 +41,13 @@ export const MixLogAnswer = z.object({
         off: Kelvin,
         forecast: Celsius,
         missed: Kelvin,
-        record: z.object({ at: z.number(), load: z.string(), friction: Kelvin, factor: Kelvin, baseFactor: Kelvin }),
+        record: z.object({
+          at: z.number(),
+          load: z.string(),
+          friction: Kelvin,
+          factor: Kelvin,
+          baseFactor: Kelvin,
+        }),
       }),
     }),
   ),
@@ -55,3 +63,13 @@ export const InstrumentsAnswer = z.object({
     }),
   ),
 });
+
+export const BakehouseRequest = WaterHouse.extend({
+  base: z.number().int().min(1).describe('the revision that the change was made on'),
+});
+export const BakehouseAnswer = z.object({
+  rev: z.number(),
+  bakehouse: z.unknown(),
+  mixers: z.array(z.unknown()),
+});
+export const WaterMethodRequest = z.strictObject({ method: z.enum(WATER_METHODS) });

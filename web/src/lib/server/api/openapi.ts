@@ -2,6 +2,7 @@ import { createDocument } from 'zod-openapi';
 import { z } from 'zod';
 import { FORMULA_CALCULATIONS } from './formula-calculations.ts';
 import { libraryPaths } from './openapi-library.ts';
+import { mixPaths } from './openapi-mixes.ts';
 import { operation } from './openapi-operation.ts';
 import * as schemas from './schemas.ts';
 
@@ -81,7 +82,7 @@ const build = () =>
       ...calculation(
         '/api/v1/water',
         'Water temperature',
-        'By sum of factors, base number or heat balance.',
+        'By sum of factors, base number or heat balance; forward; any one unknown; how much of which water; or everything of one batch.',
         schemas.WaterRequest,
         schemas.WaterAnswer,
       ),
@@ -124,6 +125,7 @@ const build = () =>
           ...date,
         },
       },
+      ...mixPaths(),
       ...libraryPaths(),
     },
   });

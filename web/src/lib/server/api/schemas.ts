@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { DoughOrder } from '@jovet/core/day';
+import { MixDoc, MixReading, WaterSources } from '@jovet/core/mix';
 
 const Celsius = z.number().min(-30).max(60);
 const Mass = z.number().min(0).max(10_000);
@@ -50,6 +51,25 @@ export const ScaleAnswer = z.object({
   drift: z.array(z.string()),
 });
 
+const MixRequest = z.strictObject({
+  parts: z
+    .array(
+      z.strictObject({
+        name: z.string().min(1).max(80),
+        mass: Mass,
+        specificHeat: z.number().positive().max(10),
+        temperature: Celsius,
+      }),
+    )
+    .max(60),
+  water: Mass.gt(0),
+  newFlour: Mass,
+  bowl: z.strictObject({ mass: Mass, temperature: Celsius }),
+  room: Celsius,
+  friction: z.number().min(0).max(30),
+  minutes: z.number().min(0).max(600),
+});
+
 export const WaterRequest = z.discriminatedUnion('method', [
   z.strictObject({
     method: z.literal('sum'),
@@ -63,33 +83,67 @@ export const WaterRequest = z.discriminatedUnion('method', [
     flour: Celsius,
     room: Celsius,
   }),
-  z.strictObject({
-    method: z.literal('balance'),
-    ddt: Celsius,
-    mix: z.strictObject({
-      parts: z
-        .array(
-          z.strictObject({
-            name: z.string().min(1).max(80),
-            mass: Mass,
-            specificHeat: z.number().positive().max(10),
-            temperature: Celsius,
-          }),
-        )
-        .max(60),
-      water: Mass.gt(0),
-      newFlour: Mass,
-      bowl: z.strictObject({ mass: Mass, temperature: Celsius }),
-      room: Celsius,
-      friction: z.number().min(0).max(30),
-      minutes: z.number().min(0).max(600),
-    }),
-  }),
+  z
+    .strictObject({ method: z.literal('balance'), ddt: Celsius, mix: MixRequest })
+    .describe('the water temperature that brings the dough to its target'),
+  z
+    .strictObject({
+      method: z.literal('forward'),
+      water: Celsius,
+      mix: MixRequest,
+      frictionSpread: z.number().min(0).max(20).default(0),
+    })
+    .describe('the dough temperature that a water temperature gives, with its spread'),
+  z
+    .strictObject({
+      method: z.literal('solve'),
+      unknown: z.discriminatedUnion('kind', [
+        z.strictObject({ kind: z.literal('water') }),
+        z.strictObject({ kind: z.literal('dough') }),
+        z.strictObject({ kind: z.literal('friction') }),
+        z.strictObject({ kind: z.literal('part'), name: z.string().min(1).max(80) }),
+      ]),
+      water: z.number().min(-120).max(110).default(0),
+      dough: Celsius.default(0),
+      mix: MixRequest,
+    })
+    .describe('any one of water, dough, friction or the temperature of a part, from the rest'),
+  z
+    .strictObject({
+      method: z.literal('pour'),
+      mass: Mass.gt(0),
+      wanted: z.number().min(-200).max(200),
+      sources: WaterSources,
+    })
+    .describe('how much of which water, and of ice'),
+  z
+    .strictObject({
+      method: z.literal('mix'),
+      doc: MixDoc,
+      readings: z.array(MixReading).max(500).default([]),
+    })
+    .describe('everything of one batch: the three ways, the water to pour, the dough to expect'),
 ]);
-export const WaterAnswer = z.object({
+const PortionAnswer = z.object({
+  name: z.string(),
+  kind: z.enum(['water', 'ice']),
   temperature: Temperature,
+  mass: Kilograms,
+});
+export const WaterAnswer = z.object({
+  temperature: z.number().describe('°C, or K of friction'),
   ledger: z.array(z.object({ name: z.string(), heat: z.number().describe('kJ') })).optional(),
   loss: z.number().describe('K').optional(),
+  spread: z.number().describe('K, one standard deviation').optional(),
+  portions: z.array(PortionAnswer).optional(),
+  ice: z.number().describe('mass share of the water').optional(),
+  limit: z.enum(['hot', 'cold']).nullable().optional(),
+  iceless: z.object({ temperature: Temperature, fdt: Temperature }).nullable().optional(),
+  sum: z.object({ temperature: Temperature, frictionFactor: z.number() }).optional(),
+  base: z.object({ temperature: Temperature, base: z.number() }).optional(),
+  fdt: Temperature.optional(),
+  friction: z.object({ value: z.number(), spread: z.number(), from: z.string() }).optional(),
+  cautions: z.array(z.string()).optional(),
 });
 
 export const ForecastRequest = z.strictObject({

@@ -85,6 +85,41 @@ export async function saveBakehouse(
   const { name, zone } = file.bakehouse;
   await tx.updateTable('bakehouse').set({ name, zone }).where('id', '=', actor.bakehouseId).execute();
   await touchBakehouse(tx, actor);
+  await addVersion(tx, actor, file.bakehouse);
+  await replaceResources(tx, actor, 'mixer', file.mixers);
+  await replaceResources(tx, actor, 'tub', file.tubs);
+  await replacePeople(tx, actor, file.people);
+}
+
+/**
+ * Changes the settings of the bakehouse and its mixers.
+ *
+ * @param base the revision that the change was made on
+ * @returns the new revision, or null if the bakehouse was changed since
+ */
+export async function changeBakehouse(
+  db: Db,
+  actor: Actor,
+  base: number,
+  change: (now: BakehouseNow) => Partial<Pick<BakehouseNow, 'bakehouse' | 'mixers'>>,
+): Promise<number | null> {
+  return db.transaction().execute(async (tx) => {
+    const { rev } = await tx
+      .selectFrom('bakehouse')
+      .select('rev')
+      .where('id', '=', actor.bakehouseId)
+      .forUpdate()
+      .executeTakeFirstOrThrow();
+    if (rev !== base) return null;
+    const { bakehouse, mixers } = change(await readBakehouse(tx, actor));
+    await touchBakehouse(tx, actor);
+    if (bakehouse) await addVersion(tx, actor, bakehouse);
+    if (mixers) await replaceResources(tx, actor, 'mixer', mixers);
+    return rev + 1;
+  });
+}
+
+async function addVersion(tx: Tx, actor: Actor, bakehouse: Bakehouse): Promise<void> {
   await tx
     .insertInto('bakehouse_version')
     .values((row) => ({
@@ -93,13 +128,10 @@ export async function saveBakehouse(
         .selectFrom('bakehouse_version')
         .where('bakehouse_id', '=', actor.bakehouseId)
         .select(sql<number>`coalesce(max(n), 0) + 1`.as('n')),
-      doc: JSON.stringify(file.bakehouse),
+      doc: JSON.stringify(bakehouse),
       created_by: actor.personId,
     }))
     .execute();
-  await replaceResources(tx, actor, 'mixer', file.mixers);
-  await replaceResources(tx, actor, 'tub', file.tubs);
-  await replacePeople(tx, actor, file.people);
 }
 
 /** Mixers or tubs as they are listed; those that are left out are retired. */

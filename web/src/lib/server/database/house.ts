@@ -5,6 +5,8 @@ import { readFormulas, type PublishedFormula } from './formula.ts';
 
 /** What stands in a bakehouse from day to day: its settings, resources and formulas. */
 export interface House extends BakehouseNow {
+  /** Revision of the bakehouse: what a change of it is based on. */
+  readonly rev: number;
   readonly formulas: readonly PublishedFormula[];
 }
 
@@ -43,7 +45,7 @@ export async function houseAt(
   const known = read.get(actor.bakehouseId);
   if (known?.rev === rev) return known;
   const [now, formulas] = await Promise.all([readBakehouse(db, actor), readFormulas(db, actor)]);
-  const house = { ...now, formulas };
+  const house = { ...now, formulas, rev };
   const fresh = { rev, house, text: JSON.stringify(forDayLine(house)) };
   read.set(actor.bakehouseId, fresh);
   return fresh;

@@ -1,5 +1,6 @@
 import { sql } from 'kysely';
-import { logOf, MixDoc, MixReading, type KeptMix, type LoggedMix } from '@jovet/core/mix';
+import type { MixDoc, MixReading} from '@jovet/core/mix';
+import { logOf, type KeptMix, type LoggedMix } from '@jovet/core/mix';
 import { bad, good, problem, type Result } from '@jovet/core/problem';
 import type { Actor, Db, Tx } from './connection.ts';
 
@@ -42,6 +43,18 @@ const mixes = (db: Db | Tx, actor: Actor) =>
 /** The mixes of a day in order. */
 export async function listMixes(db: Db | Tx, actor: Actor, date: string): Promise<StoredMix[]> {
   return mixes(db, actor).where('mix.local_date', '=', date).orderBy('mix.place').execute();
+}
+
+/** Mixes that were taken off a day: they are not offered again. */
+export async function droppedMixes(db: Db, actor: Actor, date: string): Promise<string[]> {
+  const rows = await db
+    .selectFrom('mix')
+    .select('id')
+    .where('bakehouse_id', '=', actor.bakehouseId)
+    .where('local_date', '=', date)
+    .where('dropped_at', 'is not', null)
+    .execute();
+  return rows.map(({ id }) => id);
 }
 
 export async function readMix(db: Db | Tx, actor: Actor, id: string): Promise<StoredMix | null> {

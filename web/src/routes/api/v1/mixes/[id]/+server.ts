@@ -35,7 +35,11 @@ function told(changed: MixChanged): Response {
   return json(
     {
       problems: [
-        problem('rev', 'This mix was changed on another screen.', 'Look at what stands there, then change it.'),
+        problem(
+          'rev',
+          'This mix was changed on another screen.',
+          'Look at what stands there, then change it.',
+        ),
       ],
       stands: changed.stands,
     },

@@ -1,0 +1,229 @@
+<script lang="ts">
+  import { draftOfWaterHouse, parseWaterHouse, type WaterHouseDraft } from '@jovet/core/day';
+  import { MIXER_KINDS } from '@jovet/core/mix';
+  import type { Problem } from '@jovet/core/problem';
+  import { untrack } from 'svelte';
+  import type { House } from '../../server/database/house';
+  import Choice from '../../ui/Choice.svelte';
+  import Field from '../../ui/Field.svelte';
+  import { send } from '../send';
+  import { useReading } from '../settings';
+
+  /** Mixers, programmes and water sources of the bakehouse. */
+  let { house, onsaved }: { house: House; onsaved: () => void } = $props();
+  const reading = useReading();
+  let draft = $state.raw(untrack(() => draftOfWaterHouse(house.bakehouse, house.mixers, reading.unit)));
+  let problems = $state.raw<readonly Problem[]>([]);
+  let saving = $state(false);
+  const wrong = $derived(
+    Object.fromEntries(problems.map((each) => [each.path, `${each.problem} ${each.remedy}`])),
+  );
+
+  type Part = 'mixers' | 'programmes' | 'sources';
+  const setIn = (part: Part, index: number, field: string) => (value: string) => {
+    draft = {
+      ...draft,
+      [part]: draft[part].map((each, at) => (at === index ? { ...each, [field]: value } : each)),
+    };
+  };
+  const without = (part: Part, index: number) => {
+    draft = { ...draft, [part]: draft[part].toSpliced(index, 1) } as WaterHouseDraft;
+  };
+  const add = (part: Part) => {
+    const blank = {
+      mixers: { slug: '', name: '', kind: 'spiral', bowlMass: '', minDough: '', maxDough: '', speeds: '' },
+      programmes: { slug: '', name: '', minutes: '', friction: '', bouts: '' },
+      sources: { name: '', kind: 'water', temperature: '' },
+    }[part];
+    draft = { ...draft, [part]: [...draft[part], blank] } as WaterHouseDraft;
+  };
+  async function save() {
+    const parsed = parseWaterHouse(draft, house.bakehouse, reading.unit);
+    problems = parsed.ok ? [] : parsed.problems;
+    if (!parsed.ok || saving) return;
+    saving = true;
+    const answer = await send('PUT', 'bakehouse', { base: house.rev, ...parsed.value });
+    saving = false;
+    if (answer.kind === 'done') onsaved();
+    else problems = answer.problems;
+  }
+</script>
+
+<form onsubmit={(event) => (event.preventDefault(), void save())}>
+  <h3>Water</h3>
+  {#each draft.sources as source, index (index)}
+    <div class="line three">
+      <Field
+        label="From"
+        name={`sources.${index}.name`}
+        value={source.name}
+        problem={wrong[`sources.${index}.name`]}
+        oninput={setIn('sources', index, 'name')}
+      />
+      <Choice
+        label="As"
+        name={`sources.${index}.kind`}
+        value={source.kind}
+        options={[
+          { value: 'water', text: 'water' },
+          { value: 'ice', text: 'ice' },
+        ]}
+        onchange={setIn('sources', index, 'kind')}
+      />
+      <Field
+        label="Usually at"
+        name={`sources.${index}.temperature`}
+        unit={reading.unit}
+        value={source.temperature}
+        problem={wrong[`sources.${index}.temperature`]}
+        oninput={setIn('sources', index, 'temperature')}
+      />
+      <button type="button" aria-label={`Remove ${source.name}`} onclick={() => without('sources', index)}
+        >×</button
+      >
+    </div>
+  {/each}
+  <button type="button" class="link" onclick={() => add('sources')}>Add a source</button>
+  {#if wrong['sources']}<p class="field-problem" role="alert">{wrong['sources']}</p>{/if}
+
+  <h3>Mixers</h3>
+  {#each draft.mixers as mixer, index (index)}
+    <div class="line three">
+      <Field
+        label="Name"
+        name={`mixers.${index}.name`}
+        value={mixer.name}
+        problem={wrong[`mixers.${index}.name`]}
+        oninput={setIn('mixers', index, 'name')}
+      />
+      <Choice
+        label="Kind"
+        name={`mixers.${index}.kind`}
+        value={mixer.kind}
+        options={MIXER_KINDS.map((each) => ({ value: each, text: each.replace('-', ' ') }))}
+        onchange={setIn('mixers', index, 'kind')}
+      />
+      <Field
+        label="Bowl"
+        name={`mixers.${index}.bowlMass`}
+        value={mixer.bowlMass}
+        problem={wrong[`mixers.${index}.bowlMass`]}
+        oninput={setIn('mixers', index, 'bowlMass')}
+      />
+      <button type="button" aria-label={`Remove ${mixer.name}`} onclick={() => without('mixers', index)}
+        >×</button
+      >
+      <Field
+        label="Dough at least"
+        name={`mixers.${index}.minDough`}
+        value={mixer.minDough}
+        problem={wrong[`mixers.${index}.minDough`]}
+        oninput={setIn('mixers', index, 'minDough')}
+      />
+      <Field
+        label="At most"
+        name={`mixers.${index}.maxDough`}
+        value={mixer.maxDough}
+        problem={wrong[`mixers.${index}.maxDough`]}
+        oninput={setIn('mixers', index, 'maxDough')}
+      />
+      <Field
+        label="Turns a minute"
+        name={`mixers.${index}.speeds`}
+        value={mixer.speeds}
+        placeholder="100, 200"
+        problem={wrong[`mixers.${index}.speeds`]}
+        oninput={setIn('mixers', index, 'speeds')}
+      />
+    </div>
+  {/each}
+  <button type="button" class="link" onclick={() => add('mixers')}>Add a mixer</button>
+  {#if wrong['mixers']}<p class="field-problem" role="alert">{wrong['mixers']}</p>{/if}
+
+  <h3>Programmes</h3>
+  {#each draft.programmes as programme, index (index)}
+    <div class="line three">
+      <Field
+        label="Name"
+        name={`programmes.${index}.name`}
+        value={programme.name}
+        problem={wrong[`programmes.${index}.name`]}
+        oninput={setIn('programmes', index, 'name')}
+      />
+      <Field
+        label="Mix and rest"
+        name={`programmes.${index}.minutes`}
+        unit="min"
+        value={programme.minutes}
+        problem={wrong[`programmes.${index}.minutes`]}
+        oninput={setIn('programmes', index, 'minutes')}
+      />
+      <Field
+        label="Warms by"
+        name={`programmes.${index}.friction`}
+        unit="K"
+        value={programme.friction}
+        problem={wrong[`programmes.${index}.friction`]}
+        oninput={setIn('programmes', index, 'friction')}
+      />
+      <button
+        type="button"
+        aria-label={`Remove ${programme.name}`}
+        onclick={() => without('programmes', index)}>×</button
+      >
+      <span class="wide"
+        ><Field
+          label="Bouts, in order"
+          name={`programmes.${index}.bouts`}
+          value={programme.bouts}
+          placeholder="4 min at 1; salt: 3 min at 2; rest 10 min"
+          problem={wrong[`programmes.${index}.bouts`]}
+          oninput={setIn('programmes', index, 'bouts')}
+        /></span
+      >
+    </div>
+  {/each}
+  <button type="button" class="link" onclick={() => add('programmes')}>Add a programme</button>
+  {#if wrong['programmes']}<p class="field-problem" role="alert">{wrong['programmes']}</p>{/if}
+  <p class="quiet">Mixes that are begun keep what they were begun with.</p>
+  {#each problems.filter(({ path }) => path === '' || path === 'base') as { problem, remedy } (problem)}
+    <p class="field-problem" role="alert">{problem} {remedy}</p>
+  {/each}
+  <button type="submit" class="btn preset-filled" disabled={saving}>Save</button>
+</form>
+
+<style>
+  form {
+    display: grid;
+    gap: 0.6rem;
+    justify-items: start;
+  }
+  h3 {
+    font-weight: 700;
+    margin-top: 0.5rem;
+  }
+  .line {
+    display: grid;
+    gap: 0.4rem 0.5rem;
+    align-items: end;
+    width: 100%;
+    padding-bottom: 0.5rem;
+    border-bottom: 1px solid light-dark(var(--color-surface-200), var(--color-surface-800));
+  }
+  .three {
+    grid-template-columns: repeat(3, minmax(0, 1fr)) 2rem;
+  }
+  .wide {
+    grid-column: 1 / -1;
+  }
+  .line > button {
+    height: 2.5rem;
+    cursor: pointer;
+    font-size: 1.25rem;
+  }
+  .link {
+    text-decoration: underline;
+    text-underline-offset: 0.2em;
+    cursor: pointer;
+  }
+</style>

@@ -1,0 +1,476 @@
+<script lang="ts">
+  import { onMount, untrack } from 'svelte';
+  import { v7 as uuid } from 'uuid';
+  import { bulkShift, bulkShiftSentence, planInputOfMix, type PlanInput } from '@jovet/core/day';
+  import {
+    answerMix,
+    asMixed,
+    deviceSource,
+    frictionFor,
+    frictionOfLog,
+    lotsOfLog,
+    mixWorkings,
+    outcomeOf,
+    TYPED,
+    typedSource,
+    type DeviceReport,
+    type LoggedMix,
+    type MixDoc,
+    type MixReading,
+  } from '@jovet/core/mix';
+  import { formatDate, localTime } from '@jovet/core/time';
+  import ChartLine from '@lucide/svelte/icons/chart-line';
+  import Keyboard from '@lucide/svelte/icons/keyboard';
+  import Plus from '@lucide/svelte/icons/plus';
+  import Settings from '@lucide/svelte/icons/settings-2';
+  import type { House } from '../../server/database/house';
+  import type { StoredMix, StoredReading } from '../../server/database/mix';
+  import { enterMovesOn } from '../../ui/enter-moves-on';
+  import Sheet from '../../ui/Sheet.svelte';
+  import ToolButton from '../../ui/ToolButton.svelte';
+  import KeyList from '../KeyList.svelte';
+  import { provideOpener } from '../opener';
+  import { send } from '../send';
+  import { useReading } from '../settings';
+  import WorkingPanel from '../WorkingPanel.svelte';
+  import AddMix from './AddMix.svelte';
+  import AfterMix from './AfterMix.svelte';
+  import { dayMixes, isClosed, nextMix, type DayMix } from './day-mixes';
+  import HeatLedger from './HeatLedger.svelte';
+  import { MixKeeper, type Keeping } from './mix-keeper';
+  import MixLogPanel from './MixLogPanel.svelte';
+  import MixStrip from './MixStrip.svelte';
+  import PourAnswer from './PourAnswer.svelte';
+  import ReadingsPanel from './ReadingsPanel.svelte';
+  import WaterHouse from './WaterHouse.svelte';
+  import WaysPanel from './WaysPanel.svelte';
+  import WeighList from './WeighList.svelte';
+
+  interface Props {
+    /** Local date of the bake day, and of today. */
+    date: string;
+    today: string;
+    house: House;
+    planned: PlanInput | null;
+    kept: readonly StoredMix[];
+    dropped: readonly string[];
+    log: readonly LoggedMix[];
+    /** Who works here. */
+    by: string;
+    onhouse: () => void;
+  }
+
+  /** The room Water: the mixes of the day, what to pour for each, and how it came out. */
+  let { date, today, house, planned, kept, dropped, log: opening, by, onhouse }: Props = $props();
+  const reading = useReading();
+
+  let mixes = $state.raw(untrack(() => dayMixes(date, kept, dropped, planned)));
+  let log = $state.raw(untrack(() => opening));
+  let chosenId = $state(untrack(() => nextMix(mixes)?.id ?? ''));
+  let now = $state(Math.floor(Date.now() / 1000));
+  let devices = $state.raw<readonly DeviceReport[]>([]);
+  let keeping = $state.raw<Keeping>({ state: 'idle', problems: [] });
+  let changedElsewhere = $state(false);
+  let wrong = $state.raw<Readonly<Record<string, string>>>({});
+  let path = $state<string[]>([]);
+  let panel = $state<'add' | 'ways' | 'log' | 'house' | 'keys' | null>(null);
+  let factor = $state<string | null>(null);
+  provideOpener((key) => (path = [key]));
+
+  const index = $derived(mixes.findIndex(({ id }) => id === chosenId));
+  const mix = $derived(mixes[index]);
+  const earlier = $derived(mixes.slice(0, Math.max(0, index)));
+  const history = $derived(frictionOfLog(log).filter(({ id }) => id !== chosenId));
+  const answered = $derived(mix ? answerMix(mix, earlier, history, now) : null);
+  const answer = $derived(answered?.ok ? answered.value : null);
+  const outcome = $derived(mix && answer ? outcomeOf(mix.id, mix, answer) : null);
+  const mixed = $derived(answer ? asMixed(answer.scaled, answer.doc) : null);
+  const lots = $derived(lotsOfLog(log));
+  const workings = $derived(path.length > 0 && answer ? mixWorkings(answer) : {});
+  const probe = $derived(devices.find(({ spot }) => spot !== 'air'));
+  const learned = $derived(
+    outcome && answer
+      ? frictionFor([...history, outcome.record], answer.doc.mixer, answer.doc.programme, outcome.record.load)
+          .value
+      : null,
+  );
+  /** What a dough temperature does to the bulk of this mix. */
+  function meaningOf(fdt: number): string {
+    const [tub] = house.tubs;
+    if (!answer || !tub) return '';
+    const input = planInputOfMix(answer.doc, answer.temperatures, house.bakehouse, tub);
+    return bulkShiftSentence(bulkShift(input, fdt), reading.unit);
+  }
+  const forecastMeaning = $derived(
+    answer && Math.abs(answer.water.fdt - answer.doc.ddt) > 0.05 ? meaningOf(answer.water.fdt) : '',
+  );
+  const meaning = $derived(outcome ? meaningOf(outcome.fdt) : '');
+
+  const clock = (epoch: number) => localTime(epoch, house.bakehouse.zone).time;
+
+  // ── keeping ─────────────────────────────────────────────────────────────────────────────────────────────────────
+
+  const put = (id: string, change: (mix: DayMix) => DayMix) => {
+    mixes = mixes.map((each) => (each.id === id ? change(each) : each));
+  };
+  const stands = ({ id, rev, doc, readings }: StoredMix) => put(id, () => ({ id, rev, doc, readings }));
+  const keeper = new MixKeeper(
+    untrack(() => mixes.filter(({ rev }) => rev > 0)),
+    (mix) => {
+      stands(mix);
+      if (isClosed(mix)) void readLog();
+    },
+    (mix) => {
+      stands(mix);
+      changedElsewhere = true;
+    },
+    (next) => (keeping = next),
+  );
+  /** A planned mix is begun with the first thing that is done to it. */
+  function ensureBegun(of: DayMix) {
+    if (of.rev > 0) return;
+    put(of.id, (each) => ({ ...each, rev: 1 }));
+    keeper.add({ kind: 'begin', id: of.id, date, doc: of.doc });
+  }
+  function change(doc: MixDoc) {
+    if (!mix) return;
+    changedElsewhere = false;
+    ensureBegun(mix);
+    put(mix.id, (each) => ({ ...each, doc }));
+    keeper.add({ kind: 'change', id: mix.id, doc });
+  }
+  function addReading(of: string, taken: Omit<MixReading, 'id' | 'factor'>) {
+    if (!mix) return;
+    changedElsewhere = false;
+    ensureBegun(mix);
+    const made: StoredReading = { id: uuid(), factor: of, ...taken, by };
+    put(mix.id, (each) => ({ ...each, readings: [...each.readings, made] }));
+    const { by: _, ...reading } = made;
+    keeper.add({ kind: 'reading', id: mix.id, reading });
+  }
+  async function readLog() {
+    const answer = await send<{ mixes: LoggedMix[] }>('GET', 'mix-log');
+    if (answer.kind === 'done') log = answer.value.mixes;
+  }
+
+  /** Typed into a dial. */
+  function enter(of: string, text: string): boolean {
+    const taken = typedSource(text, reading.unit, of === 'room' ? 'air' : 'core').take(now);
+    const { [of]: _, ...others } = wrong;
+    if (!taken.ok) {
+      wrong = { ...others, [of]: `${taken.problems[0]?.problem} ${taken.problems[0]?.remedy}` };
+      return false;
+    }
+    wrong = others;
+    const { value, at } = taken.value;
+    addReading(of, {
+      value,
+      at,
+      instrument: TYPED,
+      spot: of === 'room' ? 'air' : 'core',
+      offset: 0,
+      corrects: null,
+    });
+    return true;
+  }
+  function take(of: string, device: DeviceReport) {
+    const taken = deviceSource(device).take(now);
+    const { [of]: _, ...others } = wrong;
+    if (!taken.ok) {
+      wrong = { ...others, [of]: `${taken.problems[0]?.problem} ${taken.problems[0]?.remedy}` };
+      return;
+    }
+    wrong = others;
+    const { instrument, spot } = device;
+    addReading(of, { ...taken.value, instrument, spot, offset: 0, corrects: null });
+  }
+  function addMixes(docs: readonly MixDoc[]) {
+    const made = docs.map((doc): DayMix => ({ id: uuid(), rev: 1, doc, readings: [] }));
+    mixes = [...mixes, ...made];
+    for (const { id, doc } of made) keeper.add({ kind: 'begin', id, date, doc });
+    choose(made[0]?.id ?? chosenId);
+    panel = null;
+  }
+  function drop() {
+    if (!mix) return;
+    const gone = mix;
+    ensureBegun(gone);
+    mixes = mixes.filter(({ id }) => id !== gone.id);
+    keeper.add({ kind: 'drop', id: gone.id });
+    choose(nextMix(mixes)?.id ?? '');
+  }
+  function choose(id: string) {
+    chosenId = id;
+    wrong = {};
+    changedElsewhere = false;
+  }
+
+  /** How often the instruments are asked, ms. */
+  const ASK_MS = 2000;
+  onMount(() => {
+    const ask = async () => {
+      now = Math.floor(Date.now() / 1000);
+      const said = await send<{ now: number; instruments: DeviceReport[] }>('GET', 'instruments');
+      if (said.kind === 'done') devices = said.value.instruments;
+      else if (said.kind === 'unreachable') devices = devices.map((each) => ({ ...each, last: null }));
+    };
+    void ask();
+    const timer = setInterval(() => document.visibilityState === 'visible' && void ask(), ASK_MS);
+    const leave = (event: BeforeUnloadEvent) => {
+      if (!keeper.done) event.preventDefault();
+    };
+    addEventListener('beforeunload', leave);
+    return () => (clearInterval(timer), removeEventListener('beforeunload', leave));
+  });
+
+  function onkeydown(event: KeyboardEvent) {
+    const typing = event.target instanceof HTMLInputElement || event.target instanceof HTMLSelectElement;
+    const named =
+      event.target instanceof HTMLInputElement ? /^factor\.(.+)$/.exec(event.target.name)?.[1] : null;
+    const to = (by: number) =>
+      choose(mixes[Math.min(Math.max(index + by, 0), mixes.length - 1)]?.id ?? chosenId);
+    if (event.key === 'PageDown') to(1);
+    else if (event.key === 'PageUp') to(-1);
+    else if (event.key === 'Enter' && event.ctrlKey && named) {
+      const device = devices.find(({ spot }) => (named === 'room' ? spot === 'air' : spot !== 'air'));
+      if (device) take(named, device);
+    } else if (event.key === '?' && !typing) panel = 'keys';
+    else return;
+    event.preventDefault();
+  }
+  const KEYS = [
+    ['Enter', 'take what is typed and go to the next reading'],
+    ['Ctrl Enter', 'take what the instrument says'],
+    ['PageDown, PageUp', 'next mix, mix before'],
+    ['Tab, Enter', 'reach any computed number and show its working'],
+    ['?', 'these keys'],
+  ] as const;
+  const said = $derived(
+    devices
+      .map((device) => {
+        const fresh = deviceSource(device).freshness(now);
+        if (fresh === 'fresh' && device.last)
+          return `${device.instrument} ${reading.temperature(device.last.value)}`;
+        return `${device.instrument} ${fresh === 'stale' ? 'quiet for a while' : 'silent'}`;
+      })
+      .join(' · '),
+  );
+</script>
+
+<svelte:window {onkeydown} />
+
+<div class="room">
+  <header>
+    <h1>Water</h1>
+    <p class="when">{date === today ? 'Today' : formatDate(date)}</p>
+    <span class="state" role="status"
+      >{#if keeping.state === 'failed'}Not kept{:else if keeping.state === 'waiting'}Keeping…{:else}{said ||
+          'No instrument; type what you read'}{/if}</span
+    >
+    <ToolButton label="Keys of this room" title="Keys (?)" onclick={() => (panel = 'keys')}
+      ><Keyboard size={20} /></ToolButton
+    >
+    <ToolButton onclick={() => (panel = 'log')}><ChartLine size={20} /> Last mixes</ToolButton>
+    <ToolButton onclick={() => (panel = 'house')}><Settings size={20} /> Mixers and water</ToolButton>
+    <ToolButton onclick={() => (panel = 'add')}><Plus size={20} /> Add a mix</ToolButton>
+  </header>
+  {#if keeping.state === 'failed'}
+    <div class="notice" role="alert">
+      <p>{keeping.problems[0]?.problem} {keeping.problems[0]?.remedy}</p>
+      <button type="button" class="btn preset-tonal" onclick={() => keeper.run()}>Try again</button>
+    </div>
+  {/if}
+  {#if changedElsewhere}
+    <p class="notice" role="alert">This mix was changed on another screen; this is how it stands now.</p>
+  {/if}
+
+  {#if mixes.length > 0}<MixStrip {mixes} {chosenId} onchoose={choose} />{/if}
+  {#if mix && answer && mixed}
+    <div class="body">
+      <div class="left">
+        <form {@attach enterMovesOn} onsubmit={(event) => event.preventDefault()}>
+          {#key mix.id}
+            <HeatLedger
+              {answer}
+              {devices}
+              {now}
+              {wrong}
+              {clock}
+              onenter={enter}
+              ontake={take}
+              onreadings={(of) => (factor = of)}
+            />
+          {/key}
+        </form>
+        <section class="weigh" aria-labelledby="weigh-title">
+          <h2 id="weigh-title">Weigh for this mix</h2>
+          <WeighList {answer} />
+        </section>
+      </div>
+      <div class="right">
+        <PourAnswer {answer} meaning={forecastMeaning} onways={() => (panel = 'ways')} />
+        {#key mix.id}
+          <AfterMix
+            {answer}
+            {outcome}
+            {meaning}
+            {learned}
+            {mixed}
+            {probe}
+            {now}
+            {wrong}
+            {lots}
+            onenter={enter}
+            ontake={take}
+            onreadings={(of) => (factor = of)}
+            onchange={change}
+          />
+        {/key}
+        <details class="cautions">
+          <summary>Mind at the mixer</summary>
+          <ul>
+            <li>Guard down before it turns; sleeves, strings and hands stay out of the bowl.</li>
+            <li>Hot water scalds: carry it low, pour it away from you, never on the leaven.</li>
+            <li>Tip flour low and slowly: its dust harms the lungs and can burn.</li>
+            <li>Local rules and trained people decide.</li>
+          </ul>
+          <button type="button" class="link" onclick={drop}>Take this mix off the day</button>
+        </details>
+      </div>
+    </div>
+  {:else if mix && answered && !answered.ok}
+    <p class="empty" role="alert">{answered.problems[0]?.problem} {answered.problems[0]?.remedy}</p>
+  {:else}
+    <p class="empty">
+      Nothing is planned for this day. Plan it in the <a href="/plan/day">Day line</a>, or put a mix on it
+      here.
+    </p>
+    <p><button type="button" class="btn preset-filled" onclick={() => (panel = 'add')}>Add a mix</button></p>
+  {/if}
+</div>
+
+<WorkingPanel {workings} bind:path />
+<Sheet open={panel === 'add'} title="Add a mix" onclose={() => (panel = null)}>
+  <AddMix bakehouse={house.bakehouse} mixers={house.mixers} formulas={house.formulas} onadd={addMixes} />
+</Sheet>
+<Sheet open={panel === 'ways'} title="Three ways to the water" side onclose={() => (panel = null)}>
+  {#if answer}<WaysPanel
+      {answer}
+      method={answer.doc.method}
+      onmethod={async (method) => {
+        change({ ...answer.doc, method });
+        await send('PUT', 'bakehouse/water-method', { method });
+        onhouse();
+      }}
+    />{/if}
+</Sheet>
+<Sheet open={panel === 'log'} title="How the last mixes came out" side onclose={() => (panel = null)}>
+  <MixLogPanel {log} mixers={house.mixers} formulas={house.formulas} {clock} />
+</Sheet>
+<Sheet open={panel === 'house'} title="Mixers, programmes, water" side onclose={() => (panel = null)}>
+  <WaterHouse {house} onsaved={() => ((panel = null), onhouse())} />
+</Sheet>
+<Sheet open={panel === 'keys'} title="Keys of this room" onclose={() => (panel = null)}
+  ><KeyList keys={KEYS} /></Sheet
+>
+<Sheet open={factor !== null} title="Readings" onclose={() => (factor = null)}>
+  {#if factor !== null && mix}
+    {@const of = factor}
+    <ReadingsPanel
+      readings={mix.readings.filter((each) => each.factor === of)}
+      {clock}
+      {now}
+      onadd={(taken) => addReading(of, taken)}
+    />
+  {/if}
+</Sheet>
+
+<style>
+  .room {
+    display: grid;
+    gap: 0.6rem;
+    padding: 0.75rem 1.5rem 1.5rem;
+  }
+  header {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: center;
+    gap: 0.25rem 0.6rem;
+  }
+  h1 {
+    font-size: 1.5rem;
+    font-weight: 700;
+  }
+  .state {
+    margin-left: auto;
+    font-size: 0.9375rem;
+    font-family: var(--figures);
+    color: light-dark(var(--color-surface-700), var(--color-surface-300));
+  }
+  .notice {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: center;
+    gap: 0.5rem 1rem;
+    padding: 0.5rem 0.9rem;
+    border-left: 4px solid currentColor;
+    background: light-dark(var(--color-surface-100), var(--color-surface-900));
+  }
+  .body {
+    display: grid;
+    grid-template-columns: minmax(0, 1.62fr) minmax(0, 1fr);
+    gap: 2rem;
+    align-items: start;
+  }
+  .right {
+    display: grid;
+    gap: 0.9rem;
+  }
+  .weigh {
+    max-width: 26.5rem;
+    margin-top: 1.2rem;
+  }
+  .weigh h2 {
+    font-weight: 700;
+  }
+  summary {
+    min-height: 2.75rem;
+    align-content: center;
+    font-weight: 700;
+    cursor: pointer;
+  }
+  .cautions li {
+    margin: 0 0 0.3rem 1.2rem;
+    list-style: disc;
+  }
+  .link,
+  .empty a {
+    text-decoration: underline;
+    text-underline-offset: 0.2em;
+    cursor: pointer;
+  }
+  .empty {
+    margin-top: 1.5rem;
+    font-size: 1.25rem;
+  }
+  @media (max-width: 900px) {
+    .room {
+      padding: 0.5rem 1rem 1rem;
+    }
+    .body {
+      grid-template-columns: minmax(0, 1fr);
+      gap: 1rem;
+    }
+    .right {
+      display: contents;
+    }
+    .body :global(.pour) {
+      order: -1;
+    }
+    .state {
+      order: 1;
+      width: 100%;
+      margin-left: 0;
+    }
+  }
+</style>
