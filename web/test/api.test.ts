@@ -4,6 +4,8 @@ import { test } from 'node:test';
 import fc from 'fast-check';
 import type { z } from 'zod';
 import { FORMULA_CALCULATIONS } from '../src/lib/server/api/formula-calculations.ts';
+import { mixesOfPlan } from '@jovet/core/day';
+import { demoInput, must } from '../../core/test/demo.ts';
 import * as schemas from '../src/lib/server/api/schemas.ts';
 
 const served = process.env['JOVET_TEST_URL'];
@@ -65,6 +67,36 @@ test('every answer has the form that is documented, to the last field', async ()
   }
   const refusal = await (await post('/api/v1/water', '{}')).json();
   assert.deepEqual(schemas.Problems.strict().parse(refusal), refusal);
+});
+
+test('water is reckoned in every way that is documented, and impossible wishes get an answer', async () => {
+  const { mix } = examples['/api/v1/water'] as { mix: object };
+  const [doc] = must(mixesOfPlan(demoInput()));
+  const sources = [
+    { name: 'tap', temperature: 21 },
+    { name: 'ice', kind: 'ice', temperature: 0 },
+  ];
+  const asked = [
+    [{ method: 'sum', ddt: 25, readings: [19, 22, 23], frictionFactor: 9 }, 27],
+    [{ method: 'base', base: 66, flour: 19, room: 22 }, 25],
+    [{ method: 'balance', ddt: 25, mix }, 21.2],
+    [{ method: 'forward', water: 21.2, mix, frictionSpread: 1 }, 25],
+    [{ method: 'solve', unknown: { kind: 'friction' }, water: 21.2, dough: 25, mix }, 3],
+    [{ method: 'pour', mass: 10.742, wanted: -0.39, sources }, -0.39],
+    [{ method: 'pour', mass: 10, wanted: -150, sources: sources.slice(0, 1) }, 21],
+    [{ method: 'mix', doc }, 21.2],
+  ] as const;
+  for (const [question, temperature] of asked) {
+    const response = await post('/api/v1/water', JSON.stringify(question));
+    const answer = await response.json();
+    assert.equal(response.status, 200, JSON.stringify(answer));
+    assert.deepEqual(schemas.WaterAnswer.strict().parse(answer), answer);
+    assert.ok(Math.abs(answer.temperature - temperature) < 0.05, `${question.method}: ${answer.temperature}`);
+  }
+  const [problem] = await refused(
+    await post('/api/v1/water', JSON.stringify({ method: 'pour', mass: 0, wanted: 20, sources })),
+  );
+  assert.equal(problem?.path, 'mass');
 });
 
 test('every route of the API is documented', () => {

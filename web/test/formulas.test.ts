@@ -18,7 +18,9 @@ import {
 } from '../src/lib/server/database/formula.ts';
 import { importFile, previewFile } from '../src/lib/server/database/import.ts';
 import { changeIngredient, readLarder, stockLarder } from '../src/lib/server/database/ingredient.ts';
-import { demoFormula, larder, must, problemsOf, thirtySixLoaves } from '../../core/test/demo.ts';
+import { demoFormula, demoInput, larder, must, problemsOf, thirtySixLoaves } from '../../core/test/demo.ts';
+import { mixesOfPlan } from '@jovet/core/day';
+import { addReading, beginMix } from '../src/lib/server/database/mix.ts';
 import { freshDatabase } from './fresh-database.ts';
 
 let fresh: Awaited<ReturnType<typeof freshDatabase>>;
@@ -240,7 +242,24 @@ test('everything exported comes into an empty Jovet as the same data, and into n
   const on = { ...thirtySixLoaves, dispatch: { date: '2026-12-09', time: '06:00' } };
   assert.equal((await saveDay(db, actor, on, 0)).kind, 'saved');
   assert.equal((await saveDay(db, actor, { ...on, ddt: 24 }, 1)).kind, 'saved');
+  const [doc] = must(mixesOfPlan(demoInput()));
+  assert.ok(doc);
+  const mixId = uuid();
+  must(await beginMix(db, actor, { id: mixId, date: '2026-12-09', doc }));
+  const read = {
+    id: uuid(),
+    factor: 'flour',
+    value: 91,
+    at: 1_790_000_000,
+    instrument: 'typed',
+    spot: 'core' as const,
+    offset: 0,
+    corrects: null,
+  };
+  must(await addReading(db, actor, mixId, read));
+  must(await addReading(db, actor, mixId, { ...read, id: uuid(), value: 19, corrects: read.id }));
   const everything = await exportEverything(db, actor);
+  assert.equal(everything.mixes[0]?.readings.length, 2);
   assert.ok(everything.formulas.length > 8 && everything.drafts.length > 0 && everything.days.length === 1);
   const empty = await freshDatabase(false);
   try {

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { Bakehouse, Mixer, PlanInput, Tub, upcastPlanInput } from '../day/index.ts';
 import { FormulaDoc, Ingredient, Slug, upcastFormulaDoc, upcastIngredient } from '../formula/index.ts';
+import { MixDoc, MixReading } from '../mix/index.ts';
 import { FormulaDraft } from '../sheet/index.ts';
 
 const Name = z.string().trim().min(1).max(80);
@@ -68,5 +69,18 @@ export const Archive = z.strictObject({
         .min(1),
     }),
   ),
+  mixes: z
+    .array(
+      z.strictObject({
+        id: z.uuid(),
+        date: z.iso.date(),
+        dropped: z.boolean(),
+        doc: MixDoc,
+        readings: z.array(MixReading.extend({ by: Name })),
+        ...Written,
+      }),
+    )
+    .default([])
+    .describe('in the order of their days and places'),
 });
 export type Archive = z.infer<typeof Archive>;

@@ -1,4 +1,5 @@
 import { latestEstimate, type Estimate } from '../logbook/index.ts';
+import type { WaterQuestion } from '../water/index.ts';
 import type { Mixer, MixerKind, Programme } from './schema.ts';
 
 /** How much a kind of mixer warms a dough against a spiral at the same programme. Chosen for Jovet from practice. */
@@ -42,7 +43,7 @@ export interface Friction extends Estimate {
   /** The records behind it, oldest first. */
   readonly records: readonly FrictionRecord[];
   /** FF and the factor of the base number from the same records; null while there are none. */
-  readonly learned: { readonly factor: number; readonly baseFactor: number } | null;
+  readonly learned: WaterQuestion['learned'];
 }
 
 /** Standard deviation of friction from mixer to mixer while nothing is logged, K. Chosen for Jovet from practice. */
@@ -76,11 +77,8 @@ export function frictionFor(
     records.map(({ friction }) => friction),
     { value: fallback, spread: UNKNOWN },
   );
-  const mean = (of: (each: FrictionRecord) => number) => {
-    // The factors have no default of their own: the first record stands in for one.
-    const values = records.map(of);
-    return latestEstimate(values, { value: values[0] ?? 0, spread: UNKNOWN }).value;
-  };
+  const learn = (of: (each: FrictionRecord) => number) => (derived: number) =>
+    latestEstimate(records.map(of), { value: derived, spread: UNKNOWN }).value;
   return {
     ...estimate,
     from:
@@ -93,6 +91,6 @@ export function frictionFor(
     learned:
       records.length === 0
         ? null
-        : { factor: mean((each) => each.factor), baseFactor: mean((each) => each.baseFactor) },
+        : { factor: learn((each) => each.factor), baseFactor: learn((each) => each.baseFactor) },
   };
 }

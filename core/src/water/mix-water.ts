@@ -1,7 +1,7 @@
 import { good, type Result } from '../problem/index.ts';
 import { formatNumber } from '../units/index.ts';
 import { HOTTEST_WATER } from './constants.ts';
-import { frictionFactor, waterByBase, waterBySum } from './factors.ts';
+import { baseOfFactor, frictionFactor, waterByBase, waterBySum } from './factors.ts';
 import { balanceWater, doughSpread, doughTemperature, type HeatBalance, type Mix } from './heat-balance.ts';
 import { pourWater, type Poured, type WaterSource } from './sources.ts';
 
@@ -26,11 +26,13 @@ export interface WaterQuestion {
   readonly sources: readonly WaterSource[];
   /** Which way the water is poured by. */
   readonly method: WaterMethod;
-  /** What logged mixes say; null while there are none, and the balance at the usual readings stands in. */
+  /**
+   * What logged mixes say, over all factors and over flour, room and water alone, K: each starts from what the balance
+   * derives at the usual readings. Null while nothing is logged, and what is derived stands in.
+   */
   readonly learned: {
-    /** Over all factors, and over flour, room and water alone, K. */
-    readonly factor: number;
-    readonly baseFactor: number;
+    readonly factor: (derived: number) => number;
+    readonly baseFactor: (derived: number) => number;
   } | null;
   /** How far a single mix lies from the friction that the balance reckons with, K. */
   readonly frictionSpread: number;
@@ -70,9 +72,10 @@ export function waterForMix(question: WaterQuestion): Result<MixWater> {
   if (!usualBalance.ok) return usualBalance;
   const atUsual = usualBalance.value.temperature;
   const factorsAt = (at: Temperatures) => question.factors.map((name) => at[name] ?? at.room);
-  const factor = learned?.factor ?? frictionFactor(usualDdt, factorsAt(usual), atUsual);
-  const base =
-    3 * ddt - (learned?.baseFactor ?? frictionFactor(usualDdt, [usual.flour, usual.room], atUsual));
+  const derived = frictionFactor(usualDdt, factorsAt(usual), atUsual);
+  const factor = learned ? learned.factor(derived) : derived;
+  const derivedOfBase = frictionFactor(usualDdt, [usual.flour, usual.room], atUsual);
+  const base = baseOfFactor(ddt, learned ? learned.baseFactor(derivedOfBase) : derivedOfBase);
   const sum = { temperature: waterBySum(ddt, factorsAt(now), factor), frictionFactor: factor };
   const byBase = { temperature: waterByBase(base, now.flour, now.room), base };
   const wanted = {

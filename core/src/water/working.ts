@@ -1,5 +1,6 @@
 import { input, quantity, type Workings } from '../working/index.ts';
 import { BOWL_SHARE, HEAT_OF_WETTING, HOTTEST_WATER, MIX_TIME_CONSTANT, SPECIFIC_HEAT } from './constants.ts';
+import { baseOfFactor } from './factors.ts';
 import { heatOfLiquid, type Mix } from './heat-balance.ts';
 import type { MixWater, Temperatures, WaterQuestion } from './mix-water.ts';
 import { equivalentTemperature } from './sources.ts';
@@ -107,7 +108,12 @@ export function waterWorkings(question: WaterQuestion, water: MixWater): Working
       inputs: learned
         ? [
             input('DDT', 'dough temperature wanted', celsius(ddt), 'entered'),
-            input('FF_3', 'friction factor for flour, room and water', kelvin(learned.baseFactor), 'logged'),
+            input(
+              'FF_3',
+              'friction factor for flour, room and water',
+              kelvin(baseOfFactor(ddt, water.base.base)),
+              'logged',
+            ),
           ]
         : [
             input('DDT', 'dough temperature wanted', celsius(ddt), 'entered'),

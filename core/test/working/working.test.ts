@@ -2,8 +2,9 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { isDeepStrictEqual } from 'node:util';
 import { all, create } from 'mathjs';
-import { planDough, planWorkings, type DoughOrder } from '@jovet/core/day';
+import { mixesOfDough, planDough, planWorkings, type DoughOrder } from '@jovet/core/day';
 import { costOf, costWorkings, formulaWorkings, scaleFormula } from '@jovet/core/formula';
+import { answerMix, mixWorkings } from '@jovet/core/mix';
 import {
   filledEquation,
   formatQuantity,
@@ -70,11 +71,39 @@ const opened: [name: string, workings: Workings][] = [
     const cost = costWorkings(formula, scaled, costOf(formula, scaled), 'EUR', 100);
     return [slug, { ...formulaWorkings(formula, order, scaled), ...cost }];
   }),
+  ...DEMO_FORMULAS.map((slug, index): [string, Workings] => {
+    const { bakehouse, mixer } = demoInput();
+    const formula = demoFormula(slug);
+    const [programme] = bakehouse.programmes.filter((each) => each.slug === formula.doc.process.programme);
+    assert.ok(programme, slug);
+    const order = formula.doc.products.map((each) => ({
+      product: each.slug,
+      pieces: 60,
+      scaledWeight: each.scaledWeight,
+    }));
+    const { ddt } = formula.doc.process;
+    const [doc] = must(mixesOfDough({ slug, formula, order, mixer, programme, ddt }, bakehouse));
+    assert.ok(doc, slug);
+    // Some cold, some hot enough for ice, some with friction learned from mixes.
+    const usual = { ...doc.usual, flour: 12 + 3 * index, room: 14 + 3 * index };
+    const records = Array.from({ length: index % 3 }, (_, each) => ({
+      id: String(each),
+      at: each,
+      mixer: mixer.slug,
+      programme: programme.slug,
+      load: 'full' as const,
+      friction: 4 + each,
+      factor: 15 + each,
+      baseFactor: 14 + each,
+    }));
+    const answer = must(answerMix({ doc: { ...doc, usual }, readings: [] }, [], records, 0));
+    return [`mix of ${slug}`, mixWorkings(answer)];
+  }),
 ];
 
 opened.forEach(([name, workings]) => {
   test(`${name}: every shown equation, worked again from its shown inputs, gives the shown number`, () => {
-    assert.ok(Object.keys(workings).length > 30);
+    assert.ok(Object.keys(workings).length > 15);
     for (const [key, open] of Object.entries(workings)) {
       const working = open();
       const { value, play } = workAgain(working);

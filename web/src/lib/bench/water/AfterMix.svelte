@@ -83,6 +83,7 @@
     <button
       type="button"
       class="gate"
+      aria-label="Salt is in"
       aria-pressed={doc.gates.salt}
       onclick={() => onchange({ ...doc, gates: { ...doc.gates, salt: !doc.gates.salt } })}
       ><span aria-hidden="true">{doc.gates.salt ? '✓' : '○'}</span> Salt is in</button
@@ -91,6 +92,7 @@
       <button
         type="button"
         class="gate"
+        aria-label="Seed is kept back"
         aria-pressed={doc.gates.keepBack}
         onclick={() => onchange({ ...doc, gates: { ...doc.gates, keepBack: !doc.gates.keepBack } })}
         ><span aria-hidden="true">{doc.gates.keepBack ? '✓' : '○'}</span> Seed is kept back</button

@@ -98,6 +98,10 @@
     font-weight: 700;
     background: none;
   }
+  input:focus-visible {
+    outline-offset: -3px;
+    border-radius: 3px;
+  }
   input::placeholder {
     color: light-dark(var(--color-surface-600), var(--color-surface-300));
   }

@@ -49,7 +49,7 @@
 
 <div class="ledger" role="table" aria-label="Heat ledger">
   <div class="line-head" role="row">
-    <span role="columnheader" class="what"></span>
+    <span role="columnheader" class="what"><span class="sr-only">what</span></span>
     <span role="columnheader" class="read">reads</span>
     <span role="columnheader" class="bars"
       ><span class="takes-word">takes heat</span><b>{reading.temperature(ddt)}</b><span>brings heat</span
@@ -62,9 +62,7 @@
       >{answer.masses.liquid.name} <span class="mass">{reading.mass(answer.mix.water)}, closes it</span></span
     >
     <span role="cell" class="read"></span>
-    <span role="cell" class="bars"
-      >{@render bar(water, answer.water.pour, true, 'water.balance')}</span
-    >
+    <span role="cell" class="bars">{@render bar(water, answer.water.pour, true, 'water.balance')}</span>
   </div>
 </div>
 

@@ -10,6 +10,7 @@ import type { Actor, Db, Tx } from './connection.ts';
 import { saveProducts } from './formula.ts';
 import { indexVersion } from './formula-search.ts';
 import { digestOf } from './ingredient.ts';
+import { readingsOfMix } from './mix.ts';
 
 const seconds = (at: Date): number => Math.floor(at.getTime() / 1000);
 const moment = (at: number): Date => new Date(at * 1000);
@@ -28,6 +29,7 @@ export async function exportEverything(db: Db, actor: Actor): Promise<Archive> {
         formulas: await formulasOf(tx, actor),
         drafts: await draftsOf(tx, actor),
         days: await daysOf(tx, actor),
+        mixes: await mixesOf(tx, actor),
       }),
     );
 }
@@ -170,6 +172,24 @@ async function daysOf(tx: Tx, { bakehouseId }: Actor) {
   return days.map(({ slug, versions }) => ({ date: slug, plans: versions }));
 }
 
+async function mixesOf(tx: Tx, { bakehouseId }: Actor) {
+  const rows = await tx
+    .selectFrom('mix')
+    .innerJoin('person', 'person.id', 'mix.updated_by')
+    .select(['mix.id', 'mix.local_date as date', 'mix.dropped_at', 'mix.doc', 'mix.updated_at'])
+    .select('person.name as by')
+    .select(readingsOfMix.as('readings'))
+    .where('mix.bakehouse_id', '=', bakehouseId)
+    .orderBy('mix.local_date')
+    .orderBy('mix.place')
+    .execute();
+  return rows.map(({ dropped_at, updated_at, ...mix }) => ({
+    ...mix,
+    dropped: dropped_at !== null,
+    at: seconds(updated_at),
+  }));
+}
+
 /**
  * Makes an empty Jovet the bakehouse that was exported: every version with its number, its author and its time. What an
  * empty one begins with, its blank bakehouse and starting larder, makes room.
@@ -204,6 +224,7 @@ export async function restoreArchive(tx: Tx, actor: Actor, archive: Archive): Pr
   await restoreDrafts(tx, actor, archive, by);
   const days = await restoreDays(tx, actor, archive, by);
   if (!days.ok) return days;
+  await restoreMixes(tx, actor, archive, by);
   return good(
     `the bakehouse ${archive.bakehouse.at(-1)?.doc.name ?? ''} with ${archive.formulas.length} formulas, ${archive.ingredients.length} ingredients and ${archive.days.length} days`,
   );
@@ -415,4 +436,35 @@ async function restoreDays(
     }
   }
   return good(null);
+}
+
+async function restoreMixes(
+  tx: Tx,
+  actor: Actor,
+  archive: Archive,
+  by: (name: string) => string,
+): Promise<void> {
+  const places = new Map<string, number>();
+  for (const { id, date, dropped, doc, readings, by: author, at } of archive.mixes) {
+    const place = (places.get(date) ?? 0) + 1;
+    places.set(date, place);
+    await tx
+      .insertInto('mix')
+      .values({
+        id,
+        bakehouse_id: actor.bakehouseId,
+        local_date: date,
+        place,
+        doc: JSON.stringify(doc),
+        dropped_at: dropped ? moment(at) : null,
+        updated_by: by(author),
+        updated_at: moment(at),
+      })
+      .execute();
+    for (const { by: reader, at: read, ...reading } of readings)
+      await tx
+        .insertInto('reading')
+        .values({ ...reading, mix_id: id, at: moment(read), person_id: by(reader) })
+        .execute();
+  }
 }

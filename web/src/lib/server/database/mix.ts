@@ -1,5 +1,5 @@
 import { sql } from 'kysely';
-import type { MixDoc, MixReading} from '@jovet/core/mix';
+import type { MixDoc, MixReading } from '@jovet/core/mix';
 import { logOf, type KeptMix, type LoggedMix } from '@jovet/core/mix';
 import { bad, good, problem, type Result } from '@jovet/core/problem';
 import type { Actor, Db, Tx } from './connection.ts';
@@ -24,7 +24,8 @@ export type MixChanged =
   | { readonly kind: 'missing' }
   | { readonly kind: 'stale'; readonly stands: StoredMix };
 
-const readingsOfMix = sql<StoredReading[]>`coalesce((
+/** The readings of a row of `mix`, oldest first. */
+export const readingsOfMix = sql<StoredReading[]>`coalesce((
   select jsonb_agg(jsonb_build_object(
     'id', reading.id, 'factor', reading.factor, 'value', reading.value,
     'at', floor(extract(epoch from reading.at)), 'instrument', reading.instrument, 'spot', reading.spot,

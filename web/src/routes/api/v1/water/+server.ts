@@ -39,8 +39,12 @@ export async function POST({ request, locals }) {
       );
     case 'solve':
       return answer(asTemperature(solveMix(body.mix, body.unknown, body.water, body.dough)));
-    case 'pour':
-      return answer(pourWater(body.mass, body.wanted, body.sources));
+    case 'pour': {
+      const poured = pourWater(body.mass, body.wanted, body.sources);
+      if (!poured.ok) return answer(poured);
+      const { temperature, portions, ice, limit, cautions } = poured.value;
+      return answer(good({ temperature, portions, ice, limit, cautions }));
+    }
     case 'mix': {
       const log = await readLog(database(), locals.actor);
       return answer(wholeMix(body.doc, body.readings, frictionOfLog(log)));
