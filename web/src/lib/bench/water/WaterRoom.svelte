@@ -6,6 +6,7 @@
     answerMix,
     asMixed,
     deviceSource,
+    effectiveReadings,
     frictionFor,
     frictionOfLog,
     lotsOfLog,
@@ -80,7 +81,9 @@
   const index = $derived(mixes.findIndex(({ id }) => id === chosenId));
   const mix = $derived(mixes[index]);
   const earlier = $derived(mixes.slice(0, Math.max(0, index)));
-  const history = $derived(frictionOfLog(log).filter(({ id }) => id !== chosenId));
+  /** A mix that is done is judged by what was known before it. */
+  const doneAt = $derived(mix ? (effectiveReadings(mix.readings).get('dough')?.at ?? Infinity) : Infinity);
+  const history = $derived(frictionOfLog(log).filter(({ id, at }) => id !== chosenId && at < doneAt));
   const answered = $derived(mix ? answerMix(mix, earlier, history, now) : null);
   const answer = $derived(answered?.ok ? answered.value : null);
   const outcome = $derived(mix && answer ? outcomeOf(mix.id, mix, answer) : null);
@@ -143,6 +146,9 @@
     if (!mix) return;
     changedElsewhere = false;
     ensureBegun(mix);
+    // What was poured stands with the record: later mixes teach another answer.
+    if (of === 'dough' && answer && answer.doc.poured === null)
+      change({ ...answer.doc, poured: answer.water.poured.portions.map((each) => ({ ...each })) });
     const made: StoredReading = { id: uuid(), factor: of, ...taken, by };
     put(mix.id, (each) => ({ ...each, readings: [...each.readings, made] }));
     const { by: _, ...reading } = made;
