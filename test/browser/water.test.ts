@@ -74,6 +74,11 @@ visited('a whole mix by keyboard: read, pour, log the dough, and the mixer has l
   await visit.until('[data-figure="water.pour"]', `${temperature.toFixed(1)} °C`);
   assert.equal(await visit.figure('water.sum'), `${sum.temperature.toFixed(1)} °C`);
   assert.ok(Math.abs(sum.temperature - temperature) > 1);
+  await visit.enter('factor.water', (temperature - 6).toFixed(1));
+  await visit.keys('Enter');
+  await visit.until('[data-jug]', /in the jug it comes out at 22\.\d °C: 2\.\d °C cold/);
+  await visit.enter('factor.water', temperature.toFixed(1));
+  await visit.keys('Enter');
   await visit.page.focus('[name="factor.dough"]');
   await visit.page.keyboard.type('23.2');
   await visit.keys('Enter');
@@ -98,6 +103,8 @@ visited('a whole mix by keyboard: read, pour, log the dough, and the mixer has l
       ['flour', 15, 'Maren Tolley', 'core'],
       ['levain', 22.5, 'Maren Tolley', 'core'],
       ['room', 18, 'Maren Tolley', 'air'],
+      ['water', Number((temperature - 6).toFixed(1)), 'Maren Tolley', 'core'],
+      ['water', Number(temperature.toFixed(1)), 'Maren Tolley', 'core'],
       ['dough', 23.2, 'Maren Tolley', 'core'],
     ],
   );
@@ -231,7 +238,7 @@ visited(
     await visit.page.setOfflineMode(false);
     await visit.press('Try again');
     await visit.page.waitForFunction(() => document.querySelector('.notice') === null);
-    const [after] = await kept(date);
+    const [after] = await keptOnce(visit, date);
     assert.ok(after.doc.gates.salt && after.doc.lot === 'K 7');
     assert.equal(after.readings.at(-1)?.value, 17);
   },

@@ -45,6 +45,8 @@ export interface MixAnswer {
   readonly mix: Mix;
   readonly question: WaterQuestion;
   readonly water: MixWater;
+  /** Once the jug was read: its temperature and the dough that it gives, °C. */
+  readonly jug: { readonly temperature: number; readonly fdt: number } | null;
 }
 
 /**
@@ -92,6 +94,8 @@ export function answerMix(
   };
   const water = waterForMix(question);
   if (!water.ok) return water;
+  const mix = at(temperatures);
+  const jug = own.get('water');
   return good({
     doc,
     formula,
@@ -101,9 +105,10 @@ export function answerMix(
     known,
     temperatures,
     friction,
-    mix: at(temperatures),
+    mix,
     question,
     water: water.value,
+    jug: jug ? { temperature: celsiusOf(jug), fdt: doughTemperature(mix, celsiusOf(jug)) } : null,
   });
 }
 
@@ -157,9 +162,8 @@ export function outcomeOf(id: string, { doc, readings }: MixState, answer: MixAn
 }
 
 /** The water that went in: as it was read in the jug, else as its portions make it, else as the answer said, °C. */
-function waterPoured({ doc, readings }: MixState, { water }: MixAnswer): number {
-  const read = effectiveReadings(readings).get('water');
-  if (read) return celsiusOf(read);
+function waterPoured({ doc }: MixState, { water, jug }: MixAnswer): number {
+  if (jug) return jug.temperature;
   const portions = doc.poured === null ? null : temperatureOfPortions(doc.poured);
   return portions?.ok ? portions.value : water.pour;
 }

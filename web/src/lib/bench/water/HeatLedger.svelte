@@ -61,7 +61,13 @@
     <span role="rowheader" class="what"
       >{answer.masses.liquid.name} <span class="mass">{reading.mass(answer.mix.water)}, closes it</span></span
     >
-    <span role="cell" class="read"></span>
+    <span role="cell" class="read"
+      >{@render dial(
+        'water',
+        `${answer.masses.liquid.name} in the jug`,
+        answer.jug?.temperature ?? null,
+      )}</span
+    >
     <span role="cell" class="bars">{@render bar(water, answer.water.pour, true, 'water.balance')}</span>
   </div>
 </div>
@@ -79,7 +85,9 @@
             ? origin(known)
             : factor === 'autolyse'
               ? 'forecast'
-              : 'as beside it'}</button
+              : row.celsius === null
+                ? 'not read'
+                : 'as beside it'}</button
         >
       {/if}
       {#if row.key === 'friction'}<span class="mass"
@@ -91,26 +99,7 @@
     <span role="cell" class="read">
       {#if row.factor !== null}
         {@const factor = row.factor}
-        {@const device = deviceFor(factor)}
-        <Dial
-          label={row.name}
-          name={`factor.${factor}`}
-          celsius={row.celsius}
-          unit={reading.unit}
-          wrong={wrong[factor]}
-          onenter={(text) => onenter(factor, text)}
-        />
-        {#if device}
-          {@const fresh = deviceSource(device).freshness(now)}
-          <button
-            type="button"
-            class="take"
-            disabled={fresh !== 'fresh'}
-            aria-label={`${row.name}: take the ${device.instrument}`}
-            title={fresh === 'fresh' ? `Take the ${device.instrument}` : `The ${device.instrument} is silent`}
-            onclick={() => ontake(factor, device)}><Thermometer size={22} /></button
-          >
-        {/if}
+        {@render dial(factor, row.name, row.celsius)}
       {/if}
     </span>
     <span role="cell" class="bars"
@@ -122,6 +111,29 @@
       )}</span
     >
   </div>
+{/snippet}
+
+{#snippet dial(factor: string, label: string, celsius: number | null)}
+  {@const device = deviceFor(factor)}
+  <Dial
+    {label}
+    name={`factor.${factor}`}
+    {celsius}
+    unit={reading.unit}
+    wrong={wrong[factor]}
+    onenter={(text) => onenter(factor, text)}
+  />
+  {#if device}
+    {@const fresh = deviceSource(device).freshness(now)}
+    <button
+      type="button"
+      class="take"
+      disabled={fresh !== 'fresh'}
+      aria-label={`${label}: take the ${device.instrument}`}
+      title={fresh === 'fresh' ? `Take the ${device.instrument}` : `The ${device.instrument} is silent`}
+      onclick={() => ontake(factor, device)}><Thermometer size={22} /></button
+    >
+  {/if}
 {/snippet}
 
 {#snippet bar(heat: number, celsius: number | null, closes: boolean, key: string | null)}

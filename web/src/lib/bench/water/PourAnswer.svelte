@@ -9,11 +9,13 @@
     answer: MixAnswer;
     /** What the forecast does to bulk, in a sentence. */
     meaning: string;
+    /** The same of what is in the jug. */
+    jugMeaning: string;
     onways: () => void;
   }
 
   /** What to pour, in figures that can be read across the room. */
-  let { answer, meaning, onways }: Props = $props();
+  let { answer, meaning, jugMeaning, onways }: Props = $props();
   const reading = useReading();
   const water = $derived(answer.water);
   const iced = $derived(water.poured.ice > 0);
@@ -68,6 +70,13 @@
     />
     ± {formatNumber(band, 1)}{#if off}: {meaning}{/if}
   </p>
+  {#if answer.jug}
+    <p class="comes" data-jug>
+      With {reading.temperature(answer.jug.temperature)} in the jug it comes out at {reading.temperature(
+        answer.jug.fdt,
+      )}: {jugMeaning}
+    </p>
+  {/if}
   {#if water.iceless}
     <p class="comes">
       Without ice: {water.iceless.poured.portions

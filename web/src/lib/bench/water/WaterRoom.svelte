@@ -107,6 +107,7 @@
   const forecastMeaning = $derived(
     answer && Math.abs(answer.water.fdt - answer.doc.ddt) > 0.05 ? meaningOf(answer.water.fdt) : '',
   );
+  const jugMeaning = $derived(answer?.jug ? meaningOf(answer.jug.fdt) : '');
   const meaning = $derived(outcome ? meaningOf(outcome.fdt) : '');
 
   const clock = (epoch: number) => localTime(epoch, house.bakehouse.zone).time;
@@ -314,7 +315,7 @@
         </section>
       </div>
       <div class="right">
-        <PourAnswer {answer} meaning={forecastMeaning} onways={() => (panel = 'ways')} />
+        <PourAnswer {answer} meaning={forecastMeaning} {jugMeaning} onways={() => (panel = 'ways')} />
         {#key mix.id}
           <AfterMix
             {answer}

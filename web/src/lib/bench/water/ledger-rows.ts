@@ -1,4 +1,4 @@
-import type { MixAnswer } from '@jovet/core/mix';
+import { HOLD_BACK, type MixAnswer } from '@jovet/core/mix';
 
 /** A row of the heat ledger: what brings or takes heat, and how much. */
 export interface LedgerRow {
@@ -65,6 +65,7 @@ export function ledgerRows(answer: MixAnswer): LedgerRow[] {
         ]
       : []),
     ...own.map(content),
+    ...heldBack(answer),
     {
       key: 'room',
       name: 'Room',
@@ -112,6 +113,16 @@ export function ledgerRows(answer: MixAnswer): LedgerRow[] {
           heat: little,
         },
       ];
+}
+
+/** Hold-back water whose temperature was not read yet: it is poured with the rest until it is. */
+function heldBack({ scaled, masses }: MixAnswer): LedgerRow[] {
+  const mass = scaled.steps
+    .filter(({ kind }) => kind === 'hold-back')
+    .flatMap(({ lines }) => lines)
+    .reduce((sum, line) => sum + (line.ingredient.kind === 'water' ? line.mass : 0), 0);
+  if (mass === 0 || masses.contents.some(({ slug }) => slug === HOLD_BACK)) return [];
+  return [{ key: HOLD_BACK, name: 'Hold-back water', mass, factor: HOLD_BACK, celsius: null, heat: 0 }];
 }
 
 /** The scale of the ledger: so many kJ from its middle to its edge, in round steps. */
