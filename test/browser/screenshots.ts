@@ -1,3 +1,6 @@
+import { v7 as uuid } from 'uuid';
+import { mixesOfDough } from '@jovet/core/day';
+import { demoFormula, demoInput, must } from '../../core/test/demo.ts';
 import { openBrowser } from './browser.ts';
 import { SERVED, Visit } from './visit.ts';
 
@@ -56,6 +59,49 @@ await visit.reload();
 await visit.until('h2', 'Weigh');
 await page.evaluate(() => document.querySelector('.answer')?.scrollIntoView());
 await take('day-line-narrow');
+
+// A night of three mixes that came out one by one, so that the mixer has something to say.
+await page.setViewport({ width: 1280, height: 800 });
+const { bakehouse, mixer } = demoInput();
+const programme = bakehouse.programmes.find(({ slug }) => slug === 'gentle');
+if (!programme) throw new Error('the demo bakery mixes gently');
+const formula = demoFormula('quay-country');
+const order = [{ product: 'quay-loaf', pieces: 140, scaledWeight: 0.84 }];
+const docs = must(
+  mixesOfDough({ slug: 'quay-country', formula, order, mixer, programme, ddt: 25 }, bakehouse),
+);
+for (const doc of docs) {
+  const sent = await fetch(`${SERVED}/api/v1/mixes`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ id: uuid(), date: DAY, doc }),
+  });
+  if (!sent.ok) throw new Error(await sent.text());
+}
+await visit.go(`/make/water/${DAY}`);
+const read = async (factor: string, text: string) => {
+  await visit.enter(`factor.${factor}`, text);
+  await visit.keys('Enter');
+};
+for (const [dough, flour] of [
+  ['25.6', '17.5'],
+  ['25.2', '17.5'],
+] as const) {
+  await read('flour', flour);
+  await read('room', '21');
+  await visit.press('Salt is in');
+  await visit.press('Seed is kept back');
+  await read('dough', dough);
+  await visit.keys('PageDown');
+}
+await visit.until('.pour', 'Friction from 2 logged mixes');
+await page.waitForFunction(() => !/Keeping/.test(document.querySelector('.state')?.textContent ?? ''));
+await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
+await take('water');
+await page.setViewport({ width: 390, height: 844 });
+await visit.keys('PageUp');
+await page.evaluate(() => document.querySelector('.after')?.scrollIntoView());
+await take('water-narrow');
 
 await visit.end();
 await end();

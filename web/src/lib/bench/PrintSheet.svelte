@@ -50,7 +50,11 @@
           {@render weigh('Dough', scaled.dough)}
         </tbody>
       </table>
-      <p class="water">Water at {reading.temperature(plan.water.pour)}</p>
+      <p class="water">
+        {plan.water.poured.ice > 0 ? 'Water' : `Water at ${reading.temperature(plan.water.pour)}`}: {plan.water.poured.portions
+          .map(({ mass, name }) => `${reading.mass(mass)} ${name}`)
+          .join(' + ')}
+      </p>
       <p>
         Flour {reading.temperature(order.readings.flour)}, room {reading.temperature(order.readings.room)},
         levain {reading.temperature(order.readings.levain)}, bowl {reading.temperature(order.readings.bowl)}

@@ -29,7 +29,15 @@
     text={reading.temperature(water.pour)}
   />
 </p>
-<p class="amount"><Figure of="mix.water" label="Water" text={reading.mass(plan.mix.water)} /> of water</p>
+<p class="amount">
+  <Figure of="mix.water" label="Water" text={reading.mass(plan.mix.water)} /> to pour:
+  {#each water.poured.portions as portion, index (portion.name)}{index > 0 ? ' + ' : ''}<Figure
+      of={`water.portion.${index}`}
+      label={portion.name}
+      text={reading.mass(portion.mass)}
+    />
+    {portion.name}{/each}
+</p>
 <table class="figures" aria-label="Three ways to the water temperature">
   <tbody>
     {#each ways as { of, name, celsius } (of)}

@@ -468,8 +468,15 @@
       grid-template-columns: minmax(0, 1fr);
       gap: 1rem;
     }
+    .left,
     .right {
       display: contents;
+    }
+    .weigh {
+      order: 1;
+    }
+    .cautions {
+      order: 2;
     }
     .body :global(.pour) {
       order: -1;

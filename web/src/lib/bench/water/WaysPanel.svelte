@@ -88,18 +88,14 @@
     way. The balance moves it by what each weighs against the water:
   </p>
 {/if}
-<table class="figures">
-  <tbody>
-    {#each levers as { name, share, water: moves } (name)}
-      <tr
-        ><th scope="row">{names[name] ?? name}</th><td
-          >{formatNumber(share * 100, 0)} % of the heat of the dough: 1 K there is {formatNumber(moves, 2)} K of
-          water</td
-        ></tr
-      >
-    {/each}
-  </tbody>
-</table>
+<ul>
+  {#each levers as { name, share, water: moves } (name)}
+    <li>
+      <b>{names[name] ?? name}</b> holds {formatNumber(share * 100, 0)} % of the heat of the dough: 1 K there is
+      {formatNumber(moves, 2)} K of water.
+    </li>
+  {/each}
+</ul>
 <p class="quiet">
   The sum takes 1 K of each to be 1 K of water. Where that share is far from 1, or the day far from usual,
   trust the balance.
@@ -134,7 +130,8 @@
     font-weight: 700;
     margin: 0.9rem 0 0.3rem;
   }
-  .figures td {
-    white-space: normal;
+  li {
+    margin: 0.3rem 0 0.3rem 1.2rem;
+    list-style: disc;
   }
 </style>
