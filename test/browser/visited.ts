@@ -46,6 +46,22 @@ export async function accessible(visit: Visit, look: string, path: string, ready
   assert.deepEqual(violations, []);
 }
 
+/** Opens the working of every computed number of the room, and closes it again. Returns how many there are. */
+export async function opensEveryWorking({ page }: Visit): Promise<number> {
+  const figures = await page.$$eval('.room [data-figure]', (all) =>
+    all.map((each) => each.getAttribute('data-figure')),
+  );
+  for (const figure of new Set(figures)) {
+    await page.$eval(`.room [data-figure="${figure}"]`, (each) => (each as HTMLElement).click());
+    await page.waitForSelector(`[data-working="${figure}"] [data-result]`);
+    // Escape is heard where the focus is.
+    await page.waitForFunction(() => document.activeElement?.closest('[role="dialog"]') !== null);
+    await page.keyboard.press('Escape');
+    await page.waitForFunction(() => document.querySelector('[data-working]') === null);
+  }
+  return figures.length;
+}
+
 /** Hands the page a file as if it had been chosen. */
 export async function chooseFile(visit: Visit, name: string, content: string): Promise<void> {
   const field = await visit.page.waitForSelector('[role="dialog"][data-state="open"] input[type="file"]');

@@ -45,6 +45,8 @@ export interface MixAnswer {
   readonly mix: Mix;
   readonly question: WaterQuestion;
   readonly water: MixWater;
+  /** What the programme and the warmth of the dough cost beside minutes. */
+  readonly cautions: readonly string[];
   /** Once the jug was read: its temperature and the dough that it gives, °C. */
   readonly jug: { readonly temperature: number; readonly fdt: number } | null;
 }
@@ -108,8 +110,22 @@ export function answerMix(
     mix,
     question,
     water: water.value,
+    cautions: oxidationOf(doc.programme, water.value.fdt),
     jug: jug ? { temperature: celsiusOf(jug), fdt: doughTemperature(mix, celsiusOf(jug)) } : null,
   });
+}
+
+/** Mixing that warms a dough by this much beats in much air, K; a dough this warm takes it up fast, °C. Chosen for Jovet. */
+const MUCH_MIXING = 8;
+const WARM_DOUGH = 28;
+
+/** Warm, long mixing bleaches flour and takes its flavour; it is a cost that no thermometer shows. */
+function oxidationOf({ name, friction }: MixDoc['programme'], fdt: number): string[] {
+  if (friction < MUCH_MIXING && fdt < WARM_DOUGH) return [];
+  const why = friction < MUCH_MIXING ? 'So warm a dough' : `${name} mixing`;
+  return [
+    `${why} oxidises the flour: whiter crumb, less flavour. A shorter mix with folds, or a colder dough, keeps both.`,
+  ];
 }
 
 /** What is read of a mix once it is done, or of its water: no part of it has this temperature. */

@@ -245,3 +245,13 @@ test('what a lot of flour takes is learned from its mixes alone', () => {
   assert.equal(absorptionOfLot(records, ''), null);
   assert.equal(absorptionOfLot(records, 'K 99'), null);
 });
+
+test('warm, long mixing is told what it costs', () => {
+  const intensive = bakehouse.programmes.find(({ slug }) => slug === 'intensive');
+  assert.ok(intensive);
+  const cautions = (changes: Partial<MixDoc>) =>
+    must(answerMix(mixOf('quay-country', [], changes), [], [], later)).cautions.join();
+  assert.match(cautions({ programme: intensive }), /^Intensive mixing oxidises the flour/);
+  assert.match(cautions({ ddt: 29 }), /^So warm a dough oxidises the flour/);
+  assert.equal(cautions({}), '');
+});

@@ -14,6 +14,13 @@
 
   let { data, children } = $props();
 
+  /** Rooms in the order of the baker's day; `wide` is what all pages of a room begin with. */
+  const WINGS = [
+    { wing: 'Plan', rooms: [{ name: 'Day line', path: '/plan/day', wide: null, icon: Waves }] },
+    { wing: 'Make', rooms: [{ name: 'Water', path: '/make/water', wide: null, icon: Droplet }] },
+    { wing: 'Know', rooms: [{ name: 'Formulas', path: '/know/formulas', wide: '/know', icon: Percent }] },
+  ] as const;
+
   // What the browser remembered is where this reader begins; from then on the choice is made here.
   const choices = untrack(() => data.choices);
   let look = $state<Look>(LOOKS.find((each) => each === choices.look) ?? 'auto');
@@ -54,30 +61,18 @@
 <div class="house">
   <nav aria-label="Rooms">
     <span class="name" aria-hidden="true">jovet</span>
-    <span class="wing" id="wing-plan">Plan</span>
-    <ul aria-labelledby="wing-plan">
-      <li>
-        <a href="/plan/day" aria-current={page.url.pathname.startsWith('/plan/day') ? 'page' : undefined}>
-          <Waves size={22} aria-hidden="true" />Day line
-        </a>
-      </li>
-    </ul>
-    <span class="wing" id="wing-make">Make</span>
-    <ul aria-labelledby="wing-make">
-      <li>
-        <a href="/make/water" aria-current={page.url.pathname.startsWith('/make/water') ? 'page' : undefined}>
-          <Droplet size={22} aria-hidden="true" />Water
-        </a>
-      </li>
-    </ul>
-    <span class="wing" id="wing-know">Know</span>
-    <ul aria-labelledby="wing-know">
-      <li>
-        <a href="/know/formulas" aria-current={page.url.pathname.startsWith('/know') ? 'page' : undefined}>
-          <Percent size={22} aria-hidden="true" />Formulas
-        </a>
-      </li>
-    </ul>
+    {#each WINGS as { wing, rooms } (wing)}
+      <span class="wing" id={`wing-${wing}`}>{wing}</span>
+      <ul aria-labelledby={`wing-${wing}`}>
+        {#each rooms as { name, path, wide, icon: Icon } (path)}
+          <li>
+            <a href={path} aria-current={page.url.pathname.startsWith(wide ?? path) ? 'page' : undefined}>
+              <Icon size={22} aria-hidden="true" />{name}
+            </a>
+          </li>
+        {/each}
+      </ul>
+    {/each}
     <div class="choices">
       <button
         type="button"

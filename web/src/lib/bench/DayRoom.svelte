@@ -362,14 +362,6 @@
   }
   .notice {
     grid-column: 1 / -1;
-    display: flex;
-    flex-wrap: wrap;
-    align-items: center;
-    gap: 0.5rem 1rem;
-    padding: 0.6rem 0.9rem;
-    margin-bottom: 0.5rem;
-    border-left: 4px solid currentColor;
-    background: light-dark(var(--color-surface-100), var(--color-surface-900));
   }
   .notice p {
     flex: 1 1 20rem;

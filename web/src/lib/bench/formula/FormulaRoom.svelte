@@ -527,16 +527,6 @@
     gap: 0.6rem;
     padding: 0.75rem 1.5rem 1.5rem;
   }
-  .notice {
-    display: flex;
-    flex-wrap: wrap;
-    align-items: center;
-    gap: 0.5rem 1rem;
-    padding: 0.5rem 0.9rem;
-    margin-bottom: 0.3rem;
-    border-left: 4px solid currentColor;
-    background: light-dark(var(--color-surface-100), var(--color-surface-900));
-  }
   .parts {
     display: flex;
     flex-wrap: wrap;

@@ -84,7 +84,9 @@
         .join(' + ')}, and the dough comes out at {reading.temperature(water.iceless.fdt)}.
     </p>
   {/if}
-  {#each water.cautions as caution (caution)}<p class="caution" role="status">{caution}</p>{/each}
+  {#each [...water.cautions, ...answer.cautions] as caution (caution)}<p class="caution" role="status">
+      {caution}
+    </p>{/each}
   <p class="ways quiet">
     {#each ways as { of, key, name, celsius }, index (key)}{index > 0
         ? ' · '

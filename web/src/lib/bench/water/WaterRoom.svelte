@@ -414,15 +414,6 @@
     font-family: var(--figures);
     color: light-dark(var(--color-surface-700), var(--color-surface-300));
   }
-  .notice {
-    display: flex;
-    flex-wrap: wrap;
-    align-items: center;
-    gap: 0.5rem 1rem;
-    padding: 0.5rem 0.9rem;
-    border-left: 4px solid currentColor;
-    background: light-dark(var(--color-surface-100), var(--color-surface-900));
-  }
   .body {
     display: grid;
     grid-template-columns: minmax(0, 1.62fr) minmax(0, 1fr);
