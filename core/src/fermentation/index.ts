@@ -1,4 +1,4 @@
-export { bakersYeastRate, CULTURE_RATE_SURE_BELOW, cultureYeastRate } from './rates.ts';
+export { bakersYeastRate, CULTURE_RATE_SURE_BELOW, cultureYeastRate, lacticRate } from './rates.ts';
 export {
   populationAt,
   populationForRise,
@@ -22,3 +22,17 @@ export {
   type Surroundings,
 } from './course.ts';
 export { forecastRise, tooSlow, type RiseForecast } from './forecast.ts';
+export { acidityAt, RIPE_ACIDITY } from './acidity.ts';
+export {
+  asInstant,
+  INSTANT_LAG,
+  YEAST_KINDS,
+  yeastAt,
+  yeastForRise,
+  yeastOfDough,
+  yeastRiseAt,
+  yeastThetaForRise,
+  type YeastKind,
+} from './bakers-yeast.ts';
+export { hoursToRise, riseAfter, type Leavening } from './mixed.ts';
+export { modifierOf, modifiersOf, type MakeUp } from './modifiers.ts';

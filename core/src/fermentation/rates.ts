@@ -12,21 +12,39 @@ const CULTURE_YEAST: readonly (readonly [celsius: number, perHour: number])[] = 
 /** Above this the rise of a culture is known only roughly, °C. */
 export const CULTURE_RATE_SURE_BELOW = 29;
 
-/** One degree of the table, ready for use: rate = exp(a + b·T), or a + b·T where an end of its stretch is 0. */
+/** Growth rate of lactic bacteria: read like that of culture yeast, from the same source. */
+const LACTIC: readonly (readonly [celsius: number, perHour: number])[] = [
+  [0, 0], [2, 0.019], [4, 0.026], [6, 0.035], [8, 0.047], [10, 0.063], [16, 0.144], [18, 0.187], [20, 0.239],
+  [22, 0.301], [24, 0.374], [26, 0.453], [27, 0.495], [28, 0.535], [30, 0.605], [32, 0.652], [34, 0.634], [36, 0.556],
+  [38, 0.4], [41, 0],
+]; // prettier-ignore
+
+/** One degree of a table, ready for use: rate = exp(a + b·T), or a + b·T where an end of its stretch is 0. */
 interface Degree {
   readonly a: number;
   readonly b: number;
   readonly exponential: boolean;
 }
 
-/** The rows of the table lie on whole degrees, so a whole degree finds its stretch. */
-const DEGREES: readonly Degree[] = CULTURE_YEAST.slice(1).flatMap(([until, high], index) => {
-  const [from, low] = CULTURE_YEAST[index] ?? [0, 0];
-  const exponential = low > 0 && high > 0;
-  const [first, last] = exponential ? [Math.log(low), Math.log(high)] : [low, high];
-  const b = (last - first) / (until - from);
-  return new Array<Degree>(until - from).fill({ a: first - b * from, b, exponential });
-});
+/** The rows of a table lie on whole degrees, so a whole degree finds its stretch. */
+const degreesOf = (table: readonly (readonly [celsius: number, perHour: number])[]): readonly Degree[] =>
+  table.slice(1).flatMap(([until, high], index) => {
+    const [from, low] = table[index] ?? [0, 0];
+    const exponential = low > 0 && high > 0;
+    const [first, last] = exponential ? [Math.log(low), Math.log(high)] : [low, high];
+    const b = (last - first) / (until - from);
+    return new Array<Degree>(until - from).fill({ a: first - b * from, b, exponential });
+  });
+
+const CULTURE_YEAST_DEGREES = degreesOf(CULTURE_YEAST);
+const LACTIC_DEGREES = degreesOf(LACTIC);
+
+function rateIn(degrees: readonly Degree[], celsius: number): number {
+  const degree = celsius > 0 ? degrees[Math.floor(celsius)] : undefined;
+  if (!degree) return 0;
+  const value = degree.a + degree.b * celsius;
+  return degree.exponential ? Math.exp(value) : value;
+}
 
 /**
  * μ of culture yeast.
@@ -34,12 +52,15 @@ const DEGREES: readonly Degree[] = CULTURE_YEAST.slice(1).flatMap(([until, high]
  * @param celsius dough temperature
  * @returns 1/h, 0 outside 0 to 36 °C
  */
-export function cultureYeastRate(celsius: number): number {
-  const degree = celsius > 0 ? DEGREES[Math.floor(celsius)] : undefined;
-  if (!degree) return 0;
-  const value = degree.a + degree.b * celsius;
-  return degree.exponential ? Math.exp(value) : value;
-}
+export const cultureYeastRate = (celsius: number): number => rateIn(CULTURE_YEAST_DEGREES, celsius);
+
+/**
+ * μ of the lactic bacteria of a culture.
+ *
+ * @param celsius dough temperature
+ * @returns 1/h, 0 outside 0 to 41 °C
+ */
+export const lacticRate = (celsius: number): number => rateIn(LACTIC_DEGREES, celsius);
 
 /** Cardinal temperatures of baker's yeast, °C, and its fastest rate, 1/h: chosen so that μ(26) = 0.30. */
 const BAKERS_YEAST = { least: -1, best: 35, most: 46, fastest: 0.3867 } as const;

@@ -1,0 +1,47 @@
+/**
+ * Baker's yeast in thermal time. y0 and P are in percent instant yeast (or what stands for it) of the flour; θ is
+ * ∫ k·μ(T) dt with the rate of baker's yeast; G is gas made, in volumes of what ferments.
+ */
+
+/** c_b, volumes. Fitted for Jovet to practice. */
+const GAS_SCALE = 2.56;
+
+/** K: the yeast that a dough can feed, percent instant of flour. Fitted for Jovet to practice. */
+const CAPACITY = 4;
+
+export const YEAST_KINDS = ['instant', 'active-dry', 'fresh'] as const;
+export type YeastKind = (typeof YEAST_KINDS)[number];
+
+/** What a gram of each kind is worth in instant yeast. Domain section 6. */
+const WORTH: Readonly<Record<YeastKind, number>> = { instant: 1, 'active-dry': 0.75, fresh: 0.33 };
+
+/** Percent of instant yeast that a percentage of another kind stands for. */
+export const asInstant = (percent: number, kind: YeastKind): number => percent * WORTH[kind];
+
+/** Hours before dry yeast, wetted, begins to work. Domain section 6, default. */
+export const INSTANT_LAG = 10 / 60;
+
+/** G(θ) = c_b·K·ln(1 + (y0/K)(e^θ − 1)), volumes. */
+export const yeastRiseAt = (theta: number, y0: number): number =>
+  GAS_SCALE * CAPACITY * Math.log1p((y0 / CAPACITY) * Math.expm1(theta));
+
+/** θ at which a rise is reached, the inverse of `yeastRiseAt`; Infinity without yeast. */
+export const yeastThetaForRise = (rise: number, y0: number): number =>
+  Math.log1p(Math.expm1(rise / (GAS_SCALE * CAPACITY)) / (y0 / CAPACITY));
+
+/** The yeast that reaches a rise in a given thermal time, percent instant of flour. */
+export const yeastForRise = (rise: number, theta: number): number =>
+  (CAPACITY * Math.expm1(rise / (GAS_SCALE * CAPACITY))) / Math.expm1(theta);
+
+/** P(θ) = y0·e^θ/(1 + (y0/K)(e^θ − 1)): what the yeast has become, percent instant of flour. */
+export const yeastAt = (theta: number, y0: number): number =>
+  (y0 * Math.exp(theta)) / (1 + (y0 / CAPACITY) * Math.expm1(theta));
+
+/**
+ * The yeast of a dough: what is added, and what its pre-ferment hands on.
+ *
+ * @param added percent instant of all flour
+ * @param share prefermented flour over all flour, 0 to 1
+ * @param grown P at the end of the pre-ferment, percent instant of its own flour
+ */
+export const yeastOfDough = (added: number, share: number, grown: number): number => added + share * grown;
