@@ -293,7 +293,7 @@ visited(
     await visit.enter('flour', '2');
     await visit.enter('levain', '10');
     await visit.enter('room', '6');
-    await visit.until('.notice', 'harms the culture: pour 40 °C');
+    await visit.until('.notice', 'harms the leaven: pour 40 °C');
     assert.equal(await visit.figure('water.pour'), '40.0 °C');
     await visit.enter('room', '36');
     await visit.until('#room-problem', 'bread never cools to 35 °C');
