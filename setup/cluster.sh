@@ -40,7 +40,10 @@ end_leftovers() {
   if pid_alive "$DATA/web.pid" && grep -qa 'web/build' "/proc/$(<"$DATA/web.pid")/cmdline" 2>/dev/null; then
     kill -TERM "$(<"$DATA/web.pid")" 2>/dev/null || true
   fi
-  rm -f "$DATA/web.pid"
+  if pid_alive "$DATA/devices.pid" && grep -qa 'devices/src' "/proc/$(<"$DATA/devices.pid")/cmdline" 2>/dev/null; then
+    kill -TERM "$(<"$DATA/devices.pid")" 2>/dev/null || true
+  fi
+  rm -f "$DATA/web.pid" "$DATA/devices.pid"
   if pid_alive "$DATA/postgres/postmaster.pid"; then stop_cluster; fi
 }
 

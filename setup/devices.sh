@@ -5,6 +5,7 @@ start_devices() {
   [[ -n ${JOVET_DEVICES:-} ]] && { [[ $JOVET_DEVICES == none ]] && JOVET_DEVICES=''; export JOVET_DEVICES; DID=named; return; }
   node --import tsx devices/src/simulated.ts 0 9>&- >"$DATA/devices.log" 2>&1 &
   DEVICES=$!
+  printf '%s' "$DEVICES" >"$DATA/devices.pid"
   local waited=0
   until grep -q 'on port' "$DATA/devices.log" 2>/dev/null; do
     kill -0 "$DEVICES" 2>/dev/null && ((waited++ < 200)) || {
@@ -23,5 +24,6 @@ end_devices() {
     kill -TERM "$DEVICES" 2>/dev/null || true
     wait "$DEVICES" 2>/dev/null || true
     DEVICES=''
+    rm -f "$DATA/devices.pid"
   fi
 }

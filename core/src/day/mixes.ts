@@ -28,7 +28,11 @@ export function mixesOfDough(dough: DoughToMix, bakehouse: Bakehouse): Result<Mi
   const share = (pieces: number, n: number) =>
     Math.floor((pieces * n) / count) - Math.floor((pieces * (n - 1)) / count);
   const { levain, ...usual } = bakehouse.usual;
-  const holds = dough.formula.doc.parts.map(({ slug }) => [slug, levain] as const);
+  // A pre-ferment comes from where it stands, a soaker from the room.
+  const holds = dough.formula.doc.parts.map(({ slug, kind, temperature }) => [
+    slug,
+    temperature ?? (ferments(kind) ? levain : usual.room),
+  ]);
   return good(
     Array.from({ length: count }, (_, index) =>
       MixDoc.parse({
@@ -42,7 +46,7 @@ export function mixesOfDough(dough: DoughToMix, bakehouse: Bakehouse): Result<Mi
         programme: dough.programme,
         ddt: dough.ddt,
         method: bakehouse.waterMethod,
-        usual: { ...usual, ...Object.fromEntries(holds) },
+        usual: { ...usual, ...(Object.fromEntries(holds) as Record<string, number>) },
         sources: bakehouse.sources,
       }),
     ),

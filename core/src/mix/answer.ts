@@ -110,7 +110,7 @@ export function answerMix(
     mix,
     question,
     water: water.value,
-    cautions: oxidationOf(doc.programme, water.value.fdt),
+    cautions: oxidationOf(doc, water.value.fdt),
     jug: jug ? { temperature: celsiusOf(jug), fdt: doughTemperature(mix, celsiusOf(jug)) } : null,
   });
 }
@@ -120,8 +120,10 @@ const MUCH_MIXING = 8;
 const WARM_DOUGH = 28;
 
 /** Warm, long mixing bleaches flour and takes its flavour; it is a cost that no thermometer shows. */
-function oxidationOf({ name, friction }: MixDoc['programme'], fdt: number): string[] {
-  if (friction < MUCH_MIXING && fdt < WARM_DOUGH) return [];
+function oxidationOf({ programme: { name, friction }, formula }: MixDoc, fdt: number): string[] {
+  // Rye is mixed warm and short, and has little to bleach.
+  const warm = fdt >= WARM_DOUGH && formula.doc.type !== 'rye';
+  if (friction < MUCH_MIXING && !warm) return [];
   const why = friction < MUCH_MIXING ? 'So warm a dough' : `${name} mixing`;
   return [
     `${why} oxidises the flour: whiter crumb, less flavour. A shorter mix with folds, or a colder dough, keeps both.`,

@@ -6,6 +6,7 @@ import {
   bulkShiftSentence,
   draftForFormula,
   draftOf,
+  mixesOfPlan,
   parseDraft,
   planDough,
   type DoughDraft,
@@ -182,4 +183,33 @@ test('baker’s yeast: 0.30 an hour at 26 °C, fastest at 35 °C, nothing outsid
   for (const celsius of [-30, -1, 46, 90]) assert.equal(bakersYeastRate(celsius), 0);
   for (let celsius = 0; celsius < 35; celsius += 1)
     assert.ok(bakersYeastRate(celsius) < bakersYeastRate(celsius + 1));
+});
+
+test('the mixes of a planned day share its pieces, and begin with what is usual where each thing stands', () => {
+  const order = [{ product: 'quay-loaf', pieces: 101, scaledWeight: 0.84 }];
+  const mixes = must(mixesOfPlan(demoInput({ order })));
+  assert.deepEqual(
+    mixes.map(({ batch, order: [line] }) => [batch.n, batch.of, line?.pieces]),
+    [
+      [1, 2, 50],
+      [2, 2, 51],
+    ],
+  );
+  const dough = mixes.reduce((sum, mix) => sum + mix.dough, 0);
+  assert.equal(dough.toFixed(6), plan({ order }).scaled.dough.toFixed(6));
+  const given = demoInput();
+  const formula = demoFormula('tidewater-rye');
+  const [rye] = must(
+    mixesOfPlan({
+      ...given,
+      formula,
+      order: { ...given.order, order: [{ product: 'tidewater-tin', pieces: 20, scaledWeight: 1.05 }] },
+    }),
+  );
+  const standsAt = (slug: string) => formula.doc.parts.find((part) => part.slug === slug)?.temperature;
+  for (const { slug, kind } of formula.doc.parts)
+    assert.equal(
+      rye?.usual[slug],
+      standsAt(slug) ?? (kind === 'soaker' ? given.bakehouse.usual.room : given.bakehouse.usual.levain),
+    );
 });

@@ -253,5 +253,6 @@ test('warm, long mixing is told what it costs', () => {
     must(answerMix(mixOf('quay-country', [], changes), [], [], later)).cautions.join();
   assert.match(cautions({ programme: intensive }), /^Intensive mixing oxidises the flour/);
   assert.match(cautions({ ddt: 29 }), /^So warm a dough oxidises the flour/);
+  assert.equal(must(answerMix(mixOf('tidewater-rye'), [], [], later)).cautions.join(), '');
   assert.equal(cautions({}), '');
 });
