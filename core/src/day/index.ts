@@ -8,6 +8,7 @@ export { clockable, leavenOf, type Leaven } from './leaven.ts';
 export { bulkShift, bulkShiftByRates, bulkShiftSentence, type BulkShift } from './bulk-shift.ts';
 export { mixesOfDough, mixesOfPlan, planInputOfMix, type DoughToMix } from './mixes.ts';
 export {
+  boutsText,
   draftOfWaterHouse,
   parseBouts,
   parseWaterHouse,

@@ -64,12 +64,15 @@ export const draftOfWaterHouse = (
     name: each.name,
     minutes: short(each.minutes),
     friction: short(each.friction),
-    bouts: each.bouts.map(boutText).join('; '),
+    bouts: boutsText(each.bouts),
   })),
 });
 
 const boutText = ({ speed, minutes, add }: Programme['bouts'][number]): string =>
   `${add === '' ? '' : `${add}: `}${speed === 0 ? `rest ${short(minutes)} min` : `${short(minutes)} min at ${speed}`}`;
+
+/** Bouts as they are written: `4 min at 1; salt: 3 min at 2; rest 10 min`. */
+export const boutsText = (bouts: Programme['bouts']): string => bouts.map(boutText).join('; ');
 
 /** Reads bouts as they are written: `4 min at 1; salt: 3 min at 2; rest 10 min`. */
 export function parseBouts(text: string): Result<Programme['bouts']> {

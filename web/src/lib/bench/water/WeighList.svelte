@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { boutsText } from '@jovet/core/day';
   import { inWeighingOrder } from '@jovet/core/formula';
   import { HOLD_BACK, type MixAnswer } from '@jovet/core/mix';
   import { useReading } from '../settings';
@@ -60,8 +61,14 @@
     <tr class="total"><th scope="row">Dough</th><td>{reading.mass(answer.doc.dough)}</td></tr>
   </tbody>
 </table>
+{#if answer.doc.programme.bouts.length > 0}
+  <p class="bouts">{answer.doc.programme.name}: {boutsText(answer.doc.programme.bouts)}</p>
+{/if}
 
 <style>
+  .bouts {
+    margin-top: 0.5rem;
+  }
   thead th {
     padding-top: 0.5rem;
     font-size: 0.8125rem;
