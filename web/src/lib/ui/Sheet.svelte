@@ -1,3 +1,8 @@
+<script lang="ts" module>
+  /** The dialogs that are open, the topmost last. */
+  const openOnes: object[] = [];
+</script>
+
 <script lang="ts">
   import type { Snippet } from 'svelte';
   import { Dialog, Portal } from '@skeletonlabs/skeleton-svelte';
@@ -12,17 +17,28 @@
     children,
   }: { open: boolean; title: string; side?: boolean; onclose: () => void; children: Snippet } = $props();
 
-  /** The dialog's own listener for Escape comes a frame after the focus; a key pressed in between counts, too. */
+  const self = {};
+  $effect(() => {
+    if (!open) return;
+    openOnes.push(self);
+    return () => void openOnes.splice(openOnes.indexOf(self), 1);
+  });
+  /**
+   * The dialog's own listener for Escape comes a frame after the focus, and hears nothing while a dialog closed before
+   * gives its focus back; a key pressed then counts, too. It closes the topmost.
+   */
   function escape(event: KeyboardEvent): void {
-    if (event.key === 'Escape') onclose();
+    if (event.key === 'Escape' && openOnes.at(-1) === self) onclose();
   }
 </script>
+
+<svelte:window onkeydown={escape} />
 
 <Dialog {open} onOpenChange={(details) => !details.open && onclose()}>
   <Portal>
     <Dialog.Backdrop class="sheet-backdrop" />
     <Dialog.Positioner class={side ? 'sheet-place sheet-side' : 'sheet-place'}>
-      <Dialog.Content class="sheet" onkeydown={escape}>
+      <Dialog.Content class="sheet">
         <header>
           <Dialog.Title class="sheet-title">{title}</Dialog.Title>
           <Dialog.CloseTrigger class="sheet-close" aria-label="Close"><X size={20} /></Dialog.CloseTrigger>
