@@ -18,9 +18,6 @@ const WORTH: Readonly<Record<YeastKind, number>> = { instant: 1, 'active-dry': 0
 /** Percent of instant yeast that a percentage of another kind stands for. */
 export const asInstant = (percent: number, kind: YeastKind): number => percent * WORTH[kind];
 
-/** Hours before dry yeast, wetted, begins to work. Domain section 6, default. */
-export const INSTANT_LAG = 10 / 60;
-
 /** G(θ) = c_b·K·ln(1 + (y0/K)(e^θ − 1)), volumes. */
 export const yeastRiseAt = (theta: number, y0: number): number =>
   GAS_SCALE * CAPACITY * Math.log1p((y0 / CAPACITY) * Math.expm1(theta));

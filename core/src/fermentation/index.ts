@@ -25,7 +25,6 @@ export { forecastRise, tooSlow, type RiseForecast } from './forecast.ts';
 export { acidityAt, RIPE_ACIDITY } from './acidity.ts';
 export {
   asInstant,
-  INSTANT_LAG,
   YEAST_KINDS,
   yeastAt,
   yeastForRise,
