@@ -72,5 +72,6 @@ export function demoInput(changes: Partial<DoughOrder> = {}): PlanInput {
     bakehouse: bakery.bakehouse,
     mixer,
     tub,
+    logged: [],
   };
 }

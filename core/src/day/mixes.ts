@@ -89,5 +89,6 @@ export function planInputOfMix(
     bakehouse: { ...bakehouse, programmes: [doc.programme] },
     mixer: doc.mixer,
     tub,
+    logged: [],
   };
 }

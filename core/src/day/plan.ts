@@ -1,6 +1,6 @@
-import { scaleFormula, type ScaledFormula, type ScaledPart } from '../formula/index.ts';
+import { equalBatches, scaleFormula, type ScaledFormula, type ScaledPart } from '../formula/index.ts';
 import { CULTURE_RATE_SURE_BELOW, riseAt } from '../fermentation/index.ts';
-import { defaultFriction, massesOfMix, mixAt, sourcesOf, sumFactors } from '../mix/index.ts';
+import { frictionFor, loadOf, massesOfMix, mixAt, sourcesOf, sumFactors } from '../mix/index.ts';
 import { bad, good, problem, type Problem, type Result } from '../problem/index.ts';
 import { resolveLocal } from '../time/index.ts';
 import { formatMass, formatNumber } from '../units/index.ts';
@@ -97,12 +97,15 @@ const unknownProgramme = (slug: string): Problem =>
 
 /** What the water of the dough depends on. The one reading of a levain stands for every pre-ferment in the mix. */
 function waterQuestion(
-  { order, formula, bakehouse, mixer }: PlanInput,
+  { order, formula, bakehouse, mixer, logged }: PlanInput,
   scaled: ScaledFormula,
   programme: Programme,
 ): WaterQuestion {
   const masses = massesOfMix(scaled, formula);
   const rising = masses.holds.filter((hold) => hold.ferments);
+  const batches = equalBatches(scaled.dough, mixer);
+  const batch = batches.ok ? batches.value.each : scaled.dough;
+  const friction = frictionFor(logged, mixer, programme, loadOf(batch, mixer));
   const temperatures = ({ flour, room, levain, bowl }: PlanInput['order']['readings']): Temperatures => ({
     flour,
     room,
@@ -110,7 +113,7 @@ function waterQuestion(
     ...Object.fromEntries(rising.map(({ slug }) => [slug, levain])),
   });
   return {
-    mixAt: mixAt(masses, mixer, programme, defaultFriction(mixer, programme), order.ddt),
+    mixAt: mixAt(masses, mixer, programme, friction.value, order.ddt),
     now: temperatures(order.readings),
     ddt: order.ddt,
     usual: temperatures(bakehouse.usual),
@@ -118,8 +121,8 @@ function waterQuestion(
     factors: sumFactors(masses),
     sources: sourcesOf(masses, bakehouse.sources),
     method: bakehouse.waterMethod,
-    learned: null,
-    frictionSpread: 0,
+    learned: friction.learned,
+    frictionSpread: friction.spread,
   };
 }
 

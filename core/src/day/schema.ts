@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { Formula, PieceOrder, Slug, upcastFormula } from '../formula/index.ts';
-import { Mixer, Programme, USUAL_SOURCES, WaterSources } from '../mix/index.ts';
+import { FrictionRecord, Mixer, MOST_RECORDS, Programme, USUAL_SOURCES, WaterSources } from '../mix/index.ts';
 import { isZone } from '../time/index.ts';
 import { WATER_METHODS } from '../water/index.ts';
 
@@ -108,6 +108,8 @@ export const PlanInput = z.strictObject({
   bakehouse: Bakehouse,
   mixer: Mixer,
   tub: Tub,
+  /** What logged mixes say of the friction of its mixer and programme, oldest first. */
+  logged: z.array(FrictionRecord).max(MOST_RECORDS).default([]),
 });
 export type PlanInput = z.infer<typeof PlanInput>;
 

@@ -1,10 +1,9 @@
-import { DOUGH_TYPES, EXTRA_USES, PART_KINDS, STEP_KINDS } from '../formula/index.ts';
+import { DOUGH_TYPES, EXTRA_USES, PART_KINDS, slugOf, STEP_KINDS } from '../formula/index.ts';
 import { bad, good, problem, type Problem, type Result } from '../problem/index.ts';
 import {
   emptyStage,
   isPart,
   newDraft,
-  slugOf,
   type FormulaDraft,
   type RiseDraft,
   type SheetRow,

@@ -1,6 +1,5 @@
-import { Ingredient } from '../formula/index.ts';
+import { Ingredient, slugOf } from '../formula/index.ts';
 import { parseWith, problem, bad, good, type Problem, type Result } from '../problem/index.ts';
-import { slugOf } from '../sheet/index.ts';
 import { asWritten, readTable, writeTable } from './csv.ts';
 
 /** Columns of a table of ingredients, in order; the shares in percent, as people read them. */

@@ -6,6 +6,7 @@ export {
   INGREDIENT_KINDS,
   Name,
   Slug,
+  slugOf,
   specificHeatOf,
   type Allergen,
   type Component,

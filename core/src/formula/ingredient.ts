@@ -6,6 +6,17 @@ export const Slug = z
   .regex(/^[a-z0-9]+(-[a-z0-9]+)*$/, 'Use lower-case letters, digits and hyphens.')
   .max(60);
 
+/** A name for links and files: `Tidewater Rye` becomes `tidewater-rye`. */
+export const slugOf = (name: string): string =>
+  name
+    .normalize('NFKD')
+    .replace(/\p{M}/gu, '')
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-|-$/g, '')
+    .slice(0, 60)
+    .replace(/-$/, '');
+
 export const Name = z.string().trim().min(1).max(80);
 
 /** What an ingredient is in a dough. The flours make the 100 %. */

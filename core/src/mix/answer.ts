@@ -10,6 +10,7 @@ import {
   type MixWater,
   type Temperatures,
   type WaterQuestion,
+  type WaterSource,
 } from '../water/index.ts';
 import type { MixDoc } from './schema.ts';
 import { frictionFor, loadOf, type Friction, type FrictionRecord } from './friction.ts';
@@ -17,8 +18,10 @@ import {
   factorsOfMix,
   HOLD_BACK,
   massesOfMix,
+  massesWith,
   mixAt,
   scaleBatch,
+  sourceFactor,
   sourcesOf,
   sumFactors,
   type MixMasses,
@@ -45,6 +48,8 @@ export interface MixAnswer {
   readonly mix: Mix;
   readonly question: WaterQuestion;
   readonly water: MixWater;
+  /** Where it may come from, as warm as each was read. */
+  readonly sources: readonly WaterSource[];
   /** What the programme and the warmth of the dough cost beside minutes. */
   readonly cautions: readonly string[];
   /** Once the jug was read: its temperature and the dough that it gives, °C. */
@@ -72,8 +77,21 @@ export function answerMix(
   const own = effectiveReadings(readings);
   const masses = massesOfMix(scaled.value, formula, own.has(HOLD_BACK));
   const factors = factorsOfMix(masses);
-  const extra = [...own.keys()].filter((factor) => !factors.includes(factor) && !RESULTS.has(factor));
+  const from = sourcesOf(masses, doc.sources);
+  const apart = new Set([...RESULTS, ...from.map(sourceFactor)]);
+  const extra = [...own.keys()].filter((factor) => !factors.includes(factor) && !apart.has(factor));
   const { known, temperatures } = temperaturesOf(state, earlier, [...factors, ...extra], now);
+  const usualSources = Object.fromEntries(from.map((each) => [sourceFactor(each), each.temperature]));
+  const sourceReadings = temperaturesOf(
+    { doc: { ...doc, usual: { ...doc.usual, ...usualSources } }, readings },
+    earlier,
+    from.map(sourceFactor),
+    now,
+  );
+  const sources = from.map((each) => ({
+    ...each,
+    temperature: sourceReadings.known.get(sourceFactor(each))?.celsius ?? each.temperature,
+  }));
   const friction = frictionFor(history, mixer, programme, loadOf(doc.dough, mixer));
   const at = mixAt(masses, mixer, programme, friction.value, ddt);
   const usual = (factor: string) => doc.usual[factor] ?? doc.usual['room'] ?? 20;
@@ -89,7 +107,7 @@ export function answerMix(
     },
     usualDdt: formula.doc.process.ddt,
     factors: sumFactors(masses),
-    sources: sourcesOf(masses, doc.sources),
+    sources,
     method: doc.method,
     learned: friction.learned,
     frictionSpread: friction.spread,
@@ -104,8 +122,9 @@ export function answerMix(
     scaled: scaled.value,
     masses,
     factors,
-    known,
+    known: new Map([...known, ...sourceReadings.known]),
     temperatures,
+    sources,
     friction,
     mix,
     question,
@@ -156,11 +175,12 @@ export function outcomeOf(id: string, { doc, readings }: MixState, answer: MixAn
   if (!dough) return null;
   const fdt = celsiusOf(dough);
   const poured = waterPoured({ doc, readings }, answer);
-  const friction = solveMix(answer.mix, { kind: 'friction' }, poured, fdt);
+  const mix = mixAsMade(answer, doc);
+  const friction = solveMix(mix, { kind: 'friction' }, poured, fdt);
   if (!friction.ok) return null;
   const { flour, room } = answer.temperatures;
   const factors = answer.question.factors.map((name) => answer.temperatures[name] ?? room);
-  const forecast = doughTemperature(answer.mix, poured);
+  const forecast = doughTemperature(mix, poured);
   return {
     fdt,
     off: fdt - doc.ddt,
@@ -177,6 +197,12 @@ export function outcomeOf(id: string, { doc, readings }: MixState, answer: MixAn
       baseFactor: frictionFactor(fdt, [flour, room], poured),
     },
   };
+}
+
+/** The mix with what was put in by feel: it has heat of its own. */
+function mixAsMade({ doc, masses, friction, temperatures }: MixAnswer, { added }: MixDoc): Mix {
+  const made = massesWith(masses, added, doc.formula);
+  return mixAt(made, doc.mixer, doc.programme, friction.value, doc.ddt)(temperatures);
 }
 
 /** The water that went in: as it was read in the jug, else as its portions make it, else as the answer said, °C. */

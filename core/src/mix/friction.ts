@@ -1,3 +1,5 @@
+import { z } from 'zod';
+import { Slug } from '../formula/index.ts';
 import { latestEstimate, type Estimate } from '../logbook/index.ts';
 import type { WaterQuestion } from '../water/index.ts';
 import type { Mixer, MixerKind, Programme } from './schema.ts';
@@ -23,19 +25,31 @@ export function loadOf(dough: number, { maxDough }: Pick<Mixer, 'maxDough'>): Lo
 }
 
 /** What one logged mix says of friction, computed from its record. */
-export interface FrictionRecord {
-  readonly id: string;
+export const FrictionRecord = z.strictObject({
+  id: z.uuid(),
   /** Epoch seconds of the dough reading. */
-  readonly at: number;
-  readonly mixer: string;
-  readonly programme: string;
-  readonly load: Load;
+  at: z.number(),
+  mixer: Slug,
+  programme: Slug,
+  load: z.enum(LOADS),
   /** ΔT_f by the heat balance, K. */
-  readonly friction: number;
+  friction: z.number(),
   /** FF over all factors of its sum, and over flour, room and water alone, K. */
-  readonly factor: number;
-  readonly baseFactor: number;
-}
+  factor: z.number(),
+  baseFactor: z.number(),
+});
+export type FrictionRecord = Readonly<z.infer<typeof FrictionRecord>>;
+
+/** So many newest records of a mixer and programme are looked at: what is older weighs next to nothing. */
+export const MOST_RECORDS = 40;
+
+/** The records of a mixer with a programme that count, oldest first. */
+export const recordsOf = (
+  history: readonly FrictionRecord[],
+  mixer: string,
+  programme: string,
+): FrictionRecord[] =>
+  history.filter((each) => each.mixer === mixer && each.programme === programme).slice(-MOST_RECORDS);
 
 /** Friction as it is reckoned with, K, and what it rests on. */
 export interface Friction extends Estimate {
@@ -69,7 +83,7 @@ export function frictionFor(
   programme: Programme,
   load: Load,
 ): Friction {
-  const same = history.filter((each) => each.mixer === mixer.slug && each.programme === programme.slug);
+  const same = recordsOf(history, mixer.slug, programme.slug);
   const banded = same.filter((each) => each.load === load);
   const records = banded.length >= ENOUGH ? banded : same;
   const fallback = defaultFriction(mixer, programme);

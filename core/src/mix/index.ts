@@ -13,8 +13,10 @@ export {
   factorsOfMix,
   HOLD_BACK,
   massesOfMix,
+  massesWith,
   mixAt,
   scaleBatch,
+  sourceFactor,
   sourcesOf,
   sumFactors,
   type MixMasses,
@@ -22,10 +24,12 @@ export {
 export {
   defaultFriction,
   frictionFor,
+  FrictionRecord,
+  MOST_RECORDS,
+  recordsOf,
   loadOf,
   LOADS,
   type Friction,
-  type FrictionRecord,
   type Load,
 } from './friction.ts';
 export { answerMix, outcomeOf, type MixAnswer, type MixOutcome } from './answer.ts';

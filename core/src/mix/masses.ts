@@ -2,6 +2,7 @@ import {
   ferments,
   massOfKind,
   scaleDough,
+  slugOf,
   specificHeatOf,
   splitFormula,
   type Formula,
@@ -181,6 +182,10 @@ function carrierOf(lines: readonly ScaledLine[]): ScaledLine | undefined {
 const COLD_MILK = 5;
 const WARM_MILK = 45;
 
+/** What the temperature of a water source is read as. */
+export const sourceFactor = ({ name }: Pick<WaterSource, 'name'>): string =>
+  `source-${slugOf(name) || 'water'}`.slice(0, 60);
+
 /** Where what is poured comes from. */
 export function sourcesOf({ liquid }: MixMasses, sources: readonly WaterSource[]): readonly WaterSource[] {
   if (liquid === WATER) return sources;
@@ -189,6 +194,43 @@ export function sourcesOf({ liquid }: MixMasses, sources: readonly WaterSource[]
     { name: `cold ${name}`, kind: 'water', temperature: COLD_MILK },
     { name: `warmed ${name}`, kind: 'water', temperature: WARM_MILK },
   ];
+}
+
+/**
+ * The masses of a batch to which something was added by feel, or left out: it stands beside what it is of. Water goes
+ * in, or stays out, as warm as the rest of it.
+ *
+ * @param added kg, below 0 what was left out
+ */
+export function massesWith(
+  masses: MixMasses,
+  added: readonly { readonly ingredient: string; readonly mass: number }[],
+  formula: Formula,
+): MixMasses {
+  return added.reduce((before, { ingredient: slug, mass }) => {
+    const ingredient = formula.ingredients.find((each) => each.slug === slug);
+    if (!ingredient) return before;
+    if (slug === before.liquid.slug || ingredient.kind === 'water')
+      return { ...before, water: Math.max(0, before.water + mass) };
+    const flour = ingredient.kind === 'flour';
+    const at = flour ? 'flour' : slug;
+    const known = before.contents.some((each) => each.slug === at);
+    const more: Content = {
+      slug: at,
+      name: ingredient.name,
+      mass: 0,
+      specificHeat: specificHeatOf(ingredient),
+      like: DRY.has(ingredient.kind) ? 'flour' : 'room',
+    };
+    const contents = known ? before.contents : [...before.contents, more];
+    return {
+      ...before,
+      contents: contents.map((each) =>
+        each.slug === at ? { ...each, mass: Math.max(0, each.mass + mass) } : each,
+      ),
+      newFlour: flour ? Math.max(0, before.newFlour + mass) : before.newFlour,
+    };
+  }, masses);
 }
 
 /** A batch of base dough as it is weighed. */

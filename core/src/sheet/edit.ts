@@ -1,7 +1,7 @@
 import { parseAmount } from '../units/index.ts';
 import type { RowNumbers, SheetNumbers } from './cells.ts';
 import { cellText, isPart, MIX_CELL, type FormulaDraft, type SheetRow, type SheetStage } from './draft.ts';
-import { slugOf } from './read.ts';
+import { slugOf } from '../formula/index.ts';
 import { emptyStage } from './write.ts';
 
 /** What percentages in the stages are of: of all flour, or of the flour of the stage itself. */

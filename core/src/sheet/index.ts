@@ -17,7 +17,7 @@ export {
   type RowsRead,
   type SheetNumbers,
 } from './cells.ts';
-export { readSheet, slugOf, type ReadFormula, type ReadSheet } from './read.ts';
+export { readSheet, type ReadFormula, type ReadSheet } from './read.ts';
 export { draftOfFormula, emptyStage, newDraft, newProcess, ofType } from './write.ts';
 export {
   addRow,

@@ -1,6 +1,7 @@
 import {
   FormulaDoc,
   namedIngredients,
+  slugOf,
   splitFormula,
   type Formula,
   type SplitFormula,
@@ -45,17 +46,6 @@ export function readSheet(
   const numbers = numbersOf(draft, larder, before);
   return { numbers, formula: readFormula(draft, larder, unit, numbers) };
 }
-
-/** A name for links and files: `Tidewater Rye` becomes `tidewater-rye`. */
-export const slugOf = (name: string): string =>
-  name
-    .normalize('NFKD')
-    .replace(/\p{M}/gu, '')
-    .toLowerCase()
-    .replace(/[^a-z0-9]+/g, '-')
-    .replace(/^-|-$/g, '')
-    .slice(0, 60)
-    .replace(/-$/, '');
 
 function readFormula(
   draft: FormulaDraft,

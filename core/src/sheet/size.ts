@@ -1,9 +1,9 @@
-import { scaleTo, type PieceOrder, type ScaledFormula, type ScaleTarget } from '../formula/index.ts';
+import { scaleTo, slugOf, type PieceOrder, type ScaledFormula, type ScaleTarget } from '../formula/index.ts';
 import { bad, good, place, problem, type Problem, type Result } from '../problem/index.ts';
 import { parseCount, parseMass } from '../units/index.ts';
 import type { FormulaDraft } from './draft.ts';
 import { flourMass, type Held } from './edit.ts';
-import { slugOf, type ReadSheet } from './read.ts';
+import { type ReadSheet } from './read.ts';
 
 /** What a sheet is scaled to, as it stands in the fields. */
 export interface SizeDraft {

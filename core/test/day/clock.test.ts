@@ -1,7 +1,8 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { whatIf } from '@jovet/core/formula';
-import { planDough, type DoughPlan, type PlanInput } from '@jovet/core/day';
+import { mixesOfPlan, planDough, type DoughPlan, type PlanInput } from '@jovet/core/day';
+import { answerMix, loadOf, TYPED } from '@jovet/core/mix';
 import { demoInput, must } from '../demo.ts';
 
 const planned = (change: (input: PlanInput) => void = () => undefined): DoughPlan => {
@@ -53,6 +54,39 @@ test('the work of the hands grows with the pieces, at the rates of the bakehouse
   assert.ok(Math.abs(hands(usual, 'shape') - (36 * 10) / 60) < 1e-9);
   assert.ok(Math.abs(hands(usual, 'load') - (36 * 11) / 60) < 1e-9);
   assert.ok(Math.abs(hands(double, 'pack') - 2 * hands(usual, 'pack')) < 1e-9);
+});
+
+test('the Day line pours what the mixer will be told: logged friction counts in both', () => {
+  const usualInput = demoInput();
+  const logged = [5.1, 5.3, 5.2, 5.2].map((friction, n) => ({
+    id: `00000000-0000-7000-8000-00000000000${n}`,
+    at: n,
+    mixer: usualInput.mixer.slug,
+    programme: usualInput.order.programme,
+    load: loadOf(usual.scaled.dough, usualInput.mixer),
+    friction,
+    factor: 19,
+    baseFactor: 17,
+  }));
+  const learned = planned((input) => (input.logged = logged));
+  assert.ok(learned.water.pour < usual.water.pour - 1);
+  const [doc] = must(mixesOfPlan(usualInput));
+  assert.ok(doc);
+  const { flour, room, levain, bowl } = usualInput.order.readings;
+  const readings = Object.entries({ flour, room, levain, bowl }).map(([factor, value]) => ({
+    id: `00000000-0000-7000-8000-0000000000${factor.length}0`,
+    factor,
+    value,
+    at: 10,
+    instrument: TYPED,
+    spot: 'core' as const,
+    offset: 0,
+    corrects: null,
+  }));
+  const told = must(answerMix({ doc, readings }, [], logged, 20));
+  for (const way of ['balance', 'sum', 'base'] as const) {
+    assert.equal(told.water[way].temperature.toFixed(6), learned.water[way].temperature.toFixed(6));
+  }
 });
 
 test('lighter pieces bake shorter and cool faster; the heaviest of several products counts', () => {

@@ -10,6 +10,8 @@ import {
   effectiveReadings,
   frictionFor,
   loadOf,
+  massesWith,
+  mixAt,
   MixDoc,
   outcomeOf,
   type FrictionRecord,
@@ -183,6 +185,41 @@ test('water that was really poured counts, not what was asked for', () => {
     outcomeOf('one', jug, must(answerMix(jug, [], [], later)))?.forecast.toFixed(6),
     doughTemperature(answer.mix, 16).toFixed(6),
   );
+});
+
+test('what was put in by feel has heat of its own: friction is found all the same', () => {
+  const truth = 4.2;
+  for (const added of [
+    [{ ingredient: 'water', mass: 0.6 }],
+    [{ ingredient: 'bread-flour', mass: 0.8 }],
+    [
+      { ingredient: 'water', mass: -0.4 },
+      { ingredient: 'salt', mass: 0.05 },
+    ],
+  ]) {
+    const state = mixOf('quay-country', [reading('flour', 12), reading('room', 26)], { added });
+    const answer = must(answerMix(state, [], [], later));
+    const made = massesWith(answer.masses, added, state.doc.formula);
+    const at = mixAt(made, state.doc.mixer, state.doc.programme, truth, 25)(answer.temperatures);
+    const dough = doughTemperature(at, answer.water.pour);
+    const closed = { ...state, readings: [...state.readings, reading('dough', dough)] };
+    const outcome = outcomeOf('one', closed, answer);
+    assert.ok(Math.abs((outcome?.record.friction ?? NaN) - truth) < 1e-9);
+    const ignored = outcomeOf('one', { ...closed, doc: { ...closed.doc, added: [] } }, answer);
+    assert.ok(Math.abs((ignored?.record.friction ?? truth) - truth) > 0.01);
+  }
+});
+
+test('a tap that was read is blended as warm as it is, also in the next mix', () => {
+  const first = mixOf('quay-country', [reading('source-tap', 9)]);
+  const tap = (state: MixState, before: MixState[] = []) =>
+    must(answerMix(state, before, [], later)).water.poured.portions.find(({ name }) => name === 'tap');
+  assert.equal(tap(first)?.temperature, 9);
+  assert.equal(tap(mixOf('lantern-baguette'), [first])?.temperature, 9);
+  const usual = tap(mixOf('quay-country'));
+  assert.equal(usual?.temperature, 14);
+  assert.ok((tap(first)?.mass ?? Infinity) < (usual?.mass ?? 0));
+  assert.equal(must(answerMix(first, [], [], later)).known.get('source-tap')?.from, 'read');
 });
 
 test('friction is learned for each mixer, programme and load, and sum and base with it', () => {

@@ -14,11 +14,10 @@ import {
   readSheet,
   removeStage,
   setFlourShare,
-  slugOf,
   typeCell,
   type CellContext,
 } from '@jovet/core/sheet';
-import { factsOf, type Formula } from '@jovet/core/formula';
+import { factsOf, slugOf, type Formula } from '@jovet/core/formula';
 import { DEMO_FORMULAS, demoFormula, larder, must, problemsOf, quayCountry } from '../demo.ts';
 import { formulas } from '../formula/any-formula.ts';
 

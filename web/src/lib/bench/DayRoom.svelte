@@ -12,6 +12,7 @@
     type DoughPlan,
     type PlanInput,
   } from '@jovet/core/day';
+  import { recordsOf, type FrictionRecord } from '@jovet/core/mix';
   import { problem, type Problem } from '@jovet/core/problem';
   import { formatDate, localTime } from '@jovet/core/time';
   import type { SavedDay } from '../server/database/bake-day';
@@ -38,13 +39,15 @@
   interface Props {
     date: string;
     house: DayHouse;
+    /** What logged mixes say of friction, oldest first. */
+    logged: readonly FrictionRecord[];
     saved: SavedDay | null;
     example: DoughOrder | null;
     onopen: (date: string) => void;
   }
 
   /** The room Day line: one dough from order to oven. */
-  let { date, house, saved, example, onopen }: Props = $props();
+  let { date, house, logged, saved, example, onopen }: Props = $props();
   const { bakehouse, mixers, tubs, formulas, unclocked } = $derived(house);
   const reading = useReading();
   let unit = $state(reading.unit);
@@ -79,7 +82,8 @@
     const formula = formulas.find(({ slug }) => slug === order.formula)?.formula;
     const mixer = mixers.find(({ slug }) => slug === order.mixer);
     const [tub] = tubs;
-    return formula && mixer && tub ? { order, formula, bakehouse, mixer, tub } : null;
+    if (!formula || !mixer || !tub) return null;
+    return { order, formula, bakehouse, mixer, tub, logged: recordsOf(logged, order.mixer, order.programme) };
   });
   const planned = $derived(input && planDough(input));
   const GONE = 'It is not in this bakehouse any more.';

@@ -14,6 +14,7 @@
     type Formula,
     type FormulaCost,
     type ScaledFormula,
+    slugOf,
   } from '@jovet/core/formula';
   import type { Problem } from '@jovet/core/problem';
   import {
@@ -27,7 +28,6 @@
     openingSize,
     readSheet,
     sizeOf,
-    slugOf,
     type Basis,
     type FormulaDraft,
     type RowsRead,

@@ -1,5 +1,6 @@
 <script lang="ts">
-  import { changeList, setText, slugOf, type SheetProduct } from '@jovet/core/sheet';
+  import { slugOf } from '@jovet/core/formula';
+  import { changeList, setText, type SheetProduct } from '@jovet/core/sheet';
   import Choice from '../../ui/Choice.svelte';
   import { useHands } from './hands';
   import SheetField from './SheetField.svelte';

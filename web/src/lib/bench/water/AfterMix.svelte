@@ -79,6 +79,10 @@
 </script>
 
 <section class="after" aria-label="What was really done">
+  <p class="mind">
+    Before it turns: guard down; sleeves, strings and hands out of the bowl. Local rules and trained people
+    decide.
+  </p>
   <div class="gates">
     <button
       type="button"

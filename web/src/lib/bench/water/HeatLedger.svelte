@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { DeviceReport, KnownTemperature, MixAnswer } from '@jovet/core/mix';
-  import { deviceSource } from '@jovet/core/mix';
+  import { deviceSource, sourceFactor } from '@jovet/core/mix';
   import { formatNumber } from '@jovet/core/units';
   import Thermometer from '@lucide/svelte/icons/thermometer';
   import Figure from '../Figure.svelte';
@@ -42,6 +42,7 @@
   /** The instrument for a row: the wall for the room, a probe for everything else. */
   const deviceFor = (factor: string) =>
     devices.find(({ spot }) => (factor === 'room' ? spot === 'air' : spot !== 'air'));
+  let showsSources = $state(false);
   const kelvin = (value: number) =>
     formatNumber(reading.unit === '°F' ? value * 1.8 : value, 1) + (reading.unit === '°F' ? ' °F' : ' K');
   const kilojoule = (heat: number) => `${heat < 0 ? '−' : '+'}${Math.abs(heat).toFixed(0)} kJ`;
@@ -70,6 +71,35 @@
     >
     <span role="cell" class="bars">{@render bar(water, answer.water.pour, true, 'water.balance')}</span>
   </div>
+  <div class="row from" role="row">
+    <span role="cell" class="what">
+      <button
+        type="button"
+        class="sources"
+        aria-expanded={showsSources}
+        onclick={() => (showsSources = !showsSources)}
+        >from {#each answer.sources as source, index (source.name)}{index > 0 ? ', ' : ''}{source.name}
+          <b>{reading.temperature(source.temperature)}</b>{/each}</button
+      >
+    </span>
+  </div>
+  {#if showsSources}
+    {#each answer.sources as source (source.name)}
+      {@const factor = sourceFactor(source)}
+      <div class="row dialled" role="row">
+        <span role="rowheader" class="what"
+          ><span class="name">{source.name}</span>
+          <button type="button" class="origin" onclick={() => onreadings(factor)}
+            ><span class="sr-only">{source.name}, readings: </span>{origin(
+              answer.known.get(factor) ?? { celsius: source.temperature, from: 'usual', at: null },
+            )}</button
+          ></span
+        >
+        <span role="cell" class="read">{@render dial(factor, source.name, source.temperature)}</span>
+        <span role="cell" class="bars none"></span>
+      </div>
+    {/each}
+  {/if}
 </div>
 
 {#snippet line(row: LedgerRow)}
@@ -261,6 +291,23 @@
   .heat.takes {
     right: auto;
     left: calc(50% + 0.5rem);
+  }
+  .from {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .sources {
+    min-height: 2.5rem;
+    text-align: left;
+    cursor: pointer;
+    text-decoration: underline dotted 1px;
+    text-underline-offset: 0.25em;
+  }
+  .sources b {
+    font-family: var(--figures);
+    font-weight: 400;
+  }
+  .none {
+    background: none;
   }
   .water {
     min-height: 3rem;

@@ -8,7 +8,14 @@
     mixes,
     chosenId,
     onchoose,
-  }: { mixes: readonly DayMix[]; chosenId: string; onchoose: (id: string) => void } = $props();
+    ondrop,
+  }: {
+    mixes: readonly DayMix[];
+    chosenId: string;
+    onchoose: (id: string) => void;
+    /** Takes the chosen mix off the day. */
+    ondrop: () => void;
+  } = $props();
   const reading = useReading();
   const out = (mix: DayMix) => {
     const dough = effectiveReadings(mix.readings).get('dough');
@@ -32,6 +39,7 @@
       >
     </button>
   {/each}
+  <button type="button" class="drop" onclick={ondrop}>Take this mix off the day</button>
 </nav>
 
 <style>
@@ -64,6 +72,12 @@
   }
   button[aria-current] b {
     font-weight: 700;
+  }
+  .drop {
+    margin-left: auto;
+    box-shadow: none;
+    text-decoration: underline;
+    text-underline-offset: 0.2em;
   }
   .closed small {
     font-weight: 700;

@@ -26,6 +26,11 @@
     { of: 'water.base', key: 'base', name: 'base number', celsius: water.base.temperature },
   ]);
   const band = $derived(water.spread * BAND * (reading.unit === '°F' ? 1.8 : 1));
+  /** Water that scalds, °C: a second is enough at this. */
+  const SCALDS = 50;
+  const scalds = $derived(
+    water.poured.portions.some(({ kind, temperature }) => kind === 'water' && temperature >= SCALDS),
+  );
   const off = $derived(Math.abs(water.fdt - answer.doc.ddt) > 0.05);
 </script>
 
@@ -87,6 +92,9 @@
   {#each [...water.cautions, ...answer.cautions] as caution (caution)}<p class="caution" role="status">
       {caution}
     </p>{/each}
+  {#if scalds}<p class="mind">
+      Hot water scalds: carry it low, blend it before the leaven is in, pour it away from you.
+    </p>{/if}
   <p class="ways quiet">
     {#each ways as { of, key, name, celsius }, index (key)}{index > 0
         ? ' · '

@@ -291,7 +291,7 @@
     <p class="notice" role="alert">This mix was changed on another screen; this is how it stands now.</p>
   {/if}
 
-  {#if mixes.length > 0}<MixStrip {mixes} {chosenId} onchoose={choose} />{/if}
+  {#if mixes.length > 0}<MixStrip {mixes} {chosenId} onchoose={choose} ondrop={drop} />{/if}
   {#if mix && answer && mixed}
     <div class="body">
       <div class="left">
@@ -311,6 +311,7 @@
         </form>
         <section class="weigh" aria-labelledby="weigh-title">
           <h2 id="weigh-title">Weigh for this mix</h2>
+          <p class="mind">Tip flour low and slowly: its dust harms the lungs and can burn.</p>
           <WeighList {answer} />
         </section>
       </div>
@@ -333,16 +334,6 @@
             onchange={change}
           />
         {/key}
-        <details class="cautions">
-          <summary>Mind at the mixer</summary>
-          <ul>
-            <li>Guard down before it turns; sleeves, strings and hands stay out of the bowl.</li>
-            <li>Hot water scalds: carry it low, pour it away from you, never on the leaven.</li>
-            <li>Tip flour low and slowly: its dust harms the lungs and can burn.</li>
-            <li>Local rules and trained people decide.</li>
-          </ul>
-          <button type="button" class="link" onclick={drop}>Take this mix off the day</button>
-        </details>
       </div>
     </div>
   {:else if mix && answered && !answered.ok}
@@ -431,17 +422,6 @@
   .weigh h2 {
     font-weight: 700;
   }
-  summary {
-    min-height: 2.75rem;
-    align-content: center;
-    font-weight: 700;
-    cursor: pointer;
-  }
-  .cautions li {
-    margin: 0 0 0.3rem 1.2rem;
-    list-style: disc;
-  }
-  .link,
   .empty a {
     text-decoration: underline;
     text-underline-offset: 0.2em;
@@ -465,9 +445,6 @@
     }
     .weigh {
       order: 1;
-    }
-    .cautions {
-      order: 2;
     }
     .body :global(.pour) {
       order: -1;

@@ -2,10 +2,12 @@ import { sql } from 'kysely';
 import { v7 as uuid } from 'uuid';
 import { planDough, PlanInput, upcastPlanInput, type DoughOrder, type DoughPlan } from '@jovet/core/day';
 import { bad, good, problem, type Result } from '@jovet/core/problem';
+import { frictionOfLog } from '@jovet/core/mix';
 import { formatDate } from '@jovet/core/time';
 import type { Actor, Db, Tx } from './connection.ts';
 import { digestOf } from './ingredient.ts';
 import { houseAt, readHouse } from './house.ts';
+import { logAt, readFriction, stampOfLog } from './mix.ts';
 import type { PlanDoc } from './schema.ts';
 
 /** A saved day as it opens: its newest plan, and what it is based on. */
@@ -59,7 +61,7 @@ export async function planInputFor(db: Db | Tx, actor: Actor, order: DoughOrder)
       problem('mixer', `The mixer “${order.mixer}” is not known here.`, 'Choose one from the list.'),
     );
   }
-  return good({ order, formula, bakehouse, mixer, tub });
+  return good({ order, formula, bakehouse, mixer, tub, logged: await readFriction(db, actor, order) });
 }
 
 /**
@@ -169,16 +171,23 @@ export async function readDay(db: Db | Tx, actor: Actor, date: string): Promise<
 export interface DayRoomTexts {
   readonly house: string;
   readonly saved: string | null;
+  /** What logged mixes say of friction. */
+  readonly logged: string;
 }
 
 /** Reads a room in one question to the database. */
 export async function readDayRoom(db: Db, actor: Actor, date: string): Promise<DayRoomTexts> {
-  const { rev, saved } = await db
+  const { rev, saved, stamp } = await db
     .selectFrom('bakehouse')
-    .select(['rev', dayAsText(db, actor.bakehouseId, date).as('saved')])
+    .select([
+      'rev',
+      dayAsText(db, actor.bakehouseId, date).as('saved'),
+      stampOfLog(actor.bakehouseId).as('stamp'),
+    ])
     .where('id', '=', actor.bakehouseId)
     .executeTakeFirstOrThrow();
-  return { house: (await houseAt(db, actor, rev)).text, saved };
+  const [{ text: house }, log] = await Promise.all([houseAt(db, actor, rev), logAt(db, actor, stamp)]);
+  return { house, saved, logged: JSON.stringify(frictionOfLog(log)) };
 }
 
 /** A saved day as the JSON text that the database makes of it. */

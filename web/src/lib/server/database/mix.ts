@@ -1,6 +1,13 @@
 import { sql } from 'kysely';
 import type { MixDoc, MixReading } from '@jovet/core/mix';
-import { logOf, type KeptMix, type LoggedMix } from '@jovet/core/mix';
+import {
+  frictionOfLog,
+  logOf,
+  recordsOf,
+  type FrictionRecord,
+  type KeptMix,
+  type LoggedMix,
+} from '@jovet/core/mix';
 import { bad, good, problem, type Result } from '@jovet/core/problem';
 import type { Actor, Db, Tx } from './connection.ts';
 
@@ -65,8 +72,41 @@ export async function readMix(db: Db | Tx, actor: Actor, id: string): Promise<St
 /** So many closed mixes are looked back on: what is older weighs next to nothing. */
 const LOOK_BACK = 150;
 
+/** Moves with whatever the log is computed from: the newest change of the mixes that can be in it. */
+export const stampOfLog = (bakehouseId: string) => sql<string>`(
+  select coalesce(max(greatest(recent.updated_at,
+    (select max(reading.recorded_at) from reading where reading.mix_id = recent.id)))::text, '')
+  from (select id, updated_at from mix where mix.bakehouse_id = ${bakehouseId}
+    order by local_date desc, place desc limit ${2 * LOOK_BACK}) as recent)`;
+
+/** Logs as they were computed last, by bakehouse. */
+const computed = new Map<string, { stamp: string; log: LoggedMix[] }>();
+
 /** The mixes that were closed last, oldest first, and how each came out. */
-export async function readLog(db: Db, actor: Actor): Promise<LoggedMix[]> {
+export async function readLog(db: Db | Tx, actor: Actor): Promise<LoggedMix[]> {
+  const { rows } = await sql<{ stamp: string }>`select ${stampOfLog(actor.bakehouseId)} as stamp`.execute(db);
+  return logAt(db, actor, rows[0]?.stamp ?? '');
+}
+
+/** The log at a stamp that was just read; computed again only if it moved. */
+export async function logAt(db: Db | Tx, actor: Actor, stamp: string): Promise<LoggedMix[]> {
+  const known = computed.get(actor.bakehouseId);
+  if (known?.stamp === stamp) return known.log;
+  const log = await computeLog(db, actor);
+  computed.set(actor.bakehouseId, { stamp, log });
+  return log;
+}
+
+/** What the log says of the friction of a mixer with a programme, oldest first. */
+export async function readFriction(
+  db: Db | Tx,
+  actor: Actor,
+  { mixer, programme }: { readonly mixer: string; readonly programme: string },
+): Promise<FrictionRecord[]> {
+  return recordsOf(frictionOfLog(await readLog(db, actor)), mixer, programme);
+}
+
+async function computeLog(db: Db | Tx, actor: Actor): Promise<LoggedMix[]> {
   const rows = await mixes(db, actor)
     .where((where) =>
       where.exists(

@@ -11,8 +11,8 @@ export const load = async ({ params, locals }) => {
     error(404, 'This is not a day of the calendar.');
   }
   const date = params.date ?? (await dayToOpen());
-  const { house, saved } = await readDayRoom(db, actor, date);
-  return { date, house, saved, example: saved === null ? await latestOrder(db, actor) : null };
+  const { house, saved, logged } = await readDayRoom(db, actor, date);
+  return { date, house, saved, logged, example: saved === null ? await latestOrder(db, actor) : null };
 
   /** Without a day in the address: the next van that is planned, or else tomorrow. */
   async function dayToOpen(): Promise<string> {

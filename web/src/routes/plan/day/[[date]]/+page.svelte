@@ -3,11 +3,13 @@
   import { goto } from '$app/navigation';
   import DayRoom from '$lib/bench/DayRoom.svelte';
   import { PlanInput, upcastPlanInput } from '@jovet/core/day';
+  import type { FrictionRecord } from '@jovet/core/mix';
   import type { SavedDay } from '$lib/server/database/bake-day';
   import type { DayHouse } from '$lib/server/database/house';
 
   let { data } = $props();
   const house = $derived(JSON.parse(data.house) as DayHouse);
+  const logged = $derived(JSON.parse(data.logged) as FrictionRecord[]);
   const saved = $derived(data.saved === null ? null : savedDay(data.saved));
 
   /** A day that was saved long ago may hold a formula of an older schema, and lack what was added since. */
@@ -33,7 +35,7 @@
 
 {#if here}
   {#key `${data.date} ${saved?.rev ?? 0}`}
-    <DayRoom date={data.date} {house} {saved} example={data.example} onopen={open} />
+    <DayRoom date={data.date} {house} {logged} {saved} example={data.example} onopen={open} />
   {/key}
 {:else}
   <p class="opening">Opening the Day line…</p>
