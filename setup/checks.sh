@@ -72,6 +72,8 @@ serve_for_checks() {
   export JOVET_TEST_URL="http://127.0.0.1:$port"
   JOVET_TEST_DATABASE_URL=$(<"$data/database.url")
   export JOVET_TEST_DATABASE_URL
+  JOVET_TEST_DEVICES_URL="http://127.0.0.1:$(sed -n 's/.*on port //p' "$data/devices.log")"
+  export JOVET_TEST_DEVICES_URL
 }
 
 end_served() {

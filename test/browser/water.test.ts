@@ -41,6 +41,9 @@ async function keptOnce(visit: Visit, date: string) {
 }
 const focused = (visit: Visit, name: string) =>
   visit.page.waitForFunction((wanted) => document.activeElement?.getAttribute('name') === wanted, {}, name);
+/** Does something to the simulated probe. */
+const holdProbe = (what: { celsius?: number; silent?: number }) =>
+  fetch(`${process.env['JOVET_TEST_DEVICES_URL']}/probe`, { method: 'PUT', body: JSON.stringify(what) });
 const openDialog = '[role="dialog"][data-state="open"]';
 
 visited('a whole mix by keyboard: read, pour, log the dough, and the mixer has learned', async (visit) => {
@@ -197,6 +200,50 @@ visited(
     await visit.until('.pour', /g ice|ice \+/);
     await visit.until('.pour', /Without ice: .* and the dough comes out at/);
     assert.ok((await opensEveryWorking(visit)) >= 12);
+  },
+);
+
+visited(
+  'a probe that falls silent says so, typing goes on, and it is taken again once it speaks',
+  async (visit) => {
+    const date = '2031-03-09';
+    await mixesOn(date);
+    await visit.go(`/make/water/${date}`);
+    await visit.page.waitForSelector('[aria-label="Flour: take the probe"]:not([disabled])');
+    await holdProbe({ silent: 24 });
+    await visit.until('.state', 'probe quiet for a while');
+    await visit.page.waitForSelector('[aria-label="Flour: take the probe"][disabled]');
+    await visit.until('.out', 'The probe is silent');
+    await visit.enter('factor.flour', '17.5');
+    await visit.keys('Enter');
+    await visit.until('.ledger .row', /Flour.*read \d\d:\d\d/);
+    await holdProbe({ celsius: 12 });
+    await visit.page.waitForSelector('[aria-label="Flour: take the probe"]:not([disabled])');
+  },
+);
+
+visited(
+  'what a lot of flour took is offered for the next mix; a tap that was read is blended as it is',
+  async (visit) => {
+    const date = '2031-03-10';
+    await mixesOn(date, 72);
+    await visit.go(`/make/water/${date}`);
+    await visit.enter('lot', 'K 31');
+    await visit.enter('feel.mass', '400 g');
+    await visit.press('More');
+    await visit.page.click('.sources');
+    await visit.press('tap, colder');
+    await visit.until('.sources', 'tap 13.5 °C');
+    await visit.enter('factor.dough', '25');
+    await visit.keys('Enter');
+    await visit.page.waitForSelector('[data-learned]');
+    await keptOnce(visit, date);
+    await visit.keys('PageDown');
+    await visit.until('.sources', 'tap 13.5 °C');
+    await visit.enter('lot', 'K 31');
+    await visit.until('.after', /This lot has taken \d\.\d % more water in 1 mix/);
+    await visit.page.click('.after p .link');
+    await visit.until('.added', /\+\d+ g Water.*Hydration 7[78]\.\d % instead of 76/);
   },
 );
 

@@ -79,10 +79,7 @@
 </script>
 
 <section class="after" aria-label="What was really done">
-  <p class="mind">
-    Before it turns: guard down; sleeves, strings and hands out of the bowl. Local rules and trained people
-    decide.
-  </p>
+  <p class="mind">Before it turns: guard down, sleeves and hands out of the bowl.</p>
   <div class="gates">
     <button
       type="button"

@@ -92,9 +92,7 @@
   {#each [...water.cautions, ...answer.cautions] as caution (caution)}<p class="caution" role="status">
       {caution}
     </p>{/each}
-  {#if scalds}<p class="mind">
-      Hot water scalds: carry it low, blend it before the leaven is in, pour it away from you.
-    </p>{/if}
+  {#if scalds}<p class="mind">Hot water scalds: pour it low, away from you, before the leaven.</p>{/if}
   <p class="ways quiet">
     {#each ways as { of, key, name, celsius }, index (key)}{index > 0
         ? ' · '

@@ -311,7 +311,10 @@
         </form>
         <section class="weigh" aria-labelledby="weigh-title">
           <h2 id="weigh-title">Weigh for this mix</h2>
-          <p class="mind">Tip flour low and slowly: its dust harms the lungs and can burn.</p>
+          <p class="mind">
+            Tip flour low and slowly: its dust harms the lungs and can burn. Local rules and trained people
+            decide.
+          </p>
           <WeighList {answer} />
         </section>
       </div>
