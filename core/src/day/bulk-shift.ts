@@ -1,9 +1,11 @@
 import { bakersYeastRate, cultureYeastRate } from '../fermentation/index.ts';
 import { ferments, scaleFormula, splitFormula, type Formula } from '../formula/index.ts';
+import type { KeptMix, LoggedMix } from '../mix/index.ts';
 import { formatDuration, formatNumber, formatTemperature, type TemperatureUnit } from '../units/index.ts';
-import { courseOfDough, courseOfLevain } from './course.ts';
-import { leavenOf } from './leaven.ts';
-import type { PlanInput } from './schema.ts';
+import { bulkOf } from './course.ts';
+import { leavenDough } from './leavening.ts';
+import { planInputOfMix } from './mixes.ts';
+import type { Bakehouse, PlanInput, Tub } from './schema.ts';
 
 /** What a dough that came out warmer or colder than wanted does to its bulk. */
 export interface BulkShift {
@@ -31,32 +33,51 @@ const WARMEST_PLACE = 36;
  * @param fdt dough temperature as it was read, °C
  */
 export function bulkShift(input: PlanInput, fdt: number): BulkShift {
+  const change = bulkChange(input, fdt);
+  const { off, planned } = change;
+  return planned === null || Math.abs(off) < AS_WANTED
+    ? change
+    : { ...change, keepAt: placeFor(input, fdt, planned) };
+}
+
+/** The change of bulk alone, without looking for a place where it takes as long as planned. */
+export function bulkChange(input: PlanInput, fdt: number): BulkShift {
   const off = fdt - input.order.ddt;
   const planned = bulkHours(input, input.order.ddt, input.order.readings.room);
   const now = bulkHours(input, fdt, input.order.readings.room);
-  if (planned === null || now === null) return bulkShiftByRates(input.formula, input.order.ddt, fdt);
-  return {
-    off,
-    planned,
-    now,
-    minutes: (now - planned) * 60,
-    each: 'bulk',
-    keepAt: Math.abs(off) < AS_WANTED ? null : placeFor(input, fdt, planned),
-  };
+  return planned === null || now === null
+    ? changeByRates(input.formula, input.order.ddt, fdt)
+    : { off, planned, now, minutes: (now - planned) * 60, each: 'bulk', keepAt: null };
 }
 
-/** Hours from the end of the mix to the best moment to divide; null if the clock does not follow this dough. */
+/** What the temperature of each logged mix did to its bulk, by the id of the mix. */
+export function bulkOfLog(
+  mixes: readonly KeptMix[],
+  log: readonly LoggedMix[],
+  bakehouse: Bakehouse,
+  tub: Tub,
+): ReadonlyMap<string, BulkShift> {
+  const docs = new Map(mixes.map(({ id, state }) => [id, state.doc]));
+  return new Map(
+    log.flatMap(({ id, temperatures, outcome }) => {
+      const doc = docs.get(id);
+      const input = doc && planInputOfMix(doc, temperatures, bakehouse, tub);
+      return input ? [[id, bulkChange(input, outcome.fdt)] as const] : [];
+    }),
+  );
+}
+
+/** Hours from the end of the mix to the best moment to divide; null if it never gets there. */
 function bulkHours(input: PlanInput, ddt: number, room: number): number | null {
   const at = { ...input, order: { ...input.order, ddt, readings: { ...input.order.readings, room } } };
   const programme = at.bakehouse.programmes.find(({ slug }) => slug === at.order.programme);
   const scaled = scaleFormula(at.formula, at.order.order);
   if (!programme || !scaled.ok) return null;
-  const leaven = leavenOf(at.formula, scaled.value.split);
-  if (!leaven.ok) return null;
-  const levain = courseOfLevain(at, leaven.value);
-  if (!levain.ok) return null;
-  const course = courseOfDough(at, scaled.value, leaven.value, levain.value, programme);
-  return course.ok ? course.value.divide.best - programme.minutes / 60 : null;
+  const { leavening } = leavenDough(at.formula, scaled.value.split, at.bakehouse.vigour);
+  const bulked = bulkOf(at, scaled.value, leavening, programme);
+  if (!bulked.ok) return null;
+  const { mixed, bulk } = bulked.value;
+  return bulk.at(at.formula.doc.process.bulk.best).time - mixed.time;
 }
 
 /** The room in which bulk takes as long as planned, by halving; warmer is never slower within its range. */
@@ -75,13 +96,12 @@ function placeFor(input: PlanInput, fdt: number, planned: number): number | null
 }
 
 /**
- * How much slower or faster the yeast of a dough is, for each hour of bulk: of a dough whose bulk is not forecast, or to
- * look back on many mixes.
+ * How much slower or faster the yeast of a dough is, for each hour of bulk: of a dough that never gets there.
  *
  * @param ddt dough temperature wanted, °C
  * @param fdt as it was read, °C
  */
-export function bulkShiftByRates(formula: Formula, ddt: number, fdt: number): BulkShift {
+function changeByRates(formula: Formula, ddt: number, fdt: number): BulkShift {
   const split = splitFormula(formula);
   const yeasted = !split.ok || split.value.overall.some(({ ingredient }) => ingredient.kind === 'yeast');
   const soured = split.ok && split.value.parts.some(({ kind }) => ferments(kind));

@@ -6,16 +6,18 @@ import {
   fermentUntil,
   HEAT_OF_RISE,
   HEAT_TRANSFER,
+  heldAt,
   pieceTimeConstant,
   populationAt,
   startingPopulation,
   startOfDough,
+  stateAtRise,
   thermalTimeForRise,
-  timeOfRise,
   tooSlow,
   tubTimeConstant,
   type DoughState,
-  type Surroundings,
+  type Leavening,
+  type Place,
 } from '../fermentation/index.ts';
 import { bakeMinutes, BREAD_DENSITY, coolingHours } from '../oven/index.ts';
 import { bad, good, problem, type Result } from '../problem/index.ts';
@@ -57,10 +59,10 @@ export interface Work {
 
 /** A dough from the mix to the pack. Times are hours after the mix begins. */
 export interface DoughCourse {
-  readonly y0: number;
+  readonly leavening: Leavening;
   readonly tubs: number;
-  readonly tub: Surroundings;
-  readonly proofPlace: Surroundings;
+  readonly tub: Place;
+  readonly proofPlace: Place;
   readonly pieces: number;
   readonly meanPiece: number;
   readonly heaviest: number;
@@ -115,55 +117,47 @@ export function courseOfLevain(
 /**
  * The course of the dough: mixed, risen in tubs with folds, divided, shaped, proofed, baked, cooled.
  *
+ * @param of what it rises with
  * @returns the course in hours after the mix begins, or the problem that stops it
  */
 export function courseOfDough(
   input: PlanInput,
   scaled: ScaledFormula,
-  leaven: Leaven,
-  levain: LevainCourse,
+  of: Leavening,
   programme: Programme,
 ): Result<DoughCourse> {
-  const { order, bakehouse } = input;
+  const { order } = input;
   const { process } = input.formula.doc;
   const made = order.order.filter((line) => line.pieces > 0);
   const pieces = made.reduce((sum, line) => sum + line.pieces, 0);
   const meanPiece = scaled.pieceMass / pieces;
   const heaviest = Math.max(...made.map((line) => line.scaledWeight));
   const tubs = Math.ceil(scaled.dough / input.tub.maxDough);
-  const y0 = startingPopulation(leaven.stage.total / scaled.split.totalPercent, levain.population);
-  const around = (celsius: number, timeConstant: number): Surroundings => ({
-    y0,
-    vigour: bakehouse.vigour,
+  const bulked = bulkOf(input, scaled, of, programme);
+  if (!bulked.ok) return bulked;
+  const { mixed, bulk, tub } = bulked.value;
+  const pieceConstant = pieceTimeConstant(meanPiece, HEAT_TRANSFER.coveredBasket);
+  const around = (celsius: number): Place => ({
     around: celsius,
-    timeConstant,
+    timeConstant: pieceConstant,
     heatOfRise: HEAT_OF_RISE,
   });
-  const tub = around(
-    order.readings.room,
-    tubTimeConstant(scaled.dough / tubs, input.tub.length, input.tub.width, HEAT_TRANSFER.tub),
-  );
-  const pieceConstant = pieceTimeConstant(meanPiece, HEAT_TRANSFER.coveredBasket);
-  const benchPlace = around(order.readings.room, pieceConstant);
-  const proofPlace = around(process.proof.around ?? order.readings.room, pieceConstant);
+  const benchPlace = around(order.readings.room);
+  const proofPlace = around(process.proof.around ?? order.readings.room);
   const work = workOf(input, scaled, pieces, tubs);
 
-  // The mixer is set to bring the dough to its target, so the dough spends the mix there.
-  const inBowl = { ...around(order.ddt, Infinity), heatOfRise: 0 };
-  const mixed = last(fermentFor(startOfDough(order.ddt), inBowl, programme.minutes / 60));
-  const bulk = courseOfBulk(mixed, tub, process);
-  if (!bulk) return bad({ ...tooSlow(order.ddt, tub), path: 'readings.room' });
-
   const shaped = (divided: DoughState) =>
-    fermentFor(degas(divided, process.gasKept), benchPlace, shapingHours(work, process.benchRest));
+    fermentFor(degas(divided, process.gasKept), of, benchPlace, shapingHours(work, process.benchRest));
   const bench = shaped(bulk.at(process.bulk.best));
-  const proof = fermentUntil(last(bench), proofPlace, process.proof.rise.latest);
+  const proof = fermentUntil(last(bench), of, proofPlace, process.proof.rise.latest);
   const soonest = fermentUntil(
     last(shaped(bulk.at(process.bulk.earliest))),
+    of,
     proofPlace,
     process.proof.rise.earliest,
   );
-  if (!proof || !soonest) return bad({ ...tooSlow(order.ddt, proofPlace), path: 'readings.room' });
+  if (!proof || !soonest)
+    return bad({ ...tooSlow(process.proof.around ?? order.readings.room, of), path: 'readings.room' });
 
   const bakedMass = heaviest * (1 - process.bake.loss / 100);
   const coolHours = coolingHours(bakedMass, BREAD_DENSITY.hearth, order.readings.room, process.packBelow);
@@ -178,7 +172,7 @@ export function courseOfDough(
   }
   const rise = process.proof.rise;
   return good({
-    y0, tubs, tub, proofPlace, pieces, meanPiece, heaviest, work, mixed,
+    leavening: of, tubs, tub, proofPlace, pieces, meanPiece, heaviest, work, mixed,
     folds: bulk.folds,
     foldLoss: bulk.foldLoss,
     bulk: bulk.course,
@@ -191,8 +185,8 @@ export function courseOfDough(
     proofStart: last(bench).time,
     proof,
     load: {
-      earliest: timeAt(proof, y0, rise.earliest),
-      best: timeAt(proof, y0, rise.best),
+      earliest: timeAt(proof, of, rise.earliest),
+      best: timeAt(proof, of, rise.best),
       latest: last(proof).time,
     },
     soonestLoad: last(soonest).time,
@@ -213,10 +207,44 @@ interface BulkCourse {
   readonly at: (rise: number) => DoughState;
 }
 
-/** Bulk to the latest rise. Folds come by the clock; those that would come after the best end of bulk are left out. */
+/** A dough from the mix to the end of bulk, in a tub. */
+export interface Bulked {
+  readonly mixed: DoughState;
+  readonly tub: Place;
+  readonly bulk: BulkCourse;
+}
+
+/**
+ * Bulk alone, to the latest rise.
+ *
+ * @returns or a problem at `readings.room` if it does not get there
+ */
+export function bulkOf(
+  input: PlanInput,
+  scaled: ScaledFormula,
+  of: Leavening,
+  programme: Programme,
+): Result<Bulked> {
+  const { order } = input;
+  const tubs = Math.ceil(scaled.dough / input.tub.maxDough);
+  const tub: Place = {
+    around: order.readings.room,
+    timeConstant: tubTimeConstant(scaled.dough / tubs, input.tub.length, input.tub.width, HEAT_TRANSFER.tub),
+    heatOfRise: HEAT_OF_RISE,
+  };
+  // The mixer is set to bring the dough to its target, so the dough spends the mix there.
+  const mixed = last(fermentFor(startOfDough(order.ddt), of, heldAt(order.ddt), programme.minutes / 60));
+  const bulk = courseOfBulk(mixed, of, tub, input.formula.doc.process);
+  return bulk
+    ? good({ mixed, tub, bulk })
+    : bad({ ...tooSlow(order.readings.room, of), path: 'readings.room' });
+}
+
+/** Folds come by the clock; those that would come after the best end of bulk are left out. */
 function courseOfBulk(
   mixed: DoughState,
-  tub: Surroundings,
+  of: Leavening,
+  tub: Place,
   process: PlanInput['formula']['doc']['process'],
 ): BulkCourse | null {
   const course: DoughState[] = [];
@@ -224,42 +252,25 @@ function courseOfBulk(
   let foldLoss = 0;
   let state = mixed;
   for (let fold = 1; fold <= process.folds.count; fold += 1) {
-    const stretch = fermentFor(state, tub, process.folds.every / 60);
+    const stretch = fermentFor(state, of, tub, process.folds.every / 60);
     if (last(stretch).rise >= process.bulk.earliest) break;
     course.push(...stretch);
     folds.push(last(stretch).time);
     state = degas(last(stretch), FOLD_KEEPS);
     foldLoss += last(stretch).rise - state.rise;
   }
-  const rest = fermentUntil(state, tub, process.bulk.latest);
+  const rest = fermentUntil(state, of, tub, process.bulk.latest);
   if (!rest) return null;
   return {
     course: [...course, ...rest],
     folds,
     foldLoss,
-    at: (rise) => stateAt(rest, tub.y0, rise),
+    at: (rise) => stateAtRise(rest, rise, of) ?? last(rest),
   };
 }
 
-function stateAt(course: readonly DoughState[], y0: number, rise: number): DoughState {
-  const time = timeAt(course, y0, rise);
-  const index = course.findIndex((state) => state.time >= time);
-  const after = course[index];
-  const before = course[index - 1];
-  if (!after) return last(course);
-  if (!before || after.time === before.time) return after;
-  const share = (time - before.time) / (after.time - before.time);
-  const mix = (from: number, to: number) => from + share * (to - from);
-  return {
-    time,
-    theta: mix(before.theta, after.theta),
-    temperature: mix(before.temperature, after.temperature),
-    rise,
-  };
-}
-
-const timeAt = (course: readonly DoughState[], y0: number, rise: number): number =>
-  timeOfRise(course, y0, rise) ?? last(course).time;
+const timeAt = (course: readonly DoughState[], of: Leavening, rise: number): number =>
+  (stateAtRise(course, rise, of) ?? last(course)).time;
 
 function last(states: readonly DoughState[]): DoughState {
   const state = states.at(-1);

@@ -5,7 +5,7 @@ export { planDough, type DoughPlan, type RibbonPoint } from './plan.ts';
 export { planWorkings } from './working.ts';
 export { DoughDraft, draftForFormula, draftOf, inTheFields, parseDraft } from './draft.ts';
 export { clockable, leavenOf, type Leaven } from './leaven.ts';
-export { bulkShift, bulkShiftByRates, bulkShiftSentence, type BulkShift } from './bulk-shift.ts';
+export { bulkOfLog, bulkShift, bulkShiftSentence, type BulkShift } from './bulk-shift.ts';
 export { mixesOfDough, mixesOfPlan, planInputOfMix, type DoughToMix } from './mixes.ts';
 export {
   boutsText,

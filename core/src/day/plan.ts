@@ -14,6 +14,7 @@ import {
 import { clockOf, type Step } from './clock.ts';
 import { courseOfDough, courseOfLevain, type DoughCourse, type LevainCourse } from './course.ts';
 import { buildOf, leavenOf, type Leaven } from './leaven.ts';
+import { leavenDough, type LeavenedDough } from './leavening.ts';
 import type { PlanInput, Programme } from './schema.ts';
 
 /** A point of the ribbon: epoch seconds, litres, °C. */
@@ -31,6 +32,7 @@ export interface DoughPlan {
   readonly water: MixWater;
   readonly leaven: Leaven;
   readonly levain: LevainCourse;
+  readonly leavened: LeavenedDough;
   readonly dough: DoughCourse;
   readonly dispatch: number;
   readonly steps: readonly Step[];
@@ -59,7 +61,8 @@ export function planDough(input: PlanInput): Result<DoughPlan> {
   if (!water.ok) return water;
   const levain = courseOfLevain(input, leaven.value);
   if (!levain.ok) return levain;
-  const dough = courseOfDough(input, scaled.value, leaven.value, levain.value, programme);
+  const leavened = leavenDough(formula, scaled.value.split, bakehouse.vigour);
+  const dough = courseOfDough(input, scaled.value, leavened.leavening, programme);
   if (!dough.ok) return dough;
   const steps = clockOf(input, levain.value, dough.value, programme, dispatch.value);
   return good({
@@ -69,6 +72,7 @@ export function planDough(input: PlanInput): Result<DoughPlan> {
     water: water.value,
     leaven: leaven.value,
     levain: levain.value,
+    leavened,
     dough: dough.value,
     dispatch: dispatch.value,
     steps,
@@ -153,15 +157,9 @@ function ribbonOf(
     ...dough.bench,
     ...dough.proof.filter((state) => state.time <= dough.load.best),
   ];
-  // Every sixth minute is finer than a screen shows, but the two sides of a fold or cut must both stay.
-  const kept = risen.filter((state, index) => {
-    const next = risen[index + 1];
-    const before = risen[index - 1];
-    return index % 2 === 0 || !next || !before || next.rise < state.rise || state.rise < before.rise;
-  });
   return {
     levain: fed,
-    dough: kept.map((state) => ({
+    dough: risen.map((state) => ({
       at: mixAt + state.time * 3600,
       volume: scaled.dough * LITRES_PER_KILOGRAM * (1 + state.rise),
       temperature: state.temperature,

@@ -2,8 +2,10 @@ import {
   cultureYeastRate,
   RIPE_POPULATION,
   RISE_SCALE,
+  modifiersOf,
   riseAt,
-  thetaForRise,
+  stateAtTime,
+  thermalTimeForRise,
   type DoughState,
 } from '../fermentation/index.ts';
 import {
@@ -130,16 +132,25 @@ function riseWorkings(
   const { process } = formula.doc;
   const built = buildOf(plan.scaled, plan.leaven.stage.slug);
   const scale = input('c_w', 'scale of the rise', number(RISE_SCALE, 2), 'default');
-  const y0 = input('y0', 'starting population of the dough', number(dough.y0, 5), 'computed', 'dough.y0');
+  const { culture } = dough.leavening;
+  const y0 = input('y0', 'starting population of the dough', number(culture, 5), 'computed', 'dough.y0');
   const vigour = input('v', 'vigour of the culture', number(bakehouse.vigour, 2), 'bakehouse');
   const mixed = dough.mixed;
   const bulkEnd = plan.dough.bulk.findLast((state) => state.time <= dough.divide.best) ?? mixed;
-  const thetaDivided = Math.log1p(Math.expm1((process.bulk.best + dough.foldLoss) / RISE_SCALE) / dough.y0);
+  const { modifier } = dough.leavening;
+  const slows = input(
+    'k',
+    'what the make-up of the dough does',
+    number(modifier, 4),
+    'computed',
+    'dough.modifier',
+  );
+  const thetaDivided = thermalTimeForRise(process.bulk.best + dough.foldLoss, culture);
   const proofFirst = dough.proof[0] ?? bulkEnd;
-  const thetaLoaded = thetaForRise(proofFirst, dough.y0, process.proof.rise.best);
-  const gained = process.proof.rise.best - proofFirst.rise + riseAt(proofFirst.theta, dough.y0);
-  const bulkCourse = dough.bulk.filter((state) => state.time <= dough.divide.best);
-  const proofCourse = dough.proof.filter((state) => state.time <= dough.load.best);
+  const gained = process.proof.rise.best - proofFirst.rise + riseAt(proofFirst.culture, culture);
+  const thetaLoaded = thermalTimeForRise(gained, culture);
+  const bulkCourse = until(dough.bulk, dough.divide.best);
+  const proofCourse = until(dough.proof, dough.load.best);
 
   const waiting = (
     label: string,
@@ -152,11 +163,12 @@ function riseWorkings(
     label,
     symbol: 't',
     result: hours(time),
-    equation: '(theta_2 - theta_1) / (v * mu)',
+    equation: '(theta_2 - theta_1) / (v * k * mu)',
     inputs: [
       to,
       from,
       vigour,
+      slows,
       input('mu', 'mean growth rate over this time', perHour(mean), 'computed', meanKey),
     ],
     source: MODEL,
@@ -164,16 +176,16 @@ function riseWorkings(
   });
   const bulkHours = dough.divide.best - mixed.time;
   const proofHours = dough.load.best - dough.proofStart;
-  const bulkMean = (thetaDivided - mixed.theta) / (bulkHours * bakehouse.vigour);
-  const proofMean = (thetaLoaded - proofFirst.theta) / (proofHours * bakehouse.vigour);
+  const bulkMean = (thetaDivided - mixed.culture) / (bulkHours * bakehouse.vigour * modifier);
+  const proofMean = (thetaLoaded - proofFirst.culture) / (proofHours * bakehouse.vigour * modifier);
   const theta = (symbol: string, label: string, value: number, key?: string) =>
     input(symbol, label, number(value, 4), 'computed', key);
   return {
     'dough.y0': () => ({
       label: 'Starting population of the dough',
       symbol: 'y0',
-      result: number(dough.y0, 5),
-      equation: 'L / D * N / N_ripe',
+      result: number(culture, 5),
+      equation: 'L / (D * s) * N / N_ripe',
       inputs: [
         input(
           'L',
@@ -183,6 +195,7 @@ function riseWorkings(
           `part.${built.slug}.needed`,
         ),
         input('D', 'dough', quantity(scaled.dough, 'kg', 4), 'computed', 'formula.dough'),
+        input('s', 'share of the dough that ferments', number(plan.leavened.phase, 5), 'formula'),
         input(
           'N',
           'population of the ripe levain',
@@ -194,12 +207,13 @@ function riseWorkings(
       ],
       source: MODEL,
     }),
+    'dough.modifier': () => modifierWorking(plan),
     'bulk.hours': () =>
       waiting(
         'Bulk, from the end of the mix to the divide',
         bulkHours,
         theta('theta_2', 'thermal time at the divide', thetaDivided, 'bulk.theta'),
-        theta('theta_1', 'thermal time passed in the mix', mixed.theta, 'mix.theta'),
+        theta('theta_1', 'thermal time passed in the mix', mixed.culture, 'mix.theta'),
         'bulk.rate',
         bulkMean,
       ),
@@ -219,10 +233,11 @@ function riseWorkings(
     'mix.theta': () => ({
       label: 'Thermal time passed in the mix',
       symbol: 'theta',
-      result: number(mixed.theta, 4),
-      equation: 'v * mu * t / 60',
+      result: number(mixed.culture, 4),
+      equation: 'v * k * mu * t / 60',
       inputs: [
         vigour,
+        slows,
         input('mu', `growth rate at ${order.ddt} °C`, perHour(cultureYeastRate(order.ddt)), 'default'),
         input('t', 'mixing and resting', quantity(programme.minutes, 'min', 0), 'bakehouse'),
       ],
@@ -235,7 +250,7 @@ function riseWorkings(
         'Proof, from shaped to the oven',
         proofHours,
         theta('theta_2', 'thermal time at loading', thetaLoaded, 'proof.theta'),
-        theta('theta_1', 'thermal time when shaped', proofFirst.theta),
+        theta('theta_1', 'thermal time when shaped', proofFirst.culture),
         'proof.rate',
         proofMean,
       ),
@@ -265,7 +280,7 @@ function riseWorkings(
       inputs: [
         input('G_load', 'rise when loaded', number(process.proof.rise.best, 2), 'formula'),
         input('G_held', 'rise held when shaped', number(proofFirst.rise, 5), 'computed'),
-        input('G_made', 'gas made until shaped', number(riseAt(proofFirst.theta, dough.y0), 5), 'computed'),
+        input('G_made', 'gas made until shaped', number(riseAt(proofFirst.culture, culture), 5), 'computed'),
       ],
       source: MODEL,
       note: `Dividing and shaping keep ${Math.round(process.gasKept * 100)} % of the gas.`,
@@ -277,6 +292,42 @@ function riseWorkings(
         proofMean,
         process.proof.around ?? order.readings.room,
       ),
+  };
+}
+
+/** A course up to a time, and its state then. */
+function until(course: readonly DoughState[], time: number): DoughState[] {
+  const end = stateAtTime(course, time);
+  return [...course.filter((state) => state.time < time), ...(end ? [end] : [])];
+}
+
+/** What the make-up of a dough does to its leaven. */
+function modifierWorking({ leavened, dough }: DoughPlan): Working {
+  const { makeUp } = leavened;
+  const each = modifiersOf(makeUp);
+  const percent = (value: number) => `at ${Number(value.toFixed(1))} %`;
+  return {
+    label: 'What the make-up of the dough does to its leaven',
+    symbol: 'k',
+    result: number(dough.leavening.modifier, 4),
+    equation: 'min(1.3, max(0.3, k_salt * k_sugar * k_grain * k_water))',
+    inputs: [
+      input('k_salt', `salt ${percent(makeUp.salt)}: slower over 2`, number(each.salt, 4), 'formula'),
+      input('k_sugar', `sugar ${percent(makeUp.sugar)}: slower over 5`, number(each.sugar, 4), 'formula'),
+      input(
+        'k_grain',
+        `whole grain ${percent(makeUp.wholeGrain)}: faster`,
+        number(each.wholeGrain, 4),
+        'formula',
+      ),
+      input(
+        'k_water',
+        `true hydration ${percent(makeUp.hydration)}: slower under 65`,
+        number(each.hydration, 4),
+        'formula',
+      ),
+    ],
+    source: 'Defaults of practice, multiplied',
   };
 }
 
@@ -308,7 +359,7 @@ function meanRate(label: string, course: readonly DoughState[], mean: number, ar
       input('mu', 'growth rate at each', quantity(temperatures.map(cultureYeastRate), '1/h', 4), 'computed'),
     ],
     source: MODEL,
-    note: `The dough goes from ${first.temperature.toFixed(1)} to ${final.temperature.toFixed(1)} °C in surroundings of ${around} °C. The plan itself takes steps of three minutes.`,
+    note: `The dough goes from ${first.temperature.toFixed(1)} to ${final.temperature.toFixed(1)} °C in surroundings of ${around} °C. The plan itself takes steps of six minutes.`,
   };
 }
 

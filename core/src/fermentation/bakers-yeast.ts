@@ -4,19 +4,13 @@
  */
 
 /** c_b, volumes. Fitted for Jovet to practice. */
-const GAS_SCALE = 2.56;
+export const GAS_SCALE = 2.56;
 
 /** K: the yeast that a dough can feed, percent instant of flour. Fitted for Jovet to practice. */
 const CAPACITY = 4;
 
-export const YEAST_KINDS = ['instant', 'active-dry', 'fresh'] as const;
-export type YeastKind = (typeof YEAST_KINDS)[number];
-
-/** What a gram of each kind is worth in instant yeast. Domain section 6. */
-const WORTH: Readonly<Record<YeastKind, number>> = { instant: 1, 'active-dry': 0.75, fresh: 0.33 };
-
-/** Percent of instant yeast that a percentage of another kind stands for. */
-export const asInstant = (percent: number, kind: YeastKind): number => percent * WORTH[kind];
+/** Instant yeast that one part of each kind stands for. Domain section 6. */
+export const YEAST_WORTH = { instant: 1, activeDry: 0.75, fresh: 0.33 } as const;
 
 /** G(θ) = c_b·K·ln(1 + (y0/K)(e^θ − 1)), volumes. */
 export const yeastRiseAt = (theta: number, y0: number): number =>

@@ -45,6 +45,20 @@ export function tubTimeConstant(mass: number, length: number, width: number, h: 
   return timeConstant(mass, volume, floor + (2 * (length + width) * volume) / floor, h);
 }
 
+/**
+ * Time constant of what stands in a round glass or bucket.
+ *
+ * @param mass kg
+ * @param diameter inner diameter, m
+ * @param h W/m²K
+ * @returns hours
+ */
+export function glassTimeConstant(mass: number, diameter: number, h: number): number {
+  const volume = mass / DENSITY;
+  const floor = (Math.PI * diameter ** 2) / 4;
+  return timeConstant(mass, volume, floor + (4 * volume) / diameter, h);
+}
+
 function timeConstant(mass: number, volume: number, area: number, h: number): number {
   const effective = h / (1 + (3 * h * (volume / area)) / (5 * CONDUCTIVITY));
   return (mass * SPECIFIC_HEAT_DOUGH) / (effective * area) / 3600;

@@ -8,30 +8,45 @@ export {
   startingPopulation,
   thermalTimeForRise,
 } from './thermal-time.ts';
-export { HEAT_TRANSFER, pieceTimeConstant, tubTimeConstant } from './body.ts';
 export {
-  degas,
-  fermentFor,
-  fermentUntil,
-  HEAT_OF_RISE,
-  HORIZON,
-  startOfDough,
-  thetaForRise,
-  timeOfRise,
-  type DoughState,
-  type Surroundings,
-} from './course.ts';
-export { forecastRise, tooSlow, type RiseForecast } from './forecast.ts';
-export { acidityAt, RIPE_ACIDITY } from './acidity.ts';
-export {
-  asInstant,
-  YEAST_KINDS,
+  GAS_SCALE,
+  YEAST_WORTH,
   yeastAt,
   yeastForRise,
   yeastOfDough,
   yeastRiseAt,
   yeastThetaForRise,
-  type YeastKind,
 } from './bakers-yeast.ts';
-export { hoursToRise, riseAfter, type Leavening } from './mixed.ts';
+export {
+  acidityAt,
+  gasMade,
+  LAG,
+  leavening,
+  ratesAt,
+  RIPE_ACIDITY,
+  type Leavening,
+  type Thetas,
+} from './leavening.ts';
+export { hoursToRise, riseAfter } from './mixed.ts';
 export { modifierOf, modifiersOf, type MakeUp } from './modifiers.ts';
+export { glassTimeConstant, HEAT_TRANSFER, pieceTimeConstant, tubTimeConstant } from './body.ts';
+export {
+  degas,
+  fermentFor,
+  fermentThrough,
+  fermentUntil,
+  grownAt,
+  HEAT_OF_RISE,
+  heldAt,
+  HORIZON,
+  measured,
+  startOfDough,
+  stateAtRise,
+  stateAtTime,
+  type DoughState,
+  type Place,
+  type Stay,
+} from './course.ts';
+export { MOST_RISE, stageAt, visibleRise, type RiseBand, type Stage } from './visible.ts';
+export { Around, aroundAt, Body, DailyCurve, leaveningOf, placeOf, Scenario, staysOf } from './scenario.ts';
+export { forecast, tooSlow, type Crossing, type Forecast } from './forecast.ts';

@@ -4,7 +4,7 @@ import { asWritten, readTable, writeTable } from './csv.ts';
 
 /** Columns of a table of ingredients, in order; the shares in percent, as people read them. */
 const COLUMNS = [
-  'slug', 'name', 'kind', 'water', 'fat', 'sugar', 'salt', 'flour', 'wholeGrain', 'grain', 'absorption', 'specificHeat',
+  'slug', 'name', 'kind', 'water', 'fat', 'sugar', 'salt', 'flour', 'wholeGrain', 'grain', 'instant', 'absorption', 'specificHeat',
   'density', 'allergens', 'cost', 'pack', 'scaleStep', 'yield', 'source',
 ] as const; // prettier-ignore
 const SHARES = new Set<string>(['water', 'fat', 'sugar', 'salt', 'flour', 'wholeGrain', 'yield']);

@@ -52,6 +52,13 @@ export const Ingredient = z
     flour: Share.default(0).describe('share of flour in a culture that stands as an ingredient, 0 to 1'),
     wholeGrain: Share.default(0).describe('credit as whole grain, 0 to 1; sifted flours count in part'),
     grain: z.enum(GRAINS).nullable().default(null),
+    instant: z
+      .number()
+      .positive()
+      .max(2)
+      .nullable()
+      .default(null)
+      .describe('of a yeast: instant yeast that one part stands for; null: 0.33 if it is fresh, else 1'),
     absorption: z
       .number()
       .min(0)

@@ -51,6 +51,7 @@ export function upcastIngredient(data: unknown): unknown {
     flour: 0,
     wholeGrain,
     grain: null,
+    instant: null,
     absorption: null,
     specificHeat: null,
     density: null,

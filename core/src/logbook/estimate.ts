@@ -16,6 +16,9 @@ export interface Estimate {
   readonly outliers: readonly number[];
 }
 
+/** Eight times in ten what comes lies within this many standard deviations. */
+export const BAND = 1.28;
+
 /** A record counts half as much when this many newer ones have come. */
 const HALF_LIFE = 8;
 /** The prior counts like this many records. */

@@ -1,1 +1,1 @@
-export { latestEstimate, type Estimate, type Prior } from './estimate.ts';
+export { BAND, latestEstimate, type Estimate, type Prior } from './estimate.ts';

@@ -2,6 +2,7 @@ import { absorptionOfLot, asMixed, type LotRecord } from './as-mixed.ts';
 import { answerMix, outcomeOf, type MixOutcome } from './answer.ts';
 import { frictionFor, type FrictionRecord } from './friction.ts';
 import { effectiveReadings, type MixState } from './readings.ts';
+import type { Temperatures } from '../water/index.ts';
 import type { Estimate } from '../logbook/index.ts';
 
 /** A mix that was kept, with its day. */
@@ -21,6 +22,8 @@ export interface LoggedMix {
   readonly mixer: string;
   readonly programme: string;
   readonly ddt: number;
+  /** What it was reckoned with, °C. */
+  readonly temperatures: Temperatures;
   readonly outcome: MixOutcome;
   /** Friction that was reckoned with before it, K. */
   readonly expected: number;
@@ -60,6 +63,7 @@ export function logOf(mixes: readonly KeptMix[]): LoggedMix[] {
         mixer: doc.mixer.slug,
         programme: doc.programme.slug,
         ddt: doc.ddt,
+        temperatures: answer.value.temperatures,
         outcome,
         expected,
         lot: mixed?.ok

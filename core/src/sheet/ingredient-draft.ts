@@ -14,6 +14,7 @@ export interface IngredientDraft {
   readonly salt: string;
   readonly flour: string;
   readonly wholeGrain: string;
+  readonly instant: string;
   readonly absorption: string;
   readonly specificHeat: string;
   readonly density: string;
@@ -40,6 +41,7 @@ export function draftOfIngredient(ingredient: Ingredient | null, coins: number):
     salt: percent(ingredient?.salt),
     flour: percent(ingredient?.flour),
     wholeGrain: percent(ingredient?.wholeGrain),
+    instant: or(ingredient?.instant),
     absorption: or(ingredient?.absorption),
     specificHeat: or(ingredient?.specificHeat),
     density: or(ingredient?.density),
@@ -88,6 +90,7 @@ export function parseIngredientDraft(
     salt: share('salt', draft.salt),
     flour: share('flour', draft.flour),
     wholeGrain: share('wholeGrain', draft.wholeGrain),
+    instant: orNull('instant', draft.instant, parseNumber),
     absorption: orNull('absorption', draft.absorption, parsePercent),
     specificHeat: orNull('specificHeat', draft.specificHeat, parseNumber),
     density: orNull('density', draft.density, parseNumber),

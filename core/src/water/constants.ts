@@ -31,6 +31,3 @@ export const MOST_ICE = 0.35;
 
 /** A thermometer in flour or dough is right to within this, K (one standard deviation). */
 export const READING_SPREAD = 0.5;
-
-/** Eight times in ten a dough comes out within this many standard deviations. */
-export const BAND = 1.28;

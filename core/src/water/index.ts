@@ -1,4 +1,4 @@
-export { HOTTEST_WATER, SPECIFIC_HEAT, BAND } from './constants.ts';
+export { HOTTEST_WATER, SPECIFIC_HEAT } from './constants.ts';
 export {
   baseOfFactor,
   frictionFactor,

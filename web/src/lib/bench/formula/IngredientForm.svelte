@@ -92,6 +92,17 @@
         oninput={set(field)}
       />
     {/each}
+    {#if draft.kind === 'yeast'}
+      <Field
+        label="Counts as instant yeast"
+        name="instant"
+        placeholder="fresh 0.33, dry 1"
+        inputmode="decimal"
+        value={draft.instant}
+        problem={problems['instant']}
+        oninput={set('instant')}
+      />
+    {/if}
     <Field
       label="Absorbs water"
       name="absorption"

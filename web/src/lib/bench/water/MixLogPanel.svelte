@@ -1,31 +1,40 @@
 <script lang="ts">
-  import { bulkShiftByRates } from '@jovet/core/day';
-  import type { Formula } from '@jovet/core/formula';
+  import { onMount } from 'svelte';
+  import type { BulkShift } from '@jovet/core/day';
   import type { LoggedMix, Mixer } from '@jovet/core/mix';
   import { formatNumber, formatTemperature } from '@jovet/core/units';
   import Chart from '../Chart.svelte';
   import CopyTable from '../CopyTable.svelte';
+  import { send } from '../send';
   import { useReading } from '../settings';
 
   interface Props {
     log: readonly LoggedMix[];
     mixers: readonly Mixer[];
-    formulas: readonly { readonly slug: string; readonly formula: Formula }[];
     clock: (epoch: number) => string;
   }
 
   /** How the last mixes came out: dough against what was wanted, friction as it drifts, what the error cost. */
-  let { log, mixers, formulas, clock }: Props = $props();
+  let { log, mixers, clock }: Props = $props();
   const reading = useReading();
   const shown = $derived(log.slice(-40));
   const nameOf = (slug: string) => mixers.find((each) => each.slug === slug)?.name ?? slug;
   const used = $derived([...new Set(shown.map(({ mixer }) => mixer))]);
-  const minutes = $derived(
-    shown.map(({ formula, ddt, outcome }) => {
-      const of = formulas.find(({ slug }) => slug === formula)?.formula;
-      return of ? bulkShiftByRates(of, ddt, outcome.fdt).minutes : 0;
-    }),
-  );
+  /** What the error of each mix did to its bulk; it takes the server a moment. */
+  let bulks = $state.raw<Readonly<Record<string, BulkShift>>>({});
+  onMount(async () => {
+    const said = await send<{ bulks: Record<string, BulkShift> }>('GET', 'mix-log/bulk');
+    if (said.kind === 'done') bulks = said.value.bulks;
+  });
+  /** Minutes by which bulk was longer or shorter; null while they are not known, and where it never got there. */
+  const minutesOf = ({ id }: LoggedMix): number | null => {
+    const bulk = bulks[id];
+    return bulk?.each === 'bulk' ? Math.round(bulk.minutes) : null;
+  };
+  const bulkText = (each: LoggedMix): string => {
+    const minutes = minutesOf(each);
+    return minutes === null ? '—' : `${minutes > 0 ? '+' : ''}${formatNumber(minutes, 0)}`;
+  };
   const degrees = (celsius: number) =>
     Number(formatTemperature(celsius, reading.unit, 2).replace(/ .*/, '').replace('−', '-'));
   const kelvin = (value: number) => Number((reading.unit === '°F' ? value * 1.8 : value).toFixed(2));
@@ -47,7 +56,7 @@
     legend: { top: 0, textStyle: quiet },
   });
   const MARKS = ['circle', 'triangle', 'diamond', 'rect'];
-  const byMixer = (value: (each: LoggedMix) => number) =>
+  const byMixer = (value: (each: LoggedMix) => number | null) =>
     used.map((mixer, index) => ({
       name: nameOf(mixer),
       type: 'line' as const,
@@ -93,25 +102,18 @@
     ],
   });
   const costs = $derived({
-    ...axes('min an hour'),
-    series: byMixer((each) => Number((minutes[shown.indexOf(each)] ?? 0).toFixed(1))),
+    ...axes('min'),
+    series: byMixer(minutesOf),
   });
-  const HEADS = $derived([
-    'Mix',
-    'Wanted',
-    'Came out',
-    'Forecast',
-    `Friction, ${difference}`,
-    'Bulk, min an hour',
-  ]);
+  const HEADS = $derived(['Mix', 'Wanted', 'Came out', 'Forecast', `Friction, ${difference}`, 'Bulk, min']);
   const rows = $derived(
-    shown.map((each, index) => [
+    shown.map((each) => [
       `${each.date} ${clock(each.outcome.record.at)} ${each.name}, ${nameOf(each.mixer)}, ${each.programme}`,
       reading.temperature(each.ddt),
       reading.temperature(each.outcome.fdt),
       reading.temperature(each.outcome.forecast),
       formatNumber(kelvin(each.outcome.record.friction), 1),
-      formatNumber(minutes[index] ?? 0, 0),
+      bulkText(each),
     ]),
   );
 </script>
@@ -125,7 +127,7 @@
     <h3>Friction</h3>
     <Chart label="Friction of the last mixes, by mixer, and what was reckoned with" option={frictions} />
     <h3>What it cost: bulk longer or shorter</h3>
-    <Chart label="Minutes longer or shorter for each hour of bulk" option={costs} />
+    <Chart label="Minutes by which bulk was longer or shorter" option={costs} />
     <div class="scroll">
       <table class="figures" aria-label="The last mixes">
         <thead

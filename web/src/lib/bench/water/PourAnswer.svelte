@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { MixAnswer } from '@jovet/core/mix';
-  import { BAND } from '@jovet/core/water';
+  import { BAND } from '@jovet/core/logbook';
   import { formatNumber } from '@jovet/core/units';
   import Figure from '../Figure.svelte';
   import { useReading } from '../settings';

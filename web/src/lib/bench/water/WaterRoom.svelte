@@ -366,7 +366,7 @@
     />{/if}
 </Sheet>
 <Sheet open={panel === 'log'} title="How the last mixes came out" side onclose={() => (panel = null)}>
-  <MixLogPanel {log} mixers={house.mixers} formulas={house.formulas} {clock} />
+  <MixLogPanel {log} mixers={house.mixers} {clock} />
 </Sheet>
 <Sheet open={panel === 'house'} title="Mixers, programmes, water" side onclose={() => (panel = null)}>
   <WaterHouse {house} onsaved={() => ((panel = null), onhouse())} />

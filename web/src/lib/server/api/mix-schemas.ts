@@ -53,6 +53,19 @@ export const MixLogAnswer = z.object({
   ),
 });
 
+export const BulkLogAnswer = z.object({
+  bulks: z.record(
+    z.string(),
+    z.object({
+      off: Kelvin,
+      planned: z.number().nullable().describe('hours'),
+      now: z.number().nullable().describe('hours'),
+      minutes: z.number(),
+      each: z.enum(['bulk', 'hour']).describe('“hour”: for each hour, of a bulk that never ends'),
+    }),
+  ),
+});
+
 export const InstrumentsAnswer = z.object({
   now: z.number().describe('epoch seconds of the server'),
   instruments: z.array(

@@ -45,6 +45,13 @@ export const mixPaths = () => ({
   '/api/v1/mix-log': {
     get: operation('How the last mixes came out', 'Oldest first, 150 at most.', schemas.MixLogAnswer),
   },
+  '/api/v1/mix-log/bulk': {
+    get: operation(
+      'What dough temperatures did to bulk',
+      'By mix, of the last 40: hours planned and as it came, and the minutes between.',
+      schemas.BulkLogAnswer,
+    ),
+  },
   '/api/v1/bakehouse': {
     get: operation('The bakehouse', 'Its settings and mixers.', schemas.BakehouseAnswer),
     put: operation(

@@ -4,6 +4,7 @@ import { FORMULA_CALCULATIONS } from './formula-calculations.ts';
 import { libraryPaths } from './openapi-library.ts';
 import { mixPaths } from './openapi-mixes.ts';
 import { operation } from './openapi-operation.ts';
+import { Scenario } from '@jovet/core/fermentation';
 import * as schemas from './schemas.ts';
 
 const ORDER = {
@@ -37,10 +38,10 @@ export const EXAMPLES = {
     },
   },
   '/api/v1/fermentation/forecast': {
-    share: 0.1572,
+    culture: { share: 0.1572 },
     temperature: 25,
-    body: { kind: 'tub', mass: 12, length: 0.6, width: 0.4, h: 8, around: 17 },
-    rises: [0.4, 0.6, 0.9],
+    stays: [{ body: { kind: 'tub', mass: 12, length: 0.6, width: 0.4, h: 8 }, around: 17 }],
+    targets: [0.4, 0.6, 0.9],
   },
   '/api/v1/day/clock': { order: ORDER, workings: ['water.balance'] },
 } as const;
@@ -89,8 +90,8 @@ const build = () =>
       ...calculation(
         '/api/v1/fermentation/forecast',
         'Forecast a rise',
-        'Hours until a culture or dough holds each rise.',
-        schemas.ForecastRequest,
+        'The course of a culture, pre-ferment or dough through the places where it stands, and when it holds each rise.',
+        Scenario,
         schemas.ForecastAnswer,
       ),
       ...calculation(

@@ -146,36 +146,27 @@ export const WaterAnswer = z.object({
   cautions: z.array(z.string()).optional(),
 });
 
-export const ForecastRequest = z.strictObject({
-  share: z.number().gt(0).max(1).describe('mass share of the leaven in what ferments'),
-  seedPopulation: z.number().gt(0).max(1).default(0.7).describe('a ripe leaven has 0.70'),
-  temperature: Celsius.describe('°C at the start'),
-  vigour: z.number().min(0.1).max(3).default(1),
-  body: z
-    .discriminatedUnion('kind', [
-      z.strictObject({ kind: z.literal('held') }).describe('stays at its temperature'),
-      z.strictObject({
-        kind: z.literal('piece'),
-        mass: Mass.gt(0),
-        h: z.number().positive().max(200),
-        around: Celsius,
-      }),
-      z.strictObject({
-        kind: z.literal('tub'),
-        mass: Mass.gt(0),
-        length: z.number().positive().max(5),
-        width: z.number().positive().max(5),
-        h: z.number().positive().max(200),
-        around: Celsius,
-      }),
-    ])
-    .default({ kind: 'held' }),
-  rises: z.array(z.number().positive().max(4)).min(1).max(12).describe('volumes of gas to reach'),
-});
+const Hours = z.number().describe('hours since leaven met flour');
 export const ForecastAnswer = z.object({
-  hours: z.array(z.number()).describe('hours to each rise, in the order asked'),
-  population: z.number(),
-  end: z.object({ time: z.number(), theta: z.number(), temperature: Temperature, rise: z.number() }),
+  crossings: z
+    .array(
+      z.object({
+        rise: z.number(),
+        time: Hours.nullable().describe('null: it never gets there'),
+        soonest: Hours.nullable().describe('eight times in ten not before'),
+        latest: Hours.nullable().describe('eight times in ten not after'),
+        temperature: Temperature.nullable(),
+      }),
+    )
+    .describe('in the order asked'),
+  course: z
+    .array(z.object({ time: Hours, temperature: Temperature, rise: z.number(), acidity: z.number() }))
+    .describe('about two hundred points'),
+  grown: z.object({
+    culture: z.number().describe('N; a ripe culture has 0.70'),
+    yeast: z.number().describe('percent instant of flour'),
+  }),
+  acidity: z.number(),
   cautions: z.array(z.string()),
 });
 

@@ -92,7 +92,7 @@ export async function readLog(db: Db | Tx, actor: Actor): Promise<LoggedMix[]> {
 export async function logAt(db: Db | Tx, actor: Actor, stamp: string): Promise<LoggedMix[]> {
   const known = computed.get(actor.bakehouseId);
   if (known?.stamp === stamp) return known.log;
-  const log = await computeLog(db, actor);
+  const log = logOf(await closedMixes(db, actor));
   computed.set(actor.bakehouseId, { stamp, log });
   return log;
 }
@@ -106,7 +106,8 @@ export async function readFriction(
   return recordsOf(frictionOfLog(await readLog(db, actor)), mixer, programme);
 }
 
-async function computeLog(db: Db | Tx, actor: Actor): Promise<LoggedMix[]> {
+/** The mixes that were closed last, oldest first. */
+export async function closedMixes(db: Db | Tx, actor: Actor): Promise<KeptMix[]> {
   const rows = await mixes(db, actor)
     .where((where) =>
       where.exists(
@@ -121,7 +122,7 @@ async function computeLog(db: Db | Tx, actor: Actor): Promise<LoggedMix[]> {
     .orderBy('mix.place', 'desc')
     .limit(LOOK_BACK)
     .execute();
-  return logOf(rows.toReversed().map(keptMix));
+  return rows.toReversed().map(keptMix);
 }
 
 const keptMix = ({ id, date, doc, readings }: StoredMix): KeptMix => ({

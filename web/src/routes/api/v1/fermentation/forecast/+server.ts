@@ -1,45 +1,33 @@
-import type { z } from 'zod';
-import {
-  forecastRise,
-  pieceTimeConstant,
-  startingPopulation,
-  tubTimeConstant,
-  type Surroundings,
-} from '@jovet/core/fermentation';
+import { acidityAt, forecast, Scenario } from '@jovet/core/fermentation';
 import { good } from '@jovet/core/problem';
 import { answer, noSuchMethod, readBody } from '$lib/server/api/answer';
-import { ForecastRequest } from '$lib/server/api/schemas';
+
+/** So many points draw a curve. */
+const POINTS = 200;
 
 export async function POST({ request }) {
-  const body = await readBody(request, ForecastRequest);
+  const body = await readBody(request, Scenario);
   if (body instanceof Response) return body;
-  const forecast = forecastRise(body.temperature, surroundingsOf(body), body.rises);
-  if (!forecast.ok) return answer(forecast);
-  const { hours, population, end, cautions } = forecast.value;
-  return answer(good({ hours, population, end, cautions }));
-}
-
-function surroundingsOf({
-  share,
-  seedPopulation,
-  vigour,
-  body,
-  temperature,
-}: z.infer<typeof ForecastRequest>): Surroundings {
-  const y0 = startingPopulation(share, seedPopulation);
-  const ferments = { y0, vigour, heatOfRise: 0 };
-  switch (body.kind) {
-    case 'held':
-      return { ...ferments, around: temperature, timeConstant: Infinity };
-    case 'piece':
-      return { ...ferments, around: body.around, timeConstant: pieceTimeConstant(body.mass, body.h) };
-    case 'tub':
-      return {
-        ...ferments,
-        around: body.around,
-        timeConstant: tubTimeConstant(body.mass, body.length, body.width, body.h),
-      };
-  }
+  const result = forecast(body);
+  if (!result.ok) return answer(result);
+  const { crossings, course, leavening, grown, acidity, cautions } = result.value;
+  const every = Math.ceil(course.length / POINTS);
+  return answer(
+    good({
+      crossings,
+      course: course
+        .filter((_, index) => index % every === 0 || index === course.length - 1)
+        .map((state) => ({
+          time: state.time,
+          temperature: state.temperature,
+          rise: state.rise,
+          acidity: acidityAt(state, leavening),
+        })),
+      grown,
+      acidity,
+      cautions,
+    }),
+  );
 }
 
 export const fallback = noSuchMethod;
