@@ -3,25 +3,18 @@ import {
   CULTURE_RATE_SURE_BELOW,
   cultureYeastRate,
   populationForRise,
-  RIPE_POPULATION,
   startingPopulation,
   thermalTimeForRise,
   yeastForRise,
   yeastThetaForRise,
+  type RiseBand,
 } from '../fermentation/index.ts';
 import { bad, good, problem, type Result } from '../problem/index.ts';
 import { formatNumber } from '../units/index.ts';
 
-/** Rises at which a culture is young, ripe and past, volumes. */
-export interface Ripeness {
-  readonly earliest: number;
-  readonly best: number;
-  readonly latest: number;
-}
-
 /** A culture as it is fed: what is known of it whatever is asked. */
-export interface Culture {
-  readonly ripeness: Ripeness;
+export interface FedCulture {
+  readonly ripeness: RiseBand;
   /** Water over flour in what it is fed, 0.5 to 2. */
   readonly hydration: number;
   /** v; 1 is usual. */
@@ -37,7 +30,7 @@ export interface Feeding {
   readonly water: number;
   readonly celsius: number;
   /** When it is young, ripe and past. */
-  readonly hours: Ripeness;
+  readonly hours: RiseBand;
   readonly y0: number;
   readonly cautions: readonly string[];
 }
@@ -62,7 +55,7 @@ const shareOf = (flour: number, hydration: number): number => 1 / (1 + flour * (
  * @returns or a problem at `flour` or `celsius`
  * @source domain section 6
  */
-export function feedingAt(culture: Culture, flour: number, celsius: number): Result<Feeding> {
+export function feedingAt(culture: FedCulture, flour: number, celsius: number): Result<Feeding> {
   if (!(flour > 0)) return bad(problem('flour', 'Nothing is fed.', 'Feed some flour to each part of seed.'));
   const y0 = startingPopulation(shareOf(flour, culture.hydration), culture.seedPopulation);
   const rate = culture.vigour * cultureYeastRate(celsius);
@@ -94,7 +87,7 @@ export function feedingAt(culture: Culture, flour: number, celsius: number): Res
  *
  * @returns the feeding, or a problem at `hours` if no ratio is so fast, or at `celsius`
  */
-export function ratioFor(culture: Culture, hours: number, celsius: number): Result<Feeding> {
+export function ratioFor(culture: FedCulture, hours: number, celsius: number): Result<Feeding> {
   const theta = hours * culture.vigour * cultureYeastRate(celsius);
   if (!(theta > 0)) return feedingAt(culture, 1, celsius);
   const y0 = populationForRise(culture.ripeness.best, theta);
@@ -119,7 +112,7 @@ export function ratioFor(culture: Culture, hours: number, celsius: number): Resu
  *
  * @returns the feeding, or a problem at `hours` if even the best temperature is too slow, or the cold too fast
  */
-export function temperatureFor(culture: Culture, flour: number, hours: number): Result<Feeding> {
+export function temperatureFor(culture: FedCulture, flour: number, hours: number): Result<Feeding> {
   const takes = (celsius: number) => {
     const feeding = feedingAt(culture, flour, celsius);
     return feeding.ok ? feeding.value.hours.best : Infinity;
@@ -194,7 +187,7 @@ export function amountsOf(
  *
  * @returns or a problem at `celsius`
  */
-export function yeastForPreferment(ripeness: Ripeness, hours: number, celsius: number): Result<number> {
+export function yeastForPreferment(ripeness: RiseBand, hours: number, celsius: number): Result<number> {
   const theta = hours * bakersYeastRate(celsius);
   return theta > 0
     ? good(yeastForRise(ripeness.best, theta))
@@ -208,7 +201,7 @@ export function yeastForPreferment(ripeness: Ripeness, hours: number, celsius: n
 }
 
 /** When a yeasted pre-ferment is young, ripe and past, hours; Infinity where it never is. */
-export const prefermentHours = (ripeness: Ripeness, yeast: number, celsius: number): Ripeness => {
+export const prefermentHours = (ripeness: RiseBand, yeast: number, celsius: number): RiseBand => {
   const rate = bakersYeastRate(celsius);
   const hours = (rise: number) => (rate > 0 ? yeastThetaForRise(rise, yeast) / rate : Infinity);
   return {
@@ -218,5 +211,33 @@ export const prefermentHours = (ripeness: Ripeness, yeast: number, celsius: numb
   };
 };
 
-/** A seed that is ripe. */
-export const RIPE_SEED = RIPE_POPULATION;
+/**
+ * The temperature at which a yeasted pre-ferment is ripe in so many hours, below the optimum of the yeast, by halving.
+ *
+ * @param yeast percent instant of its flour
+ * @returns or a problem at `hours` if even the warmest is too slow, or the coldest too fast
+ */
+export function prefermentTemperature(ripeness: RiseBand, yeast: number, hours: number): Result<number> {
+  const takes = (celsius: number) => prefermentHours(ripeness, yeast, celsius).best;
+  let [cold, warm] = [YEAST_COLDEST, YEAST_FASTEST_AT];
+  if (!(takes(warm) <= hours))
+    return bad(
+      problem(
+        'hours',
+        `With ${formatNumber(yeast, 2)} % yeast it takes ${formatNumber(takes(warm), 1)} h even at ${warm} °C.`,
+        'Give it more yeast or more time.',
+      ),
+    );
+  if (takes(cold) < hours)
+    return bad(problem('hours', 'Even in the cold it is ripe before.', 'Give it less yeast.'));
+  while (warm - cold > 1e-6) {
+    const middle = (cold + warm) / 2;
+    if (takes(middle) > hours) cold = middle;
+    else warm = middle;
+  }
+  return good((cold + warm) / 2);
+}
+
+/** Where baker's yeast is slowest and fastest, °C. */
+const YEAST_COLDEST = 0;
+const YEAST_FASTEST_AT = 35;

@@ -1,14 +1,28 @@
+export * from './schema.ts';
 export {
   amountsOf,
   feedingAt,
   prefermentHours,
+  prefermentTemperature,
   ratioFor,
-  RIPE_SEED,
   temperatureFor,
   yeastForPreferment,
-  type Culture,
+  type FedCulture,
   type FeedAmounts,
   type Feeding,
-  type Ripeness,
 } from './feed.ts';
 export { beforeQuiet, isQuiet, type QuietHours } from './quiet.ts';
+export {
+  balanceOf,
+  chainOf,
+  hoursOfChain,
+  RIPE_CHAIN_SEED,
+  type ChainBuild,
+  type ChainSeed,
+  type ChainStage,
+} from './chain.ts';
+export { fillLine, floorOf, riseAtHeight, type FillLine } from './fill-line.ts';
+export { afterCold, LIKELY, vigourOf, type BuildEvidence, type Evidence, type Vigour } from './vigour.ts';
+export { adviceFor, warmThenCold, type Advice, type OnItsWay } from './advice.ts';
+export { temperingHours } from './tempering.ts';
+export { followBuilds, type FollowedBuild, type KeptBuild } from './follow.ts';

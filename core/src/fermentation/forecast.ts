@@ -41,7 +41,6 @@ export interface Forecast {
 }
 
 /** How far things may be from what they are taken to be: one standard deviation. Domain section 6. */
-const VIGOUR_SPREAD = { known: 0.1, new: 0.25 } as const;
 const TEMPERATURE_SPREAD = 0.5;
 const SEED_SPREAD = 0.05;
 
@@ -115,7 +114,7 @@ function spreadsOf(scenario: Scenario, of: Leavening, rise: number): Other[] {
   });
   const slower = {
     ...of,
-    vigour: of.vigour * Math.exp(-VIGOUR_SPREAD[scenario.known ? 'known' : 'new']),
+    vigour: of.vigour * Math.exp(-scenario.vigourSpread),
   };
   const fewer = { ...of, culture: of.culture * (1 - SEED_SPREAD), yeast: of.yeast * (1 - SEED_SPREAD) };
   const run = (start: number, by: Leavening, through: readonly Stay[]): Other => ({

@@ -48,5 +48,23 @@ export {
   type Stay,
 } from './course.ts';
 export { MOST_RISE, stageAt, visibleRise, type RiseBand, type Stage } from './visible.ts';
-export { Around, aroundAt, Body, DailyCurve, leaveningOf, placeOf, Scenario, staysOf } from './scenario.ts';
+export {
+  Around,
+  aroundAt,
+  Body,
+  DailyCurve,
+  leaveningOf,
+  placeOf,
+  Scenario,
+  staysOf,
+  VIGOUR_SPREAD,
+} from './scenario.ts';
+export {
+  forecastRetarder,
+  USUAL_RETARDER,
+  type LoadCourse,
+  type Retarder,
+  type RetarderForecast,
+  type RetarderLoad,
+} from './retarder.ts';
 export { forecast, tooSlow, type Crossing, type Forecast } from './forecast.ts';

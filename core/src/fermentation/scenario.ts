@@ -10,6 +10,9 @@ const Percent = z.number().min(0).max(200);
 const Transfer = z.number().positive().max(200);
 const Metres = z.number().positive().max(5);
 
+/** Standard deviation of ln v of a culture with records, and of a new one. Domain section 6. */
+export const VIGOUR_SPREAD = { known: 0.1, new: 0.25 } as const;
+
 /** What ferments, as a body: how fast it comes to the temperature around it. */
 export const Body = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('held') }).describe('stays at its temperature'),
@@ -57,7 +60,12 @@ export const Scenario = z.strictObject({
     .default(null),
   yeast: z.number().min(0).max(20).default(0).describe('baker’s yeast, percent instant of flour'),
   vigour: z.number().min(0).max(3).default(1),
-  known: z.boolean().default(true).describe('whether the vigour of this culture is known from records'),
+  vigourSpread: z
+    .number()
+    .min(0)
+    .max(1)
+    .default(VIGOUR_SPREAD.known)
+    .describe('standard deviation of ln v; 0.25 for a new culture'),
   dough: z
     .strictObject({
       salt: Percent,

@@ -8,18 +8,18 @@ import {
   isQuiet,
   prefermentHours,
   ratioFor,
-  RIPE_SEED,
   temperatureFor,
   yeastForPreferment,
-  type Culture,
+  type FedCulture,
 } from '@jovet/core/culture';
+import { RIPE_POPULATION } from '@jovet/core/fermentation';
 import { must, problemsOf } from '../demo.ts';
 
-const liquid: Culture = {
+const liquid: FedCulture = {
   ripeness: { earliest: 1.5, best: 2, latest: 2.8 },
   hydration: 1,
   vigour: 1,
-  seedPopulation: RIPE_SEED,
+  seedPopulation: RIPE_POPULATION,
 };
 const poolish = { earliest: 1.3, best: 1.8, latest: 2.6 };
 

@@ -30,6 +30,7 @@ import {
   stateAtRise,
   type Place,
   Scenario,
+  VIGOUR_SPREAD,
 } from '@jovet/core/fermentation';
 import { must, problemsOf } from '../demo.ts';
 
@@ -221,7 +222,7 @@ test('leaven that has to wake up does nothing until then', () => {
 
 test('a forecast says how sure it is: a culture that is known less is known worse, and either way the middle is the same', () => {
   const sure = must(forecast(held(24, [0.5, 1]))).crossings[1];
-  const unsure = must(forecast(held(24, [0.5, 1], { known: false }))).crossings[1];
+  const unsure = must(forecast(held(24, [0.5, 1], { vigourSpread: VIGOUR_SPREAD.new }))).crossings[1];
   assert.ok(sure?.time && sure.soonest && sure.latest && unsure?.soonest && unsure.latest);
   assert.equal(sure.time, unsure.time);
   assert.ok(unsure.soonest < sure.soonest && sure.soonest < sure.time);
