@@ -6,6 +6,7 @@ import type { z } from 'zod';
 import { FORMULA_CALCULATIONS } from '../src/lib/server/api/formula-calculations.ts';
 import { mixesOfPlan } from '@jovet/core/day';
 import { demoInput, must } from '../../core/test/demo.ts';
+import { SolveAnswer } from '../src/lib/server/api/culture-schemas.ts';
 import * as schemas from '../src/lib/server/api/schemas.ts';
 
 const served = process.env['JOVET_TEST_URL'];
@@ -43,8 +44,11 @@ async function refused(response: Response): Promise<Refusal['problems']> {
   return problems;
 }
 
+const HELD = [{ body: { kind: 'held' }, around: 50 }];
+const RISING = { culture: { share: 0.1 }, temperature: 25, stays: HELD, targets: [1] };
+
 test('every example of the API is answered', async () => {
-  assert.equal(Object.keys(examples).length, 3 + Object.keys(FORMULA_CALCULATIONS).length);
+  assert.equal(Object.keys(examples).length, 4 + Object.keys(FORMULA_CALCULATIONS).length);
   for (const [path, example] of Object.entries(examples)) {
     const response = await post(path, JSON.stringify(example));
     assert.equal(response.status, 200, `${path}: ${await response.clone().text()}`);
@@ -58,6 +62,7 @@ test('every answer has the form that is documented, to the last field', async ()
     ),
     '/api/v1/water': schemas.WaterAnswer,
     '/api/v1/fermentation/forecast': schemas.ForecastAnswer,
+    '/api/v1/fermentation/solve': SolveAnswer,
     '/api/v1/day/clock': schemas.ClockAnswer,
   };
   assert.deepEqual(Object.keys(documented).sort(), Object.keys(examples).sort());
@@ -134,7 +139,7 @@ test('the answers are those of the worked cases', async () => {
     (await answer('/api/v1/water', { method: 'base', base: 66, flour: 19, room: 22 })).temperature,
     25,
   );
-  assert.equal((await answer('/api/v1/fermentation/forecast')).hours[1].toFixed(2), '3.98');
+  assert.equal((await answer('/api/v1/fermentation/forecast')).crossings[1].time.toFixed(2), '3.98');
   const clock = await answer('/api/v1/day/clock');
   assert.equal(clock.water.balance.toFixed(1), '21.2');
   assert.equal(clock.steps.at(-1).local, '2026-11-24 07:00');
@@ -181,8 +186,10 @@ test('bad JSON, wrong types, negative and absurd amounts and unknown names are r
     ],
     ['/api/v1/day/clock', { ...clock, workings: ['water.magic'] }, 'workings.0'],
     ['/api/v1/day/clock', withOrder({ surprise: 1 }), 'order.surprise'],
-    ['/api/v1/fermentation/forecast', { ...examples['/api/v1/fermentation/forecast'], share: 0 }, 'share'],
-    ['/api/v1/fermentation/forecast', { share: 0.1, temperature: 50, rises: [1] }, 'around'],
+    ['/api/v1/fermentation/forecast', { ...RISING, culture: { share: 0 } }, 'culture.share'],
+    ['/api/v1/fermentation/forecast', { ...RISING, temperature: 50, stays: HELD }, 'stays'],
+    ['/api/v1/fermentation/solve', { ...examples['/api/v1/fermentation/solve'], hours: 1 }, 'hours'],
+    ['/api/v1/cultures', { id: 'none', culture: {} }, 'id'],
   ];
   for (const [path, body, at] of cases) {
     const problems = await refused(await post(path, JSON.stringify(body)));

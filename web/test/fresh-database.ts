@@ -29,9 +29,12 @@ export async function freshDatabase(
   const actor = await ensureBakehouse(db);
   const files = demo
     ? await Promise.all(
-        ['bakehouse.json', 'prices.json', ...DEMO_FORMULAS.map((slug) => `formulas/${slug}.json`)].map(
-          demoFile,
-        ),
+        [
+          'bakehouse.json',
+          'prices.json',
+          ...DEMO_FORMULAS.map((slug) => `formulas/${slug}.json`),
+          'cultures.json',
+        ].map(demoFile),
       )
     : [];
   for (const file of [startingLarder, ...files]) {

@@ -26,3 +26,11 @@ export { afterCold, LIKELY, vigourOf, type BuildEvidence, type Evidence, type Vi
 export { adviceFor, warmThenCold, type Advice, type OnItsWay } from './advice.ts';
 export { temperingHours } from './tempering.ts';
 export { followBuilds, type FollowedBuild, type KeptBuild } from './follow.ts';
+export { mostRiseOf, standingOf, type Standing } from './standing.ts';
+export {
+  FEEDING_UNKNOWNS,
+  planFeeding,
+  type FeedingUnknown,
+  type FeedingWish,
+  type PlannedFeeding,
+} from './plan-feeding.ts';

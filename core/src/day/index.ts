@@ -15,3 +15,5 @@ export {
   WaterHouse,
   type WaterHouseDraft,
 } from './water-house.ts';
+export { leavenDough, makeUpOf, type LeavenedDough, type RipePart } from './leavening.ts';
+export { doughScenario, usualTrial, type DoughTrial } from './dough-scenario.ts';

@@ -79,6 +79,7 @@ export const Scenario = z.strictObject({
     .describe('make-up of a dough, percent of flour; null for cultures and pre-ferments'),
   lag: z.number().min(0).max(24).default(0).describe('hours before the leaven sets to work'),
   temperature: z.number().min(-10).max(60).describe('°C at the start'),
+  heatOfRise: z.number().min(0).max(5).default(HEAT_OF_RISE).describe('K for each volume of gas it makes'),
   beginsAt: z.number().min(0).max(24).default(0).describe('hour of the day, for rooms with a daily curve'),
   stays: z
     .array(
@@ -107,18 +108,18 @@ export const leaveningOf = ({ culture, yeast, vigour, dough, lag }: Scenario): L
   });
 
 /** Where it stands, one place after another; what is left open lasts so many hours. */
-export const staysOf = ({ stays, beginsAt }: Scenario, open: number): Stay[] =>
+export const staysOf = ({ stays, beginsAt, heatOfRise }: Scenario, open: number): Stay[] =>
   stays.map(({ body, around, hours, keeps }) => ({
-    place: placeOf(body, aroundAt(around, beginsAt)),
+    place: placeOf(body, aroundAt(around, beginsAt), heatOfRise),
     hours: hours ?? open,
     keeps,
   }));
 
 /** A body in its surroundings. */
-export const placeOf = (body: Body, around: Place['around']): Place =>
+export const placeOf = (body: Body, around: Place['around'], heatOfRise = HEAT_OF_RISE): Place =>
   body.kind === 'held'
     ? { around: 0, timeConstant: Infinity, heatOfRise: 0 }
-    : { around, timeConstant: timeConstantOf(body), heatOfRise: HEAT_OF_RISE };
+    : { around, timeConstant: timeConstantOf(body), heatOfRise };
 
 function timeConstantOf(body: Exclude<Body, { kind: 'held' }>): number {
   if (body.kind === 'piece') return pieceTimeConstant(body.mass, body.h);

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { Bakehouse, Mixer, PlanInput, Tub, upcastPlanInput } from '../day/index.ts';
+import { Build, Culture, LoggedSign } from '../culture/index.ts';
 import { FormulaDoc, Ingredient, Slug, upcastFormulaDoc, upcastIngredient } from '../formula/index.ts';
 import { MixDoc, MixReading } from '../mix/index.ts';
 import { FormulaDraft } from '../sheet/index.ts';
@@ -82,5 +83,24 @@ export const Archive = z.strictObject({
     )
     .default([])
     .describe('in the order of their days and places'),
+  cultures: z
+    .array(
+      z.strictObject({
+        doc: Culture,
+        retired: z.boolean(),
+        builds: z.array(
+          z.strictObject({
+            id: z.uuid(),
+            parent: z.uuid().nullable(),
+            dropped: z.boolean(),
+            build: Build,
+            signs: z.array(LoggedSign.extend({ by: Name })),
+            ...Written,
+          }),
+        ),
+        ...Written,
+      }),
+    )
+    .default([]),
 });
 export type Archive = z.infer<typeof Archive>;

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { Archive } from './archive.ts';
 import { Bakehouse, Mixer, Tub } from '../day/index.ts';
+import { Culture } from '../culture/index.ts';
 import { FormulaDoc, Ingredient, Slug, upcastFormulaDoc, upcastIngredient } from '../formula/index.ts';
 import { bad, parseWith, problem, type Result } from '../problem/index.ts';
 
@@ -38,6 +39,11 @@ export const BakeryFile = z.discriminatedUnion('jovet', [
       .array(z.strictObject({ ingredient: Slug, cost: Ingredient.shape.cost, pack: Ingredient.shape.pack }))
       .min(1)
       .max(2000),
+  }),
+  z.strictObject({
+    jovet: z.literal('cultures'),
+    schema: z.literal(1),
+    cultures: z.array(Culture).min(1).max(100),
   }),
   FormulaFile,
   Archive,

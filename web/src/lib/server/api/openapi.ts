@@ -1,10 +1,12 @@
 import { createDocument } from 'zod-openapi';
 import { z } from 'zod';
+import { Scenario } from '@jovet/core/fermentation';
 import { FORMULA_CALCULATIONS } from './formula-calculations.ts';
 import { libraryPaths } from './openapi-library.ts';
+import { culturePaths } from './openapi-cultures.ts';
 import { mixPaths } from './openapi-mixes.ts';
 import { operation } from './openapi-operation.ts';
-import { Scenario } from '@jovet/core/fermentation';
+import { SolveAnswer, SolveRequest } from './culture-schemas.ts';
 import * as schemas from './schemas.ts';
 
 const ORDER = {
@@ -40,8 +42,18 @@ export const EXAMPLES = {
   '/api/v1/fermentation/forecast': {
     culture: { share: 0.1572 },
     temperature: 25,
+    heatOfRise: 0,
     stays: [{ body: { kind: 'tub', mass: 12, length: 0.6, width: 0.4, h: 8 }, around: 17 }],
     targets: [0.4, 0.6, 0.9],
+  },
+  '/api/v1/fermentation/solve': {
+    find: 'ratio',
+    culture: { ripeness: { earliest: 1.5, best: 2, latest: 2.8 } },
+    hours: 10,
+    celsius: 20,
+    needed: 4.85,
+    keepBack: 0.4,
+    loss: 2,
   },
   '/api/v1/day/clock': { order: ORDER, workings: ['water.balance'] },
 } as const;
@@ -95,6 +107,13 @@ const build = () =>
         schemas.ForecastAnswer,
       ),
       ...calculation(
+        '/api/v1/fermentation/solve',
+        'Solve a feeding',
+        'Ratio, time or temperature of a culture; yeast, time or temperature of a yeasted pre-ferment; a chain of builds. One from the others.',
+        SolveRequest,
+        SolveAnswer,
+      ),
+      ...calculation(
         '/api/v1/day/clock',
         'Plan one dough',
         'Weights, water and the clock, back from the dispatch.',
@@ -127,6 +146,7 @@ const build = () =>
         },
       },
       ...mixPaths(),
+      ...culturePaths(),
       ...libraryPaths(),
     },
   });

@@ -10,10 +10,9 @@ import type { Actor, Db, Tx } from './connection.ts';
 import { saveProducts } from './formula.ts';
 import { indexVersion } from './formula-search.ts';
 import { digestOf } from './ingredient.ts';
+import { culturesOf, restoreCultures } from './archive-cultures.ts';
+import { moment, seconds } from './epoch.ts';
 import { readingsOfMix } from './mix.ts';
-
-const seconds = (at: Date): number => Math.floor(at.getTime() / 1000);
-const moment = (at: number): Date => new Date(at * 1000);
 
 /** Everything that the bakehouse holds, as one document. */
 export async function exportEverything(db: Db, actor: Actor): Promise<Archive> {
@@ -30,6 +29,7 @@ export async function exportEverything(db: Db, actor: Actor): Promise<Archive> {
         drafts: await draftsOf(tx, actor),
         days: await daysOf(tx, actor),
         mixes: await mixesOf(tx, actor),
+        cultures: await culturesOf(tx, actor),
       }),
     );
 }
@@ -225,6 +225,7 @@ export async function restoreArchive(tx: Tx, actor: Actor, archive: Archive): Pr
   const days = await restoreDays(tx, actor, archive, by);
   if (!days.ok) return days;
   await restoreMixes(tx, actor, archive, by);
+  await restoreCultures(tx, actor, archive.cultures, uuid, by);
   return good(
     `the bakehouse ${archive.bakehouse.at(-1)?.doc.name ?? ''} with ${archive.formulas.length} formulas, ${archive.ingredients.length} ingredients and ${archive.days.length} days`,
   );

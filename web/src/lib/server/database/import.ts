@@ -13,6 +13,7 @@ import { Larder } from '@jovet/core/sheet';
 import { restoreArchive } from './archive.ts';
 import { saveBakehouse, touchBakehouse } from './bakehouse.ts';
 import type { Actor, Db, Tx } from './connection.ts';
+import { saveCultures } from './culture.ts';
 import { ProductTaken, publishIn } from './formula.ts';
 import { readLarder, saveIngredients, savePrices } from './ingredient.ts';
 
@@ -111,6 +112,9 @@ async function bringInFile(tx: Tx, actor: Actor, file: BakeryFile): Promise<Resu
     case 'bakehouse':
       await saveBakehouse(tx, actor, file);
       return whole(`the bakehouse ${file.bakehouse.name}`, file.bakehouse.name);
+    case 'cultures':
+      await saveCultures(tx, actor, file.cultures);
+      return whole(`${file.cultures.length} cultures`, 'Cultures');
     case 'ingredients':
       await saveIngredients(tx, actor, file.ingredients);
       return whole(`${file.ingredients.length} ingredients`, 'Ingredients');

@@ -1,6 +1,7 @@
 import type { ColumnType, Generated } from 'kysely';
 import type { DoughPlan, PlanInput, Bakehouse, Mixer, Tub } from '@jovet/core/day';
 import type { FormulaDoc, Ingredient } from '@jovet/core/formula';
+import type { Build, Culture, Sign } from '@jovet/core/culture';
 import type { MixDoc, MixReading } from '@jovet/core/mix';
 import type { FormulaDraft } from '@jovet/core/sheet';
 
@@ -133,6 +134,30 @@ export interface Database {
     instrument: string;
     spot: MixReading['spot'];
     offset: number;
+    person_id: string;
+    corrects: string | null;
+  };
+  culture: {
+    id: string;
+    bakehouse_id: string;
+    slug: string;
+    doc: Json<Culture>;
+    retired_at: Date | null;
+  } & Mutable;
+  culture_build: {
+    id: string;
+    culture_id: string;
+    parent_build_id: string | null;
+    fed_at: ColumnType<Date, Date, Date>;
+    doc: Json<Build>;
+    dropped_at: Date | null;
+  } & Mutable;
+  culture_sign: {
+    id: string;
+    build_id: string;
+    at: ColumnType<Date, Date, never>;
+    recorded_at: ColumnType<Date, Date | undefined, never>;
+    sign: Json<Sign>;
     person_id: string;
     corrects: string | null;
   };

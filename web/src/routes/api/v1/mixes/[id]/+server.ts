@@ -1,13 +1,12 @@
 import { json } from '@sveltejs/kit';
-import { z } from 'zod';
 import { problem } from '@jovet/core/problem';
 import { noSuchMethod, readBody, refuse } from '$lib/server/api/answer';
+import { isId, revOf } from '$lib/server/api/changed';
 import { ChangeMixRequest } from '$lib/server/api/mix-schemas';
 import { database } from '$lib/server/database/connected';
 import { changeMix, dropMix, readMix, type MixChanged } from '$lib/server/database/mix';
 
 const MISSING = problem('id', 'This mix is not here.', 'Open the room anew.');
-const isId = (id: string) => z.uuid().safeParse(id).success;
 
 export async function GET({ params, locals }) {
   const mix = isId(params.id) ? await readMix(database(), locals.actor, params.id) : null;
@@ -22,11 +21,10 @@ export async function PUT({ params, request, locals }) {
 }
 
 export async function DELETE({ params, url, locals }) {
-  const rev = z.coerce.number().int().min(1).safeParse(url.searchParams.get('rev'));
-  if (!rev.success)
-    return refuse(422, [problem('rev', 'No revision is named.', 'Add ?rev= and the one you saw.')]);
+  const rev = revOf(url);
+  if (rev instanceof Response) return rev;
   if (!isId(params.id)) return refuse(404, [MISSING]);
-  return told(await dropMix(database(), locals.actor, params.id, rev.data));
+  return told(await dropMix(database(), locals.actor, params.id, rev));
 }
 
 function told(changed: MixChanged): Response {
