@@ -24,6 +24,8 @@ function demoFile<K extends BakeryFile['jovet']>(name: string, kind: K): Extract
 
 const bakery = demoFile('demo/bakehouse.json', 'bakehouse');
 
+export const demoCultures = demoFile('demo/cultures.json', 'cultures').cultures;
+
 const prices = new Map(
   demoFile('demo/prices.json', 'prices').prices.map(({ ingredient, ...price }) => [ingredient, price]),
 );

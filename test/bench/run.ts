@@ -10,6 +10,7 @@ import { demoInput, must, thirtySixLoaves } from '../../core/test/demo.ts';
 import { saveDay } from '../../web/src/lib/server/database/bake-day.ts';
 import { findActor } from '../../web/src/lib/server/database/bakehouse.ts';
 import { connect } from '../../web/src/lib/server/database/connection.ts';
+import { benchFermentation } from './fermentation.ts';
 import { benchKeystrokes, benchList } from './formulas.ts';
 
 const ROOT = new URL('../..', import.meta.url).pathname;
@@ -38,6 +39,14 @@ function benchCore(): void {
   const plan = must(planDough(input));
   const workings = time(() => Object.values(planWorkings(plan, input)).forEach((open) => open()));
   say('every working of the plan opened', `${workings.toFixed(3)} ms`);
+  const { long, solve, day } = benchFermentation(200);
+  const ms = (values: number[], limit: number, name: string) => {
+    const middle = median(values);
+    say(name, `${middle.toFixed(2)} ms`, middle < limit, `under ${limit} ms`);
+  };
+  ms(long, 2, 'forecast with its band, 36 h, five surroundings, median');
+  ms(solve, 10, 'feeding solved, median');
+  ms(day, 300, '500 forecasts of a day, each with its band, median');
 }
 
 async function benchServer(): Promise<void> {

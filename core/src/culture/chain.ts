@@ -128,3 +128,7 @@ export function chainOf(
 /** Hours from the making of the first build to the last being ripe. */
 export const hoursOfChain = (builds: readonly ChainBuild[]): number =>
   builds.reduce((sum, { hours }) => sum + hours.best, 0);
+
+/** When each build of a chain is made so that the last is ripe when it is wanted; epoch seconds. */
+export const feedTimesOf = (builds: readonly ChainBuild[], readyAt: number): number[] =>
+  builds.map((_, index) => readyAt - hoursOfChain(builds.slice(index)) * 3600);

@@ -15,6 +15,7 @@ export { beforeQuiet, isQuiet, type QuietHours } from './quiet.ts';
 export {
   balanceOf,
   chainOf,
+  feedTimesOf,
   hoursOfChain,
   RIPE_CHAIN_SEED,
   type ChainBuild,
@@ -34,3 +35,6 @@ export {
   type FeedingWish,
   type PlannedFeeding,
 } from './plan-feeding.ts';
+export { buildWorkings, feedingWorkings } from './working.ts';
+export { draftOfCulture, parseCultureDraft, usualRipenessOf, type CultureDraft } from './draft.ts';
+export { DIARY, DIARY_CAUTION, type DiaryStep } from './diary.ts';

@@ -90,6 +90,7 @@ export const Sign = z.discriminatedUnion('kind', [
   }),
   z.strictObject({ kind: z.literal('discarded') }),
   z.strictObject({ kind: z.literal('used') }),
+  z.strictObject({ kind: z.literal('nothing') }).describe('in place of a sign that was taken back'),
 ]);
 export type Sign = z.infer<typeof Sign>;
 

@@ -260,7 +260,7 @@ function crossing(before: DoughState, after: DoughState, rise: number, of: Leave
   const lost = gasMade(after, of) - after.rise;
   let [low, high] = [0, 1];
   let share = after.rise > before.rise ? (rise - before.rise) / (after.rise - before.rise) : 1;
-  for (let turn = 0; turn < 40 && high - low > 1e-9; turn += 1) {
+  for (let turn = 0; turn < 40 && high - low > 1e-6; turn += 1) {
     const held = gasMade(between(before, after, share), of) - lost;
     if (held < rise) low = share;
     else high = share;

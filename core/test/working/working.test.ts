@@ -3,6 +3,7 @@ import { test } from 'node:test';
 import { isDeepStrictEqual } from 'node:util';
 import { all, create } from 'mathjs';
 import { mixesOfDough, planDough, planWorkings, type DoughOrder } from '@jovet/core/day';
+import { buildWorkings, feedingWorkings, followBuilds, planFeeding, standingOf } from '@jovet/core/culture';
 import { costOf, costWorkings, formulaWorkings, scaleFormula } from '@jovet/core/formula';
 import { answerMix, mixWorkings } from '@jovet/core/mix';
 import {
@@ -15,7 +16,7 @@ import {
   type Working,
   type Workings,
 } from '@jovet/core/working';
-import { DEMO_FORMULAS, demoFormula, demoInput, must } from '../demo.ts';
+import { demoCultures, DEMO_FORMULAS, demoFormula, demoInput, must } from '../demo.ts';
 
 const math = create(all ?? {});
 
@@ -98,6 +99,35 @@ const opened: [name: string, workings: Workings][] = [
     }));
     const answer = must(answerMix({ doc: { ...doc, usual }, readings: [] }, [], records, 0));
     return [`mix of ${slug}`, mixWorkings(answer)];
+  }),
+  ...(['ratio', 'feed', 'ready', 'temperature'] as const).map((find): [string, Workings] => {
+    const [culture] = demoCultures;
+    assert.ok(culture);
+    const at = 1_790_000_000;
+    const clock = (epoch: number) => quantity((epoch - at) / 60, 'clock', 0);
+    const fed = { ripeness: culture.ripeness, hydration: 0.9, vigour: 1.13, seedPopulation: 0.61 };
+    const wish = {
+      find, feedAt: at, readyAt: at + 9.3 * 3600, celsius: 21.5, flour: 3.2, needed: 4.85, keepBack: 0.4, loss: 2,
+    }; // prettier-ignore
+    const planned = must(planFeeding(fed, wish, null, () => 0));
+    const build = {
+      schema: 1 as const, at, seed: 0.5, flour: 2, water: 2, temperature: 23, place: culture.place,
+      vessel: culture.vessel, seedPopulation: 0.7, wanted: null, note: '',
+    }; // prettier-ignore
+    const { vigour, builds } = followBuilds(
+      culture,
+      [{ id: 'one', parent: null, build, signs: [] }],
+      () => 3,
+    );
+    const [one] = builds;
+    assert.ok(one);
+    return [
+      `feeding worked out by ${find}`,
+      {
+        ...feedingWorkings(fed, wish, planned, clock),
+        ...buildWorkings(culture, one, standingOf(culture, one, at + 5 * 3600), vigour, clock),
+      },
+    ];
   }),
 ];
 

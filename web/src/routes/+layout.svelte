@@ -5,6 +5,7 @@
   import { localTime } from '@jovet/core/time';
   import { provideReading, type Reading } from '$lib/bench/settings';
   import { LOOKS, modeOf, remember, type Look } from '$lib/ui/mode';
+  import Beaker from '@lucide/svelte/icons/beaker';
   import Droplet from '@lucide/svelte/icons/droplet';
   import Percent from '@lucide/svelte/icons/percent';
   import Waves from '@lucide/svelte/icons/waves-horizontal';
@@ -17,7 +18,13 @@
   /** Rooms in the order of the baker's day; `wide` is what all pages of a room begin with. */
   const WINGS = [
     { wing: 'Plan', rooms: [{ name: 'Day line', path: '/plan/day', wide: null, icon: Waves }] },
-    { wing: 'Make', rooms: [{ name: 'Water', path: '/make/water', wide: null, icon: Droplet }] },
+    {
+      wing: 'Make',
+      rooms: [
+        { name: 'Water', path: '/make/water', wide: null, icon: Droplet },
+        { name: 'Cultures', path: '/make/cultures', wide: null, icon: Beaker },
+      ],
+    },
     { wing: 'Know', rooms: [{ name: 'Formulas', path: '/know/formulas', wide: '/know', icon: Percent }] },
   ] as const;
 

@@ -5,7 +5,7 @@
     label: string;
     name: string;
     value: string;
-    unit?: string;
+    unit?: string | undefined;
     problem?: string | undefined;
     hideLabel?: boolean;
     oninput: (value: string) => void;

@@ -29,6 +29,7 @@
   import { enterMovesOn } from '../../ui/enter-moves-on';
   import Sheet from '../../ui/Sheet.svelte';
   import ToolButton from '../../ui/ToolButton.svelte';
+  import { watchInstruments } from '../instruments';
   import KeyList from '../KeyList.svelte';
   import { provideOpener } from '../opener';
   import { send } from '../send';
@@ -212,22 +213,16 @@
     changedElsewhere = false;
   }
 
-  /** How often the instruments are asked, ms. */
-  const ASK_MS = 2000;
   onMount(() => {
-    const ask = async () => {
-      now = Math.floor(Date.now() / 1000);
-      const said = await send<{ now: number; instruments: DeviceReport[] }>('GET', 'instruments');
-      if (said.kind === 'done') devices = said.value.instruments;
-      else if (said.kind === 'unreachable') devices = devices.map((each) => ({ ...each, last: null }));
-    };
-    void ask();
-    const timer = setInterval(() => document.visibilityState === 'visible' && void ask(), ASK_MS);
+    const end = watchInstruments((said, at) => {
+      now = at;
+      devices = said ?? devices.map((each) => ({ ...each, last: null }));
+    });
     const leave = (event: BeforeUnloadEvent) => {
       if (!keeper.done) event.preventDefault();
     };
     addEventListener('beforeunload', leave);
-    return () => (clearInterval(timer), removeEventListener('beforeunload', leave));
+    return () => (end(), removeEventListener('beforeunload', leave));
   });
 
   function onkeydown(event: KeyboardEvent) {

@@ -1,0 +1,125 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import fc from 'fast-check';
+import {
+  chainOf,
+  type Culture,
+  draftOfCulture,
+  feedTimesOf,
+  followBuilds,
+  mostRiseOf,
+  parseCultureDraft,
+  planFeeding,
+  RIPE_CHAIN_SEED,
+  standingOf,
+  type FeedingWish,
+} from '@jovet/core/culture';
+import { demoCultures, must, problemsOf } from '../demo.ts';
+import { wheat } from './cultures.ts';
+
+const NOW = 1_790_000_000;
+const HOUR = 3600;
+const fedCulture = { ripeness: wheat.ripeness, hydration: 1, vigour: 1, seedPopulation: 0.7 };
+const wish: FeedingWish = {
+  find: 'ratio',
+  feedAt: NOW,
+  readyAt: NOW + 10 * HOUR,
+  celsius: 20,
+  flour: 4,
+  needed: 4,
+  keepBack: 0.5,
+  loss: 0,
+};
+const minutesOf = (epoch: number) => ((epoch - NOW) / 60 + 21 * 60) % (24 * 60);
+
+test('C2 as a sentence: ready in ten hours at 20 °C takes 1 : 1.68 : 1.68, whichever of the four is asked for', () => {
+  const found = must(planFeeding(fedCulture, wish, null, minutesOf));
+  assert.equal(found.feeding.flour.toFixed(2), '1.68');
+  assert.equal((found.amounts.seed * (1 + 2 * found.feeding.flour)).toFixed(9), '4.500000000');
+  const flour = found.feeding.flour;
+  const ready = must(planFeeding(fedCulture, { ...wish, find: 'ready', flour }, null, minutesOf));
+  const feed = must(planFeeding(fedCulture, { ...wish, find: 'feed', flour, feedAt: 0 }, null, minutesOf));
+  const place = must(
+    planFeeding(fedCulture, { ...wish, find: 'temperature', flour, celsius: 0 }, null, minutesOf),
+  );
+  assert.ok(Math.abs(ready.ready.best - wish.readyAt) <= 2);
+  assert.ok(Math.abs(feed.feedAt - NOW) <= 2);
+  assert.ok(Math.abs(place.feeding.celsius - 20) < 0.001);
+  const backwards = planFeeding(fedCulture, { ...wish, readyAt: NOW - 1 }, null, minutesOf);
+  assert.match(problemsOf(backwards)['readyAt'] ?? '', /before it is fed/);
+});
+
+test('a feeding in the quiet hours is offered before them, ripe at the same time', () => {
+  const quiet = { from: 22 * 60, to: 2 * 60 };
+  const hours = fc.double({ min: 6, max: 14, noNaN: true });
+  fc.assert(
+    fc.property(fc.integer({ min: 0, max: 23 * 60 }), hours, (later, takes) => {
+      const feedAt = NOW + later * 60;
+      const asked = { ...wish, feedAt, readyAt: feedAt + takes * HOUR };
+      const planned = planFeeding(fedCulture, asked, quiet, minutesOf);
+      if (!planned.ok) return;
+      const isQuietThen = minutesOf(feedAt) >= quiet.from || minutesOf(feedAt) < quiet.to;
+      assert.equal(planned.value.beforeQuiet !== null, isQuietThen && minutesOf(feedAt) !== quiet.from);
+      const sooner = planned.value.beforeQuiet;
+      if (!sooner) return;
+      const again = must(planFeeding(fedCulture, { ...asked, ...sooner, find: 'ready' }, quiet, minutesOf));
+      assert.equal(again.beforeQuiet, null);
+      assert.ok(Math.abs(again.ready.best - asked.readyAt) <= 60);
+    }),
+  );
+});
+
+test('a chain is fed backwards from when the last build is wanted', () => {
+  const of = (flour: number) => ({ name: 'one', flour, water: flour, celsius: 26, ripeness: wheat.ripeness });
+  const builds = must(chainOf([of(5), of(2)], RIPE_CHAIN_SEED, 1, 0, 0));
+  const [first, second] = feedTimesOf(builds, NOW);
+  assert.equal(((NOW - (second ?? 0)) / HOUR).toFixed(6), builds[1]?.hours.best.toFixed(6));
+  assert.equal((((second ?? 0) - (first ?? 0)) / HOUR).toFixed(6), builds[0]?.hours.best.toFixed(6));
+});
+
+test('how a build stands: young, ripe, past, at the heights of its vessel', () => {
+  const build = {
+    schema: 1 as const, at: NOW, seed: 0.1, flour: 0.4, water: 0.4, temperature: 23, place: wheat.place,
+    vessel: wheat.vessel, seedPopulation: 0.7, wanted: null, note: '',
+  }; // prettier-ignore
+  const { builds } = followBuilds(wheat, [{ id: 'one', parent: null, build, signs: [] }], () => 12);
+  const [one] = builds;
+  assert.ok(one?.ripe.best.at && one.ripe.latest.at);
+  const at = (epoch: number) => standingOf(wheat, one, epoch);
+  assert.deepEqual(
+    [at(NOW + HOUR), at(one.ripe.best.at), at(one.ripe.latest.at + HOUR)].map(({ stage }) => stage),
+    ['young', 'ripe', 'past'],
+  );
+  const ripe = at(one.ripe.best.at);
+  assert.ok(Math.abs(ripe.heights.now - ripe.heights.best) < 0.05);
+  assert.ok(at(one.ripe.latest.at + 2 * HOUR).heights.now < ripe.heights.latest);
+  assert.equal(mostRiseOf({ of: 'rye', hydration: 1 }), 1);
+});
+
+test('cultures go through their fields unchanged in °C and °F, and what cannot be read is named at its field', () => {
+  const rounded = (culture: Culture) =>
+    JSON.parse(JSON.stringify(culture), (_, value: unknown) =>
+      typeof value === 'number' ? Number(value.toFixed(6)) : value,
+    ) as unknown;
+  for (const unit of ['°C', '°F'] as const)
+    for (const culture of demoCultures)
+      assert.deepEqual(
+        rounded(must(parseCultureDraft(draftOfCulture(culture, unit), culture.slug, unit))),
+        rounded(culture),
+      );
+  const draft = {
+    ...draftOfCulture(null, '°C'),
+    name: 'Rosehip',
+    diameter: 'wide',
+    coldest: 'cool',
+    ripe: '9',
+    past: '3',
+  };
+  const problems = problemsOf(parseCultureDraft(draft, null, '°C'));
+  assert.match(problems['diameter'] ?? '', /not a number/);
+  assert.match(problems['coldest'] ?? '', /not a temperature/);
+  const order = problemsOf(
+    parseCultureDraft({ ...draft, diameter: '12', coldest: '20', warmest: '20' }, null, '°C'),
+  );
+  assert.match(order['ripe'] ?? '', /./);
+});

@@ -1,0 +1,759 @@
+<script lang="ts">
+  import { onMount, tick, untrack } from 'svelte';
+  import { v7 as uuid } from 'uuid';
+  import {
+    adviceFor,
+    buildWorkings,
+    followBuilds,
+    standingOf,
+    type Advice,
+    type Build,
+    type Culture,
+    type KeptBuild,
+    type PlannedFeeding,
+    type Sign,
+  } from '@jovet/core/culture';
+  import { stateAtTime } from '@jovet/core/fermentation';
+  import type { DeviceReport } from '@jovet/core/mix';
+  import { addDays, localTime, parseTimeOfDay, resolveLocal } from '@jovet/core/time';
+  import { quantity, type Workings } from '@jovet/core/working';
+  import Keyboard from '@lucide/svelte/icons/keyboard';
+  import ListOrdered from '@lucide/svelte/icons/list-ordered';
+  import Pencil from '@lucide/svelte/icons/pencil';
+  import Plus from '@lucide/svelte/icons/plus';
+  import ChartSpline from '@lucide/svelte/icons/chart-spline';
+  import Layers from '@lucide/svelte/icons/layers';
+  import GitBranch from '@lucide/svelte/icons/git-branch';
+  import type { StoredBuild, StoredCulture } from '../../server/database/culture';
+  import type { House } from '../../server/database/house';
+  import Field from '../../ui/Field.svelte';
+  import Sheet from '../../ui/Sheet.svelte';
+  import ToolButton from '../../ui/ToolButton.svelte';
+  import Figure from '../Figure.svelte';
+  import { watchInstruments } from '../instruments';
+  import KeyList from '../KeyList.svelte';
+  import { provideOpener } from '../opener';
+  import { Outbox, type Keeping } from '../outbox';
+  import { useReading } from '../settings';
+  import WorkingPanel from '../WorkingPanel.svelte';
+  import BuildCurve from './BuildCurve.svelte';
+  import BuildLog from './BuildLog.svelte';
+  import CultureForm from './CultureForm.svelte';
+  import { adviceText, ahead, healthText, vigourText } from './culture-words';
+  import FamilyTree from './FamilyTree.svelte';
+  import FeedSentence from './FeedSentence.svelte';
+  import ForecastDesk from './ForecastDesk.svelte';
+  import Diary from './Diary.svelte';
+  import StagesPanel from './StagesPanel.svelte';
+  import RiseGlass from './RiseGlass.svelte';
+  import SignPad from './SignPad.svelte';
+
+  interface Props {
+    kept: readonly StoredCulture[];
+    house: House;
+    needs: readonly { readonly name: string; readonly kilograms: number; readonly at: number }[];
+    /** Who works here. */
+    by: string;
+  }
+
+  /** The room Cultures: how each stands, when it is ripe, when it is fed. */
+  let { kept, house, needs, by }: Props = $props();
+  const reading = useReading();
+  const zone = $derived(house.bakehouse.zone);
+
+  let cultures = $state.raw(untrack(() => kept));
+  let chosenId = $state(untrack(() => kept[0]?.id ?? ''));
+  let now = $state(Math.floor(Date.now() / 1000));
+  let devices = $state.raw<readonly DeviceReport[]>([]);
+  let keeping = $state.raw<Keeping>({ state: 'idle', problems: [] });
+  let changedElsewhere = $state(false);
+  let said = $state('');
+  let panel = $state<'log' | 'edit' | 'new' | 'desk' | 'stages' | 'diary' | 'tree' | 'keys' | null>(null);
+  let feeding = $state(false);
+  let sour = $state(false);
+  let wanted = $state('');
+  let path = $state<string[]>([]);
+  let feedWorkings = $state.raw<Workings>({});
+  provideOpener((key) => (path = [key]));
+
+  const clock = (epoch: number) => localTime(epoch, zone).time;
+  const hourOf = (epoch: number) => localTime(epoch, zone).hour;
+  const keptBuild = ({ id, parent, build, signs }: StoredBuild): KeptBuild => ({ id, parent, build, signs });
+  /** Each culture with its builds on their course. */
+  const followed = $derived(
+    cultures.map((stored) => {
+      const { vigour, builds } = followBuilds(stored.culture, stored.builds.map(keptBuild), hourOf);
+      const last = builds.at(-1);
+      const active = last && last.endedAt === null ? last : null;
+      return { stored, vigour, builds, active };
+    }),
+  );
+  const chosen = $derived(followed.find(({ stored }) => stored.id === chosenId) ?? followed[0]);
+  const culture = $derived(chosen?.stored.culture);
+  const active = $derived(chosen?.active ?? null);
+  const standing = $derived(culture && active ? standingOf(culture, active, now) : null);
+  const probe = $derived(devices.find(({ spot }) => spot !== 'air'));
+  const clockQuantity = (epoch: number) =>
+    quantity((epoch - (now - localTime(now, zone).hour * 3600)) / 60, 'clock', 0);
+  const workings = $derived.by((): Workings => {
+    if (path.length === 0 || !culture || !chosen) return {};
+    return {
+      ...feedWorkings,
+      ...(active && standing ? buildWorkings(culture, active, standing, chosen.vigour, clockQuantity) : {}),
+    };
+  });
+  const stands = $derived.by(() => {
+    if (!culture) return 20;
+    const { around } = culture.place;
+    return typeof around === 'number' ? around : (around.coldest + around.warmest) / 2;
+  });
+  /** Time-only cultures, of fruit or flowers, have no forecast. */
+  const forecast = $derived(culture?.of !== 'no-flour');
+  const health = $derived(
+    active?.signs.flatMap(({ sign }) => (sign.kind === 'health' ? [sign.health] : [])).at(-1) ?? 'well',
+  );
+  const warning = $derived(healthText(health));
+
+  const wantedAt = $derived.by(() => {
+    const time = parseTimeOfDay(wanted);
+    if (!time.ok) return active?.build.wanted ?? null;
+    const { date } = localTime(now, zone);
+    const at = [0, 1, 2].map((days) => resolveLocal(addDays(date, days), time.value, zone));
+    return at.flatMap((each) => (each.ok && each.value > now ? [each.value] : []))[0] ?? null;
+  });
+  const wantedWrong = $derived.by(() => {
+    if (wanted.trim() === '') return undefined;
+    const time = parseTimeOfDay(wanted);
+    return time.ok ? undefined : `${time.problems[0]?.problem} ${time.problems[0]?.remedy}`;
+  });
+  const advice = $derived.by((): readonly Advice[] => {
+    if (!active || !culture || wantedAt === null || wantedAt <= now || !forecast) return [];
+    const state = stateAtTime(active.course, (now - active.build.at) / 3600);
+    if (!state) return [];
+    const build = {
+      state,
+      leavening: active.leavening,
+      place: active.place,
+      ripeness: culture.ripeness,
+      hydration: culture.hydration,
+    };
+    const cold = { ...active.place, around: culture.cold };
+    const warmth = [24, 26, culture.warm].filter((each) => each > stands).toSorted((a, b) => a - b);
+    return adviceFor(build, (wantedAt - now) / 3600, cold, warmth);
+  });
+
+  // ── keeping ─────────────────────────────────────────────────────────────────────────────────────────────────────
+
+  const stand = (fresh: StoredCulture) => {
+    cultures = cultures.map((each) => (each.id === fresh.id ? fresh : each));
+  };
+  const outbox = new Outbox<StoredCulture>((next) => (keeping = next));
+  /** A revision may have moved while something waited to be sent. */
+  const revOf = (id: string) => {
+    for (const each of cultures) {
+      if (each.id === id) return each.rev;
+      const build = each.builds.find((one) => one.id === id);
+      if (build) return build.rev;
+    }
+    return 1;
+  };
+  const stale = (stands: StoredCulture) => {
+    stand(stands);
+    changedElsewhere = true;
+  };
+  const change = (id: string, with_: (stored: StoredCulture) => StoredCulture) => {
+    changedElsewhere = false;
+    cultures = cultures.map((each) => (each.id === id ? with_(each) : each));
+  };
+
+  function fed(plan: PlannedFeeding) {
+    if (!chosen || !culture) return;
+    const LATE = 5 * 60;
+    const at = plan.feedAt > now || Math.abs(plan.feedAt - now) <= LATE ? now : plan.feedAt;
+    const build: Build = {
+      schema: 1,
+      at,
+      seed: plan.amounts.seed,
+      flour: plan.amounts.flour,
+      water: plan.amounts.water,
+      temperature: plan.feeding.celsius,
+      place:
+        Math.abs(plan.feeding.celsius - stands) < 0.6
+          ? culture.place
+          : { name: `${reading.temperature(plan.feeding.celsius)}`, around: plan.feeding.celsius },
+      vessel: culture.vessel,
+      seedPopulation: 0.7,
+      wanted: plan.ready.best,
+      note: '',
+    };
+    const id = uuid();
+    const parent = chosen.builds.at(-1)?.id ?? null;
+    const cultureId = chosen.stored.id;
+    change(cultureId, (each) => ({
+      ...each,
+      builds: [...each.builds, { id, rev: 1, parent, build, signs: [] }],
+    }));
+    outbox.add({
+      method: 'POST',
+      request: () => ({ path: `cultures/${cultureId}/builds`, body: { id, parent, build } }),
+      done: stand,
+    });
+    feeding = false;
+    wanted = '';
+    said = `Noted: fed at ${clock(at)}.`;
+  }
+  async function beginFeeding() {
+    feeding = true;
+    await tick();
+    document.querySelector<HTMLInputElement>('[name="feed.ready"]')?.focus();
+  }
+  function sign(sign: Sign, buildId = active?.id, corrects: string | null = null) {
+    if (!chosen || buildId === undefined) return;
+    const before = active?.ripe.best.at ?? null;
+    const logged = { id: uuid(), at: now, sign, corrects };
+    const cultureId = chosen.stored.id;
+    change(cultureId, (each) => ({
+      ...each,
+      builds: each.builds.map((build) =>
+        build.id === buildId ? { ...build, signs: [...build.signs, { ...logged, by }] } : build,
+      ),
+    }));
+    outbox.add({
+      method: 'POST',
+      request: () => ({ path: `builds/${buildId}/signs`, body: logged }),
+      done: stand,
+    });
+    const after = active?.ripe.best.at ?? null;
+    said =
+      before !== null && after !== null && Math.abs(after - before) >= 60
+        ? `Noted. It is ripe at ${clock(after)} instead of ${clock(before)}.`
+        : 'Noted.';
+  }
+  function takeBack(signId: string, buildId: string) {
+    const of = chosen?.stored.builds.find(({ id }) => id === buildId);
+    const seen = of?.signs.find(({ id }) => id === signId);
+    if (seen) sign({ kind: 'nothing' }, buildId, signId);
+  }
+  function dropBuild(buildId: string) {
+    if (!chosen) return;
+    const cultureId = chosen.stored.id;
+    const rev = revOf(buildId);
+    change(cultureId, (each) => ({ ...each, builds: each.builds.filter(({ id }) => id !== buildId) }));
+    outbox.add({
+      method: 'DELETE',
+      request: () => ({ path: `builds/${buildId}?rev=${rev}` }),
+      done: stand,
+      stale,
+    });
+  }
+  function keep(next: Culture, id: string | null) {
+    if (id === null) {
+      const made = { id: uuid(), rev: 1, culture: next, builds: [] };
+      cultures = [...cultures, made];
+      chosenId = made.id;
+      outbox.add({
+        method: 'POST',
+        request: () => ({ path: 'cultures', body: { id: made.id, culture: next } }),
+        done: stand,
+      });
+    } else {
+      change(id, (each) => ({ ...each, culture: next }));
+      outbox.add({
+        method: 'PUT',
+        request: () => ({ path: `cultures/${id}`, body: { culture: next, rev: revOf(id) } }),
+        done: stand,
+        stale,
+      });
+    }
+    panel = null;
+  }
+  function end(id: string) {
+    const rev = revOf(id);
+    cultures = cultures.filter((each) => each.id !== id);
+    outbox.add({
+      method: 'DELETE',
+      request: () => ({ path: `cultures/${id}?rev=${rev}` }),
+      done: () => {},
+      stale: (stands) => (cultures = [...cultures, stands]),
+    });
+    panel = null;
+  }
+
+  const choose = (id: string) => {
+    chosenId = id;
+    feeding = false;
+    wanted = '';
+    said = '';
+    sour = false;
+  };
+
+  onMount(() => {
+    const ended = watchInstruments((said, at) => {
+      now = at;
+      devices = said ?? devices.map((each) => ({ ...each, last: null }));
+    });
+    const leave = (event: BeforeUnloadEvent) => {
+      if (!outbox.empty) event.preventDefault();
+    };
+    addEventListener('beforeunload', leave);
+    return () => (ended(), removeEventListener('beforeunload', leave));
+  });
+
+  function onkeydown(event: KeyboardEvent) {
+    const typing = event.target instanceof HTMLInputElement || event.target instanceof HTMLSelectElement;
+    const index = cultures.findIndex(({ id }) => id === chosen?.stored.id);
+    const to = (by: number) =>
+      choose(cultures[Math.min(Math.max(index + by, 0), cultures.length - 1)]?.id ?? chosenId);
+    if (event.key === 'PageDown') to(1);
+    else if (event.key === 'PageUp') to(-1);
+    else if (event.key === '?' && !typing) panel = 'keys';
+    else return;
+    event.preventDefault();
+  }
+  const KEYS = [
+    ['Enter', 'go to the next field of the feeding'],
+    ['PageDown, PageUp', 'next culture, culture before'],
+    ['Tab, Enter', 'reach any computed number and show its working'],
+    ['?', 'these keys'],
+  ] as const;
+  const stageWords = { young: 'young', ripe: 'ripe', past: 'past' } as const;
+</script>
+
+<svelte:window {onkeydown} />
+
+<div class="room">
+  <header>
+    <h1>Cultures</h1>
+    <span class="state" role="status"
+      >{#if keeping.state === 'failed'}Not kept{:else if keeping.state === 'waiting'}Keeping…{:else}{said}{/if}</span
+    >
+    <ToolButton label="Keys of this room" title="Keys (?)" onclick={() => (panel = 'keys')}
+      ><Keyboard size={20} /></ToolButton
+    >
+    <ToolButton onclick={() => (panel = 'desk')}><ChartSpline size={20} /> What if</ToolButton>
+    <ToolButton onclick={() => (panel = 'stages')}><Layers size={20} /> Stages and yeast</ToolButton>
+    <ToolButton onclick={() => (panel = 'tree')}><GitBranch size={20} /> Family</ToolButton>
+    <ToolButton onclick={() => (panel = 'new')}><Plus size={20} /> New culture</ToolButton>
+  </header>
+  {#if keeping.state === 'failed'}
+    <div class="notice" role="alert">
+      <p>{keeping.problems[0]?.problem} {keeping.problems[0]?.remedy}</p>
+      <button type="button" class="btn preset-tonal" onclick={() => outbox.run()}>Try again</button>
+    </div>
+  {/if}
+  {#if changedElsewhere}
+    <p class="notice" role="alert">This was changed on another screen; this is how it stands now.</p>
+  {/if}
+
+  <nav class="shelf" aria-label="Cultures">
+    {#each followed as { stored, active: on } (stored.id)}
+      {@const at = on ? standingOf(stored.culture, on, now) : null}
+      <button
+        type="button"
+        aria-current={stored.id === chosen?.stored.id ? 'true' : undefined}
+        onclick={() => choose(stored.id)}
+      >
+        <RiseGlass
+          vessel={stored.culture.vessel}
+          heights={at?.heights ?? null}
+          temperature={at?.temperature ?? null}
+          stage={at?.stage ?? null}
+          height={64}
+          label=""
+        />
+        <span
+          ><b>{stored.culture.name}</b>
+          <small
+            >{#if on && at && stored.culture.of !== 'no-flour'}{stageWords[at.stage]} · {on.ripe.best.at ===
+              null
+                ? 'never ripe there'
+                : `ripe ${clock(on.ripe.best.at)}`}{:else if on}fed {clock(on.build.at)}{:else}not fed{/if}</small
+          ></span
+        >
+      </button>
+    {/each}
+  </nav>
+
+  {#if chosen && culture}
+    <div class="body">
+      <section class="main" aria-label={culture.name}>
+        {#if active && standing}
+          <div class="vessel">
+            <RiseGlass
+              vessel={active.build.vessel}
+              heights={forecast ? standing.heights : null}
+              temperature={standing.temperature}
+              stage={standing.stage}
+              height={206}
+              scale
+              label={`${culture.name} stands ${standing.heights.now.toFixed(1)} cm high; it is ripe at ${standing.heights.best.toFixed(1)} cm`}
+            />
+            <div class="told">
+              {#if forecast}
+                <p class="clock">
+                  {#if active.ripe.best.at !== null}<Figure
+                      of="build.ripe"
+                      label="Ripe at"
+                      text={clock(active.ripe.best.at)}
+                    />{:else}never{/if}
+                </p>
+                <p class="when">
+                  {#if active.ripe.best.at !== null && active.ripe.best.soonest !== null && active.ripe.best.latest !== null}ripe
+                    {ahead(now, active.ripe.best.at)}; eight times in ten between {clock(
+                      active.ripe.best.soonest,
+                    )} and {clock(active.ripe.best.latest)}{:else}At this temperature it never ripens: move it
+                    somewhere warmer.{/if}
+                </p>
+                {#if active.ripe.earliest.at !== null && active.ripe.latest.at !== null}
+                  <p>usable from {clock(active.ripe.earliest.at)} to {clock(active.ripe.latest.at)}</p>
+                {/if}
+                <p class="now">
+                  Now {stageWords[standing.stage]}: <Figure
+                    of="build.now"
+                    label="Height now"
+                    text={`${standing.heights.now.toFixed(1)} cm`}
+                  /> of <Figure
+                    of="build.line"
+                    label="Height at its best"
+                    text={`${standing.heights.best.toFixed(1)} cm`}
+                  />,
+                  {reading.temperature(standing.temperature)}, {active.placeName}
+                </p>
+                {#if !standing.fits}<p class="caution" role="status">
+                    At its highest it runs over: this vessel is too low for {reading.mass(active.mass)}.
+                  </p>{/if}
+              {:else}
+                <p class="clock">
+                  {culture.hours === null ? '—' : clock(active.build.at + culture.hours * 3600)}
+                </p>
+                <p>
+                  It is not of flour, so only its own time counts{culture.hours === null
+                    ? ': note when it is ready, and it is known next time.'
+                    : ': look at it then.'}
+                </p>
+              {/if}
+              <p class="quiet">
+                Fed {clock(active.build.at)}: {reading.mass(active.build.seed)} seed, {reading.mass(
+                  active.build.flour,
+                )}
+                flour, {reading.mass(active.build.water)} water. {vigourText(chosen.vigour)}
+              </p>
+              {#if warning}<p class="caution" role="alert">{warning}</p>{/if}
+            </div>
+          </div>
+          <div class="moves">
+            {#if !feeding}<button type="button" class="btn preset-filled" onclick={beginFeeding}
+                >Feed it again</button
+              >{/if}
+            <button
+              type="button"
+              class="btn preset-tonal"
+              onclick={() => sign({ kind: 'moved', place: { name: 'the cold', around: culture.cold } })}
+              >Into the cold</button
+            >
+            <button
+              type="button"
+              class="btn preset-tonal"
+              onclick={() => sign({ kind: 'moved', place: { name: 'the warm', around: culture.warm } })}
+              >Into the warm</button
+            >
+            <button
+              type="button"
+              class="btn preset-tonal"
+              onclick={() => sign({ kind: 'moved', place: culture.place })}
+              >Back to {culture.place.name}</button
+            >
+            <button type="button" class="btn preset-tonal" onclick={() => sign({ kind: 'used' })}
+              >Used up</button
+            >
+            <button type="button" class="btn preset-tonal" onclick={() => sign({ kind: 'discarded' })}
+              >Thrown away</button
+            >
+          </div>
+          {#if forecast}
+            <BuildCurve {culture} followed={active} {now} {clock} {sour} />
+            <div class="tools">
+              <button type="button" class="link" aria-pressed={sour} onclick={() => (sour = !sour)}
+                >{sour ? 'Show the rise' : 'Show acid and yeast'}</button
+              >
+              <button type="button" class="link" onclick={() => (panel = 'log')}
+                ><ListOrdered size={16} aria-hidden="true" /> Feedings</button
+              >
+              <button type="button" class="link" onclick={() => (panel = 'edit')}
+                ><Pencil size={16} aria-hidden="true" /> {culture.name}</button
+              >
+            </div>
+          {/if}
+        {:else}
+          <div class="tools">
+            <button type="button" class="link" onclick={() => (panel = 'log')}
+              ><ListOrdered size={16} aria-hidden="true" /> Feedings</button
+            >
+            <button type="button" class="link" onclick={() => (panel = 'edit')}
+              ><Pencil size={16} aria-hidden="true" /> {culture.name}</button
+            >
+          </div>
+          <p class="quiet">{vigourText(chosen.vigour)}</p>
+        {/if}
+        {#if feeding || !active}
+          <h2>Feed {culture.name}</h2>
+          {#key chosen.stored.id}
+            <FeedSentence
+              {culture}
+              vigour={chosen.vigour.value}
+              seedPopulation={active && standing ? Math.min(0.8, Math.max(0.02, standing.population)) : 0.7}
+              {now}
+              {zone}
+              {stands}
+              {needs}
+              onworkings={(next) => (feedWorkings = next)}
+              onfeed={fed}
+            />
+          {/key}
+        {/if}
+      </section>
+      {#if active && standing}
+        <aside>
+          <SignPad {culture} line={standing.heights.best} {probe} {now} onsign={(each) => sign(each)} />
+          {#if forecast}
+            <section class="advice" aria-labelledby="advice-title">
+              <h2 id="advice-title">Early or late?</h2>
+              <Field
+                label="Wanted at"
+                name="wanted"
+                value={wanted}
+                placeholder={wantedAt === null ? 'such as 03:15' : clock(wantedAt)}
+                problem={wantedWrong}
+                oninput={(text) => (wanted = text)}
+              />
+              <ul>
+                {#each advice as each, index (index)}<li>
+                    {adviceText(each, now, clock, reading, culture)}
+                  </li>{:else}
+                  <li class="quiet">
+                    {wantedAt === null
+                      ? 'Say when it is wanted, and what can be done stands here.'
+                      : 'Nothing brings it there in time: feed a new one.'}
+                  </li>
+                {/each}
+              </ul>
+            </section>
+          {/if}
+        </aside>
+      {/if}
+    </div>
+  {:else}
+    <p class="empty">No culture is kept here yet.</p>
+    <p>
+      <button type="button" class="btn preset-filled" onclick={() => (panel = 'new')}>New culture</button>
+    </p>
+  {/if}
+</div>
+
+<WorkingPanel {workings} bind:path />
+<Sheet
+  open={panel === 'log'}
+  title={`Feedings of ${culture?.name ?? ''}`}
+  side
+  onclose={() => (panel = null)}
+>
+  {#if chosen && culture}<BuildLog
+      {culture}
+      builds={chosen.builds}
+      stored={chosen.stored.builds}
+      vigour={chosen.vigour}
+      {zone}
+      ontakeback={takeBack}
+      ondrop={dropBuild}
+    />{/if}
+</Sheet>
+<Sheet open={panel === 'edit'} title={culture?.name ?? ''} side onclose={() => (panel = null)}>
+  {#if chosen && culture}
+    {@const id = chosen.stored.id}
+    <CultureForm
+      {culture}
+      others={cultures.map((each) => each.culture)}
+      onkeep={(next) => keep(next, id)}
+      onend={() => end(id)}
+    />
+  {/if}
+</Sheet>
+<Sheet open={panel === 'new'} title="New culture" side onclose={() => (panel = null)}>
+  <CultureForm
+    culture={null}
+    others={cultures.map((each) => each.culture)}
+    onkeep={(next) => keep(next, null)}
+  />
+  <p class="from-nothing">
+    <button type="button" class="link" onclick={() => (panel = 'diary')}
+      >Begin one from nothing: the first ten days</button
+    >
+  </p>
+</Sheet>
+<Sheet open={panel === 'desk'} title="What if: a dough in bulk" side onclose={() => (panel = null)}>
+  <ForecastDesk {house} />
+</Sheet>
+<Sheet open={panel === 'stages'} title="Builds in stages, and with yeast" side onclose={() => (panel = null)}>
+  <StagesPanel {culture} vigour={chosen?.vigour.value ?? 1} {now} {zone} />
+</Sheet>
+<Sheet open={panel === 'diary'} title="A culture from nothing" side onclose={() => (panel = null)}>
+  <Diary {now} {zone} />
+</Sheet>
+<Sheet open={panel === 'tree'} title="Which was built from which" onclose={() => (panel = null)}>
+  <FamilyTree cultures={cultures.map((each) => each.culture)} />
+</Sheet>
+<Sheet open={panel === 'keys'} title="Keys of this room" onclose={() => (panel = null)}
+  ><KeyList keys={KEYS} /></Sheet
+>
+
+<style>
+  .room {
+    display: grid;
+    gap: 0.6rem;
+    padding: 0.75rem 1.5rem 1.5rem;
+  }
+  header {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: center;
+    gap: 0.25rem 0.6rem;
+  }
+  h1 {
+    font-size: 1.5rem;
+    font-weight: 700;
+  }
+  h2 {
+    font-size: 1.125rem;
+    font-weight: 700;
+  }
+  .state {
+    margin-left: auto;
+    font-size: 0.9375rem;
+    color: light-dark(var(--color-surface-700), var(--color-surface-300));
+  }
+  .shelf {
+    display: flex;
+    gap: 0.4rem;
+    overflow-x: auto;
+    padding-bottom: 0.25rem;
+  }
+  .shelf button {
+    flex: none;
+    display: flex;
+    align-items: center;
+    gap: 0.6rem;
+    min-height: 4.75rem;
+    padding: 0.3rem 0.9rem 0.3rem 0.5rem;
+    text-align: left;
+    cursor: pointer;
+    border-radius: var(--radius-container);
+    box-shadow: inset 0 0 0 1px light-dark(var(--color-surface-300), var(--color-surface-700));
+  }
+  .shelf button[aria-current] {
+    background: light-dark(var(--color-surface-200), var(--color-surface-800));
+    box-shadow: inset 0 0 0 2px currentColor;
+  }
+  .shelf b,
+  .shelf small {
+    display: block;
+    line-height: 1.3;
+  }
+  .shelf b {
+    font-weight: 400;
+  }
+  .shelf [aria-current] b {
+    font-weight: 700;
+  }
+  .body {
+    display: grid;
+    grid-template-columns: minmax(0, 1.7fr) minmax(0, 1fr);
+    gap: 2rem;
+    align-items: start;
+  }
+  .main,
+  aside,
+  .advice {
+    display: grid;
+    gap: 0.7rem;
+    justify-items: stretch;
+  }
+  .vessel {
+    display: flex;
+    gap: 1.5rem;
+    align-items: flex-start;
+  }
+  .told {
+    display: grid;
+    gap: 0.25rem;
+    min-width: 0;
+  }
+  .clock {
+    font-family: var(--figures);
+    font-size: clamp(3rem, 7vw, 4.5rem);
+    font-weight: 700;
+    line-height: 1;
+  }
+  .now {
+    font-weight: 700;
+  }
+  .moves,
+  .tools {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0.4rem 1rem;
+  }
+  .moves {
+    gap: 0.4rem;
+    margin-top: 0.3rem;
+  }
+  .moves button {
+    min-height: 2.75rem;
+  }
+  .link {
+    display: inline-flex;
+    gap: 0.35rem;
+    align-items: center;
+    min-height: 2rem;
+    text-decoration: underline;
+    text-underline-offset: 0.2em;
+    cursor: pointer;
+  }
+  .caution {
+    padding-left: 0.7rem;
+    border-left: 4px solid currentColor;
+    font-weight: 700;
+  }
+  .advice {
+    padding-top: 0.8rem;
+    border-top: 2px solid light-dark(var(--color-surface-300), var(--color-surface-600));
+  }
+  .advice li {
+    margin-left: 1.1rem;
+    list-style: disc;
+    line-height: 1.4;
+  }
+  .empty {
+    margin-top: 1.5rem;
+    font-size: 1.25rem;
+  }
+  @media (max-width: 900px) {
+    .room {
+      padding: 0.5rem 1rem 1rem;
+    }
+    .body {
+      grid-template-columns: minmax(0, 1fr);
+      gap: 1.25rem;
+    }
+    .vessel {
+      flex-direction: column;
+    }
+    .moves button {
+      min-height: 3.5rem;
+    }
+    .state {
+      order: 1;
+      width: 100%;
+      margin-left: 0;
+    }
+  }
+</style>

@@ -1,0 +1,25 @@
+import type { DeviceReport } from '@jovet/core/mix';
+import { send } from './send';
+
+/** How often the instruments are asked, ms. */
+const ASK_MS = 2000;
+
+/**
+ * Asks the instruments while the page is looked at. If the server does not answer, they are silent.
+ *
+ * @param take gets what they say, and the moment in epoch seconds
+ * @returns ends it
+ */
+export function watchInstruments(
+  take: (devices: readonly DeviceReport[] | null, now: number) => void,
+): () => void {
+  const ask = async () => {
+    const said = await send<{ instruments: DeviceReport[] }>('GET', 'instruments');
+    const now = Math.floor(Date.now() / 1000);
+    if (said.kind === 'done') take(said.value.instruments, now);
+    else take(null, now);
+  };
+  void ask();
+  const timer = setInterval(() => document.visibilityState === 'visible' && void ask(), ASK_MS);
+  return () => clearInterval(timer);
+}
