@@ -103,5 +103,54 @@ await visit.keys('PageUp');
 await page.evaluate(() => document.querySelector('.after')?.scrollIntoView());
 await take('water-narrow');
 
+// Two cultures on their way: one with signs of its build before, one without.
+const { cultures } = await (await fetch(`${SERVED}/api/v1/cultures`)).json();
+const post = async (path: string, body: unknown) => {
+  const sent = await fetch(`${SERVED}/api/v1/${path}`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(body),
+  });
+  if (!sent.ok) throw new Error(await sent.text());
+};
+const now = Math.floor(Date.now() / 1000);
+for (const { id, culture } of cultures) {
+  if (culture.slug === 'stiff-keeper') continue;
+  let parent: string | null = null;
+  for (const hoursAgo of [30, 5]) {
+    const build: string = uuid();
+    const at = now - hoursAgo * 3600;
+    const { ratio, place, vessel } = culture;
+    await post(`cultures/${id}/builds`, {
+      id: build,
+      parent,
+      build: {
+        schema: 1,
+        at,
+        seed: 0.36,
+        flour: 0.36 * ratio,
+        water: 0.36 * ratio,
+        temperature: 23,
+        place,
+        vessel,
+      },
+    });
+    const signs = parent === null ? [[6, { kind: 'surface', surface: 'domed' }], [8, { kind: 'ripe', ripe: 'ripe' }]] as const : [[3, { kind: 'height', centimetres: culture.slug === 'quay-culture' ? 7 : 4 }]] as const; // prettier-ignore
+    for (const [hours, sign] of signs)
+      await post(`builds/${build}/signs`, { id: uuid(), at: at + hours * 3600, sign });
+    parent = build;
+  }
+}
+await page.setViewport({ width: 1280, height: 800 });
+await visit.go('/make/cultures');
+await page.waitForSelector('[data-chart] svg');
+await take('cultures');
+await visit.press('What if');
+await page.waitForSelector('[name="desk.formula"]');
+await page.select('[name="desk.formula"]', 'quay-country');
+await page.waitForSelector('[role="dialog"] [data-chart] svg');
+await page.waitForFunction(() => document.getAnimations().every((each) => each.playState !== 'running'));
+await take('what-if');
+
 await visit.end();
 await end();

@@ -194,6 +194,13 @@
       flex-direction: row;
       padding: 0.25rem 0.75rem;
       z-index: 10;
+      /* Rooms that do not fit are reached by pushing the bar aside. */
+      overflow-x: auto;
+      min-width: 0;
+      white-space: nowrap;
+    }
+    nav ul {
+      display: flex;
     }
     nav a {
       grid-auto-flow: column;

@@ -53,6 +53,8 @@
   const kelvin = (value: number) =>
     `${formatNumber(reading.unit === '°F' ? value * 1.8 : value, 1)} ${reading.unit === '°F' ? '°F' : 'K'}`;
 
+  /** While a lot is typed it stands as it is typed, also a blank that what is kept does not have. */
+  let lotTyped = $state<string | null>(null);
   let feelIngredient = $state('');
   let feelMass = $state('');
   let feelWrong = $state<string | undefined>();
@@ -125,9 +127,13 @@
     <Field
       label="Lot of the flour"
       name="lot"
-      value={doc.lot}
+      value={lotTyped ?? doc.lot}
       list="flour-lots"
-      oninput={(text) => onchange({ ...doc, lot: text.slice(0, 60) })}
+      oninput={(text) => {
+        lotTyped = text;
+        onchange({ ...doc, lot: text.trim().slice(0, 60) });
+      }}
+      onblur={() => (lotTyped = null)}
     />
     <datalist id="flour-lots">
       {#each lots as each (each.lot)}<option value={each.lot}></option>{/each}
