@@ -7,6 +7,7 @@ import { FORMULA_CALCULATIONS } from '../src/lib/server/api/formula-calculations
 import { mixesOfPlan } from '@jovet/core/day';
 import { demoInput, must } from '../../core/test/demo.ts';
 import { SolveAnswer } from '../src/lib/server/api/culture-schemas.ts';
+import { RetarderAnswer } from '../src/lib/server/api/retarder-schemas.ts';
 import * as schemas from '../src/lib/server/api/schemas.ts';
 
 const served = process.env['JOVET_TEST_URL'];
@@ -48,7 +49,7 @@ const HELD = [{ body: { kind: 'held' }, around: 50 }];
 const RISING = { culture: { share: 0.1 }, temperature: 25, stays: HELD, targets: [1] };
 
 test('every example of the API is answered', async () => {
-  assert.equal(Object.keys(examples).length, 4 + Object.keys(FORMULA_CALCULATIONS).length);
+  assert.equal(Object.keys(examples).length, 5 + Object.keys(FORMULA_CALCULATIONS).length);
   for (const [path, example] of Object.entries(examples)) {
     const response = await post(path, JSON.stringify(example));
     assert.equal(response.status, 200, `${path}: ${await response.clone().text()}`);
@@ -62,6 +63,7 @@ test('every answer has the form that is documented, to the last field', async ()
     ),
     '/api/v1/water': schemas.WaterAnswer,
     '/api/v1/fermentation/forecast': schemas.ForecastAnswer,
+    '/api/v1/fermentation/retarder': RetarderAnswer,
     '/api/v1/fermentation/solve': SolveAnswer,
     '/api/v1/day/clock': schemas.ClockAnswer,
   };

@@ -16,14 +16,17 @@ export interface DoughTrial {
   readonly salt: number;
   /** kg in a tub. */
   readonly mass: number;
+  /** Share of the dough that ferments, 0 to 1. */
+  readonly phase: number;
 }
 
 /** A dough as its formula has it. */
 export function usualTrial(formula: Formula, room: number, tub: Tub): Result<DoughTrial> {
   const split = splitFormula(formula);
   if (!split.ok) return split;
-  const { makeUp } = leavenDough(formula, split.value, 1);
-  return good({ room, fdt: formula.doc.process.ddt, leaven: 1, salt: makeUp.salt, mass: tub.maxDough / 2 });
+  const { makeUp, phase } = leavenDough(formula, split.value, 1);
+  const { ddt } = formula.doc.process;
+  return good({ room, fdt: ddt, leaven: 1, salt: makeUp.salt, mass: tub.maxDough / 2, phase });
 }
 
 /**

@@ -8,6 +8,7 @@ import { RIPE_POPULATION, startingPopulation } from './thermal-time.ts';
 const Celsius = z.number().min(-40).max(110);
 const Percent = z.number().min(0).max(200);
 const Transfer = z.number().positive().max(200);
+const Rise = z.number().positive().max(10);
 const Metres = z.number().positive().max(5);
 
 /** Standard deviation of ln v of a culture with records, and of a new one. Domain section 6. */
@@ -92,7 +93,12 @@ export const Scenario = z.strictObject({
     )
     .min(1)
     .max(24),
-  targets: z.array(z.number().positive().max(10)).min(1).max(12).describe('rises to reach, volumes of gas'),
+  ripeness: z
+    .strictObject({ earliest: Rise, best: Rise, latest: Rise })
+    .nullable()
+    .default(null)
+    .describe('between which rises it is ripe; its course then says young, ripe or past'),
+  targets: z.array(Rise).min(1).max(12).describe('rises to reach, volumes of gas'),
 }); // prettier-ignore
 export type Scenario = z.infer<typeof Scenario>;
 

@@ -1,7 +1,8 @@
 <script lang="ts">
   import { untrack } from 'svelte';
+  import { fillLine } from '@jovet/core/culture';
   import { doughScenario, usualTrial, type DoughTrial } from '@jovet/core/day';
-  import { forecast, VIGOUR_SPREAD } from '@jovet/core/fermentation';
+  import { forecast, MOST_RISE, VIGOUR_SPREAD } from '@jovet/core/fermentation';
   import { formatDuration, formatNumber, formatTemperature } from '@jovet/core/units';
   import type { House } from '../../server/database/house';
   import Choice from '../../ui/Choice.svelte';
@@ -121,6 +122,13 @@
       ];
     }),
   });
+  /** Where the dough stands in its tub, filled and at the best end of bulk, cm. */
+  const heights = $derived.by(() => {
+    const [trial] = trials;
+    if (!tub || !trial || !targets || !usual?.ok) return null;
+    const vessel = { kind: 'tub' as const, length: tub.length, width: tub.width, height: 1 };
+    return fillLine(vessel, trial.mass, targets.best, MOST_RISE.ordinary, usual.value.phase);
+  });
   const time = (hours: number | null | undefined) =>
     hours === null || hours === undefined ? 'never' : formatDuration(hours * 3600);
 </script>
@@ -188,8 +196,14 @@
     {/each}
     <Chart label="Rise and temperature of the dough in bulk under both conditions" height="18rem" {option} />
     <p class="quiet">
-      Pre-ferments come in at their best; {formatNumber(trials[0]?.mass ?? 0, 0)} kg stand in a {tub?.name.toLowerCase()}.
-      The small times are where it lies eight times in ten.
+      {#if heights}In its tub it stands {formatNumber(heights.start, 1)} cm high when it is mixed, and {formatNumber(
+          heights.target,
+          1,
+        )}
+        cm at the best end of bulk.{/if} Pre-ferments come in at their best; {formatNumber(
+        trials[0]?.mass ?? 0,
+        0,
+      )} kg stand in a {tub?.name.toLowerCase()}. The small times are where it lies eight times in ten.
     </p>
   {/if}
 </div>

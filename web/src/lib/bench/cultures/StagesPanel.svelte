@@ -6,10 +6,12 @@
     hoursOfChain,
     prefermentHours,
     prefermentTemperature,
+    warmThenCold,
     yeastForPreferment,
     type ChainStage,
     type Culture,
   } from '@jovet/core/culture';
+  import { HEAT_TRANSFER, leavening, placeOf, startOfDough } from '@jovet/core/fermentation';
   import { USUAL_RIPENESS } from '@jovet/core/formula';
   import { addDays, localTime, parseTimeOfDay, resolveLocal } from '@jovet/core/time';
   import {
@@ -28,6 +30,9 @@
   import Field from '../../ui/Field.svelte';
   import CopyTable from '../CopyTable.svelte';
   import { useReading } from '../settings';
+
+  /** A tub of middle size, m inside, lidded. */
+  const TUB = { length: 0.6, width: 0.4, h: HEAT_TRANSFER.lidded };
 
   interface Props {
     culture: Culture | undefined;
@@ -142,7 +147,9 @@
 
   // ── with yeast ──────────────────────────────────────────────────────────────────────────────────────────────────
   let kind = $state<'poolish' | 'stiffYeasted'>('poolish');
-  let find = $state<'yeast' | 'hours' | 'temperature'>('yeast');
+  const FINDS = ['yeast', 'hours', 'temperature', 'cold'] as const;
+  let find = $state<(typeof FINDS)[number]>('yeast');
+  let sponge = $state('10 kg');
   let yeast = $state('0.1 %');
   let hours = $state('12 h');
   let celsius = $state(untrack(() => degrees(21)));
@@ -153,6 +160,7 @@
   });
   const solved = $derived.by((): { sentence: string } | { wrong: string } => {
     const ripeness = USUAL_RIPENESS[kind];
+    if (find === 'cold') return thenCold();
     const missing = ([['yeast', given.yeast], ['hours', given.hours], ['temperature', given.celsius]] as const)
       .filter(([name]) => name !== find)
       .map(([, result]) => first(result))
@@ -174,6 +182,34 @@
       sentence: `${formatNumber(share, 3)} % instant yeast of its flour (${formatNumber(share / 0.33, 2)} % fresh) at ${reading.temperature(stands)}: ripe after ${formatDuration(takes.best * 3600)}, usable from ${formatDuration(takes.earliest * 3600)} to ${formatDuration(takes.latest * 3600)}.`,
     };
   });
+
+  /** Stands warm first and cold then: when it goes into the cold, for its own mass in a tub. */
+  function thenCold(): { sentence: string } | { wrong: string } {
+    const amount = parseMass(sponge);
+    const { yeast: part, hours: within, celsius: at } = given;
+    if (!part.ok || !within.ok || !at.ok || !amount.ok) {
+      const wrong = [part, within, at, amount].find((each) => !each.ok);
+      return { wrong: (wrong && first(wrong)) ?? '' };
+    }
+    const body = { kind: 'tub' as const, mass: Math.max(0.1, amount.value), ...TUB };
+    const cold = culture?.cold ?? 4;
+    const after = warmThenCold(
+      startOfDough(at.value),
+      leavening({ yeast: part.value }),
+      placeOf(body, at.value),
+      placeOf(body, cold),
+      USUAL_RIPENESS[kind],
+      within.value / 3600,
+    );
+    return after === null
+      ? {
+          wrong:
+            'Even put into the cold at once it is past by then: so much cools slowly. Take less yeast, smaller tubs, or less time.',
+        }
+      : {
+          sentence: `${reading.mass(amount.value)} in one tub: ${formatDuration(after * 3600)} at ${reading.temperature(at.value)}, then at ${reading.temperature(cold)}; ripe after ${formatDuration(within.value)}.`,
+        };
+  }
 </script>
 
 <form {@attach enterMovesOn} onsubmit={(event) => event.preventDefault()}>
@@ -278,9 +314,16 @@
         { value: 'yeast', text: 'yeast' },
         { value: 'hours', text: 'time' },
         { value: 'temperature', text: 'temperature' },
+        { value: 'cold', text: 'when into the cold' },
       ]}
-      onchange={(next) => (find = next === 'hours' || next === 'temperature' ? next : 'yeast')}
+      onchange={(next) => (find = FINDS.find((each) => each === next) ?? 'yeast')}
     />
+    {#if find === 'cold'}<Field
+        label="In one tub"
+        name="yeasted.mass"
+        value={sponge}
+        oninput={(text) => (sponge = text)}
+      />{/if}
     {#if find !== 'yeast'}<Field
         label="Instant yeast"
         name="yeasted.yeast"

@@ -7,6 +7,7 @@ import { culturePaths } from './openapi-cultures.ts';
 import { mixPaths } from './openapi-mixes.ts';
 import { operation } from './openapi-operation.ts';
 import { SolveAnswer, SolveRequest } from './culture-schemas.ts';
+import { RetarderAnswer, RetarderRequest } from './retarder-schemas.ts';
 import * as schemas from './schemas.ts';
 
 const ORDER = {
@@ -45,6 +46,11 @@ export const EXAMPLES = {
     heatOfRise: 0,
     stays: [{ body: { kind: 'tub', mass: 12, length: 0.6, width: 0.4, h: 8 }, around: 17 }],
     targets: [0.4, 0.6, 0.9],
+  },
+  '/api/v1/fermentation/retarder': {
+    room: 22,
+    hours: 12,
+    loads: [{ pieces: 60, mass: 0.84, temperature: 24, culture: 0.1572, made: 0.6, held: 0.42 }],
   },
   '/api/v1/fermentation/solve': {
     find: 'ratio',
@@ -105,6 +111,13 @@ const build = () =>
         'The course of a culture, pre-ferment or dough through the places where it stands, and when it holds each rise.',
         Scenario,
         schemas.ForecastAnswer,
+      ),
+      ...calculation(
+        '/api/v1/fermentation/retarder',
+        'Forecast a retarder',
+        'Air and dough in a cold cabinet while loads come and go, and how much rises before it is cold.',
+        RetarderRequest,
+        RetarderAnswer,
       ),
       ...calculation(
         '/api/v1/fermentation/solve',

@@ -160,7 +160,15 @@ export const ForecastAnswer = z.object({
     )
     .describe('in the order asked'),
   course: z
-    .array(z.object({ time: Hours, temperature: Temperature, rise: z.number(), acidity: z.number() }))
+    .array(
+      z.object({
+        time: Hours,
+        temperature: Temperature,
+        rise: z.number(),
+        acidity: z.number(),
+        stage: z.enum(['young', 'ripe', 'past']).nullable(),
+      }),
+    )
     .describe('about two hundred points'),
   grown: z.object({
     culture: z.number().describe('N; a ripe culture has 0.70'),

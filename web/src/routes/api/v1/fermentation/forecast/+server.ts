@@ -1,4 +1,4 @@
-import { acidityAt, forecast, Scenario } from '@jovet/core/fermentation';
+import { acidityAt, forecast, Scenario, stageAt } from '@jovet/core/fermentation';
 import { good } from '@jovet/core/problem';
 import { answer, noSuchMethod, readBody } from '$lib/server/api/answer';
 
@@ -22,6 +22,7 @@ export async function POST({ request }) {
           temperature: state.temperature,
           rise: state.rise,
           acidity: acidityAt(state, leavening),
+          stage: body.ripeness && stageAt(state.rise, body.ripeness),
         })),
       grown,
       acidity,
