@@ -175,7 +175,7 @@ visited('what if, stages, yeast, family and the first ten days', async (visit) =
   await visit.enter('yeasted.celsius', '22');
   await visit.until('[data-yeasted]', /^0\.100 % instant yeast/);
   await visit.page.select('[name="yeasted.find"]', 'cold');
-  await visit.enter('yeasted.yeast', '0.3 %');
+  await visit.enter('yeasted.yeast', '0.2 %');
   await visit.enter('yeasted.hours', '16 h');
   await visit.until('[data-yeasted]', /in one tub: \d h.* at 22.0 °C, then at 4.0 °C; ripe after 16 h/);
   await visit.enter('yeasted.mass', '60 kg');

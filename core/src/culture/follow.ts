@@ -241,3 +241,19 @@ function evidenceOf(
     }
   }
 }
+
+/**
+ * Hours that a culture took until somebody found it ripe: the median of its builds. What counts for one that is not of
+ * flour.
+ *
+ * @returns null while none was found ripe
+ */
+export function observedHours(builds: readonly FollowedBuild[]): number | null {
+  const hours = builds
+    .flatMap(({ build, signs }) => {
+      const ripe = signs.find(({ sign }) => sign.kind === 'ripe' && sign.ripe === 'ripe');
+      return ripe ? [(ripe.at - build.at) / 3600] : [];
+    })
+    .sort((a, b) => a - b);
+  return hours[Math.floor(hours.length / 2)] ?? null;
+}

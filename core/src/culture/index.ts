@@ -26,7 +26,7 @@ export { fillLine, floorOf, riseAtHeight, type FillLine } from './fill-line.ts';
 export { afterCold, LIKELY, vigourOf, type BuildEvidence, type Evidence, type Vigour } from './vigour.ts';
 export { adviceFor, warmThenCold, type Advice, type OnItsWay } from './advice.ts';
 export { temperingHours } from './tempering.ts';
-export { followBuilds, type FollowedBuild, type KeptBuild } from './follow.ts';
+export { followBuilds, observedHours, type FollowedBuild, type KeptBuild } from './follow.ts';
 export { mostRiseOf, standingOf, type Standing } from './standing.ts';
 export {
   FEEDING_UNKNOWNS,

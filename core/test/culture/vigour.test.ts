@@ -5,6 +5,7 @@ import {
   afterCold,
   fillLine,
   followBuilds,
+  observedHours,
   LIKELY,
   riseAtHeight,
   temperingHours,
@@ -214,4 +215,13 @@ test('moved into the cold it nearly stops, a measured temperature overrides, and
   const [right] = followBuilds(wheat, [corrected], noon).builds;
   assert.equal(stateAtTime(right?.course ?? [], 2.001)?.temperature.toFixed(1), '23.0');
   assert.ok(cultureYeastRate(27) > cultureYeastRate(23));
+});
+
+test('what is not of flour is known by the times at which it was found ripe', () => {
+  const ripe: Sign = { kind: 'ripe', ripe: 'ripe' };
+  const builds = [50, 70, 60].map((hours, index) => kept(build(NOW + index * 200 * HOUR), [[hours, ripe]]));
+  const of = (all: KeptBuild[]) =>
+    observedHours(followBuilds({ ...wheat, of: 'no-flour' }, all, noon).builds);
+  assert.equal(of(builds), 60);
+  assert.equal(of([kept(build(NOW))]), null);
 });

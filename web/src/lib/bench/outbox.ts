@@ -3,6 +3,10 @@ import { send } from './send';
 
 /** Something to be kept on the server. */
 export interface Sending<T> {
+  /** The id of what it changes. */
+  readonly of: string;
+  /** The whole of it is sent each time, so only the last of several in a row has to be. */
+  readonly whole?: boolean;
   readonly method: string;
   /** Asked for only when it is its turn: what went before may have moved a revision. */
   readonly request: () => { readonly path: string; readonly body?: unknown };
@@ -32,7 +36,15 @@ export class Outbox<T> {
     return this.queue.length === 0;
   }
 
+  /** Whether more of the same is on its way. */
+  waitsFor(of: string): boolean {
+    return this.queue.some((each) => each.of === of);
+  }
+
   add(sending: Sending<T>): void {
+    const last = this.queue.at(-1);
+    // The first is being sent already.
+    if (sending.whole && last?.whole && last.of === sending.of && this.queue.length > 1) this.queue.pop();
     this.queue.push(sending);
     void this.run();
   }

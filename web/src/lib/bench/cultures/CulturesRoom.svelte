@@ -1,21 +1,18 @@
 <script lang="ts">
   import { onMount, tick, untrack } from 'svelte';
-  import { v7 as uuid } from 'uuid';
   import {
-    adviceFor,
     buildWorkings,
     followBuilds,
+    observedHours,
     standingOf,
-    type Advice,
     type Build,
     type Culture,
     type KeptBuild,
     type PlannedFeeding,
     type Sign,
   } from '@jovet/core/culture';
-  import { stateAtTime } from '@jovet/core/fermentation';
   import type { DeviceReport } from '@jovet/core/mix';
-  import { addDays, localTime, parseTimeOfDay, resolveLocal } from '@jovet/core/time';
+  import { localTime } from '@jovet/core/time';
   import { quantity, type Workings } from '@jovet/core/working';
   import Keyboard from '@lucide/svelte/icons/keyboard';
   import ListOrdered from '@lucide/svelte/icons/list-ordered';
@@ -26,20 +23,21 @@
   import GitBranch from '@lucide/svelte/icons/git-branch';
   import type { StoredBuild, StoredCulture } from '../../server/database/culture';
   import type { House } from '../../server/database/house';
-  import Field from '../../ui/Field.svelte';
   import Sheet from '../../ui/Sheet.svelte';
   import ToolButton from '../../ui/ToolButton.svelte';
-  import Figure from '../Figure.svelte';
   import { watchInstruments } from '../instruments';
   import KeyList from '../KeyList.svelte';
   import { provideOpener } from '../opener';
-  import { Outbox, type Keeping } from '../outbox';
+  import type { Keeping } from '../outbox';
   import { useReading } from '../settings';
   import WorkingPanel from '../WorkingPanel.svelte';
   import BuildCurve from './BuildCurve.svelte';
   import BuildLog from './BuildLog.svelte';
   import CultureForm from './CultureForm.svelte';
-  import { adviceText, ahead, healthText, vigourText } from './culture-words';
+  import AdvicePart from './AdvicePart.svelte';
+  import BuildPanel from './BuildPanel.svelte';
+  import { CultureKeeper } from './culture-keeper';
+  import { vigourText } from './culture-words';
   import FamilyTree from './FamilyTree.svelte';
   import FeedSentence from './FeedSentence.svelte';
   import ForecastDesk from './ForecastDesk.svelte';
@@ -71,7 +69,6 @@
   let panel = $state<'log' | 'edit' | 'new' | 'desk' | 'stages' | 'diary' | 'tree' | 'keys' | null>(null);
   let feeding = $state(false);
   let sour = $state(false);
-  let wanted = $state('');
   let path = $state<string[]>([]);
   let feedWorkings = $state.raw<Workings>({});
   provideOpener((key) => (path = [key]));
@@ -109,62 +106,14 @@
   });
   /** Time-only cultures, of fruit or flowers, have no forecast. */
   const forecast = $derived(culture?.of !== 'no-flour');
-  const health = $derived(
-    active?.signs.flatMap(({ sign }) => (sign.kind === 'health' ? [sign.health] : [])).at(-1) ?? 'well',
-  );
-  const warning = $derived(healthText(health));
-
-  const wantedAt = $derived.by(() => {
-    const time = parseTimeOfDay(wanted);
-    if (!time.ok) return active?.build.wanted ?? null;
-    const { date } = localTime(now, zone);
-    const at = [0, 1, 2].map((days) => resolveLocal(addDays(date, days), time.value, zone));
-    return at.flatMap((each) => (each.ok && each.value > now ? [each.value] : []))[0] ?? null;
-  });
-  const wantedWrong = $derived.by(() => {
-    if (wanted.trim() === '') return undefined;
-    const time = parseTimeOfDay(wanted);
-    return time.ok ? undefined : `${time.problems[0]?.problem} ${time.problems[0]?.remedy}`;
-  });
-  const advice = $derived.by((): readonly Advice[] => {
-    if (!active || !culture || wantedAt === null || wantedAt <= now || !forecast) return [];
-    const state = stateAtTime(active.course, (now - active.build.at) / 3600);
-    if (!state) return [];
-    const build = {
-      state,
-      leavening: active.leavening,
-      place: active.place,
-      ripeness: culture.ripeness,
-      hydration: culture.hydration,
-    };
-    const cold = { ...active.place, around: culture.cold };
-    const warmth = [24, 26, culture.warm].filter((each) => each > stands).toSorted((a, b) => a - b);
-    return adviceFor(build, (wantedAt - now) / 3600, cold, warmth);
-  });
-
   // ── keeping ─────────────────────────────────────────────────────────────────────────────────────────────────────
 
-  const stand = (fresh: StoredCulture) => {
-    cultures = cultures.map((each) => (each.id === fresh.id ? fresh : each));
-  };
-  const outbox = new Outbox<StoredCulture>((next) => (keeping = next));
-  /** A revision may have moved while something waited to be sent. */
-  const revOf = (id: string) => {
-    for (const each of cultures) {
-      if (each.id === id) return each.rev;
-      const build = each.builds.find((one) => one.id === id);
-      if (build) return build.rev;
-    }
-    return 1;
-  };
-  const stale = (stands: StoredCulture) => {
-    stand(stands);
-    changedElsewhere = true;
-  };
-  const change = (id: string, with_: (stored: StoredCulture) => StoredCulture) => {
-    changedElsewhere = false;
-    cultures = cultures.map((each) => (each.id === id ? with_(each) : each));
-  };
+  const keeper = new CultureKeeper(
+    untrack(() => kept),
+    (next) => (cultures = next),
+    (next) => (keeping = next),
+    () => (changedElsewhere = true),
+  );
 
   function fed(plan: PlannedFeeding) {
     if (!chosen || !culture) return;
@@ -186,20 +135,9 @@
       wanted: plan.ready.best,
       note: '',
     };
-    const id = uuid();
-    const parent = chosen.builds.at(-1)?.id ?? null;
-    const cultureId = chosen.stored.id;
-    change(cultureId, (each) => ({
-      ...each,
-      builds: [...each.builds, { id, rev: 1, parent, build, signs: [] }],
-    }));
-    outbox.add({
-      method: 'POST',
-      request: () => ({ path: `cultures/${cultureId}/builds`, body: { id, parent, build } }),
-      done: stand,
-    });
+    keeper.feed(chosen.stored.id, chosen.builds.at(-1)?.id ?? null, build);
     feeding = false;
-    wanted = '';
+    changedElsewhere = false;
     said = `Noted: fed at ${clock(at)}.`;
   }
   async function beginFeeding() {
@@ -210,19 +148,8 @@
   function sign(sign: Sign, buildId = active?.id, corrects: string | null = null) {
     if (!chosen || buildId === undefined) return;
     const before = active?.ripe.best.at ?? null;
-    const logged = { id: uuid(), at: now, sign, corrects };
-    const cultureId = chosen.stored.id;
-    change(cultureId, (each) => ({
-      ...each,
-      builds: each.builds.map((build) =>
-        build.id === buildId ? { ...build, signs: [...build.signs, { ...logged, by }] } : build,
-      ),
-    }));
-    outbox.add({
-      method: 'POST',
-      request: () => ({ path: `builds/${buildId}/signs`, body: logged }),
-      done: stand,
-    });
+    changedElsewhere = false;
+    keeper.sign(chosen.stored.id, buildId, sign, now, by, corrects);
     const after = active?.ripe.best.at ?? null;
     said =
       before !== null && after !== null && Math.abs(after - before) >= 60
@@ -234,56 +161,17 @@
     const seen = of?.signs.find(({ id }) => id === signId);
     if (seen) sign({ kind: 'nothing' }, buildId, signId);
   }
-  function dropBuild(buildId: string) {
-    if (!chosen) return;
-    const cultureId = chosen.stored.id;
-    const rev = revOf(buildId);
-    change(cultureId, (each) => ({ ...each, builds: each.builds.filter(({ id }) => id !== buildId) }));
-    outbox.add({
-      method: 'DELETE',
-      request: () => ({ path: `builds/${buildId}?rev=${rev}` }),
-      done: stand,
-      stale,
-    });
-  }
   function keep(next: Culture, id: string | null) {
-    if (id === null) {
-      const made = { id: uuid(), rev: 1, culture: next, builds: [] };
-      cultures = [...cultures, made];
-      chosenId = made.id;
-      outbox.add({
-        method: 'POST',
-        request: () => ({ path: 'cultures', body: { id: made.id, culture: next } }),
-        done: stand,
-      });
-    } else {
-      change(id, (each) => ({ ...each, culture: next }));
-      outbox.add({
-        method: 'PUT',
-        request: () => ({ path: `cultures/${id}`, body: { culture: next, rev: revOf(id) } }),
-        done: stand,
-        stale,
-      });
-    }
-    panel = null;
-  }
-  function end(id: string) {
-    const rev = revOf(id);
-    cultures = cultures.filter((each) => each.id !== id);
-    outbox.add({
-      method: 'DELETE',
-      request: () => ({ path: `cultures/${id}?rev=${rev}` }),
-      done: () => {},
-      stale: (stands) => (cultures = [...cultures, stands]),
-    });
+    if (id === null) choose(keeper.add(next));
+    else keeper.rename(id, next);
     panel = null;
   }
 
   const choose = (id: string) => {
     chosenId = id;
     feeding = false;
-    wanted = '';
     said = '';
+    changedElsewhere = false;
     sour = false;
   };
 
@@ -293,7 +181,7 @@
       devices = said ?? devices.map((each) => ({ ...each, last: null }));
     });
     const leave = (event: BeforeUnloadEvent) => {
-      if (!outbox.empty) event.preventDefault();
+      if (!keeper.done) event.preventDefault();
     };
     addEventListener('beforeunload', leave);
     return () => (ended(), removeEventListener('beforeunload', leave));
@@ -316,7 +204,6 @@
     ['Tab, Enter', 'reach any computed number and show its working'],
     ['?', 'these keys'],
   ] as const;
-  const stageWords = { young: 'young', ripe: 'ripe', past: 'past' } as const;
 </script>
 
 <svelte:window {onkeydown} />
@@ -338,7 +225,7 @@
   {#if keeping.state === 'failed'}
     <div class="notice" role="alert">
       <p>{keeping.problems[0]?.problem} {keeping.problems[0]?.remedy}</p>
-      <button type="button" class="btn preset-tonal" onclick={() => outbox.run()}>Try again</button>
+      <button type="button" class="btn preset-tonal" onclick={keeper.tryAgain}>Try again</button>
     </div>
   {/if}
   {#if changedElsewhere}
@@ -364,8 +251,7 @@
         <span
           ><b>{stored.culture.name}</b>
           <small
-            >{#if on && at && stored.culture.of !== 'no-flour'}{stageWords[at.stage]} · {on.ripe.best.at ===
-              null
+            >{#if on && at && stored.culture.of !== 'no-flour'}{at.stage} · {on.ripe.best.at === null
                 ? 'never ripe there'
                 : `ripe ${clock(on.ripe.best.at)}`}{:else if on}fed {clock(on.build.at)}{:else}not fed{/if}</small
           ></span
@@ -378,123 +264,34 @@
     <div class="body">
       <section class="main" aria-label={culture.name}>
         {#if active && standing}
-          <div class="vessel">
-            <RiseGlass
-              vessel={active.build.vessel}
-              heights={forecast ? standing.heights : null}
-              temperature={standing.temperature}
-              stage={standing.stage}
-              height={206}
-              scale
-              label={`${culture.name} stands ${standing.heights.now.toFixed(1)} cm high; it is ripe at ${standing.heights.best.toFixed(1)} cm`}
-            />
-            <div class="told">
-              {#if forecast}
-                <p class="clock">
-                  {#if active.ripe.best.at !== null}<Figure
-                      of="build.ripe"
-                      label="Ripe at"
-                      text={clock(active.ripe.best.at)}
-                    />{:else}never{/if}
-                </p>
-                <p class="when">
-                  {#if active.ripe.best.at !== null && active.ripe.best.soonest !== null && active.ripe.best.latest !== null}ripe
-                    {ahead(now, active.ripe.best.at)}; eight times in ten between {clock(
-                      active.ripe.best.soonest,
-                    )} and {clock(active.ripe.best.latest)}{:else}At this temperature it never ripens: move it
-                    somewhere warmer.{/if}
-                </p>
-                {#if active.ripe.earliest.at !== null && active.ripe.latest.at !== null}
-                  <p>usable from {clock(active.ripe.earliest.at)} to {clock(active.ripe.latest.at)}</p>
-                {/if}
-                <p class="now">
-                  Now {stageWords[standing.stage]}: <Figure
-                    of="build.now"
-                    label="Height now"
-                    text={`${standing.heights.now.toFixed(1)} cm`}
-                  /> of <Figure
-                    of="build.line"
-                    label="Height at its best"
-                    text={`${standing.heights.best.toFixed(1)} cm`}
-                  />,
-                  {reading.temperature(standing.temperature)}, {active.placeName}
-                </p>
-                {#if !standing.fits}<p class="caution" role="status">
-                    At its highest it runs over: this vessel is too low for {reading.mass(active.mass)}.
-                  </p>{/if}
-              {:else}
-                <p class="clock">
-                  {culture.hours === null ? '—' : clock(active.build.at + culture.hours * 3600)}
-                </p>
-                <p>
-                  It is not of flour, so only its own time counts{culture.hours === null
-                    ? ': note when it is ready, and it is known next time.'
-                    : ': look at it then.'}
-                </p>
-              {/if}
-              <p class="quiet">
-                Fed {clock(active.build.at)}: {reading.mass(active.build.seed)} seed, {reading.mass(
-                  active.build.flour,
-                )}
-                flour, {reading.mass(active.build.water)} water. {vigourText(chosen.vigour)}
-              </p>
-              {#if warning}<p class="caution" role="alert">{warning}</p>{/if}
-            </div>
-          </div>
-          <div class="moves">
-            {#if !feeding}<button type="button" class="btn preset-filled" onclick={beginFeeding}
-                >Feed it again</button
-              >{/if}
-            <button
-              type="button"
-              class="btn preset-tonal"
-              onclick={() => sign({ kind: 'moved', place: { name: 'the cold', around: culture.cold } })}
-              >Into the cold</button
-            >
-            <button
-              type="button"
-              class="btn preset-tonal"
-              onclick={() => sign({ kind: 'moved', place: { name: 'the warm', around: culture.warm } })}
-              >Into the warm</button
-            >
-            <button
-              type="button"
-              class="btn preset-tonal"
-              onclick={() => sign({ kind: 'moved', place: culture.place })}
-              >Back to {culture.place.name}</button
-            >
-            <button type="button" class="btn preset-tonal" onclick={() => sign({ kind: 'used' })}
-              >Used up</button
-            >
-            <button type="button" class="btn preset-tonal" onclick={() => sign({ kind: 'discarded' })}
-              >Thrown away</button
-            >
-          </div>
+          <BuildPanel
+            {culture}
+            {active}
+            {standing}
+            vigour={chosen.vigour}
+            hours={culture.hours ?? observedHours(chosen.builds)}
+            {now}
+            {clock}
+            onfeed={feeding ? null : beginFeeding}
+            onsign={(each) => sign(each)}
+          />
           {#if forecast}
             <BuildCurve {culture} followed={active} {now} {clock} {sour} />
-            <div class="tools">
-              <button type="button" class="link" aria-pressed={sour} onclick={() => (sour = !sour)}
-                >{sour ? 'Show the rise' : 'Show acid and yeast'}</button
-              >
-              <button type="button" class="link" onclick={() => (panel = 'log')}
-                ><ListOrdered size={16} aria-hidden="true" /> Feedings</button
-              >
-              <button type="button" class="link" onclick={() => (panel = 'edit')}
-                ><Pencil size={16} aria-hidden="true" /> {culture.name}</button
-              >
-            </div>
+            <button type="button" class="link" aria-pressed={sour} onclick={() => (sour = !sour)}
+              >{sour ? 'Show the rise' : 'Show acid and yeast'}</button
+            >
           {/if}
         {:else}
-          <div class="tools">
-            <button type="button" class="link" onclick={() => (panel = 'log')}
-              ><ListOrdered size={16} aria-hidden="true" /> Feedings</button
-            >
-            <button type="button" class="link" onclick={() => (panel = 'edit')}
-              ><Pencil size={16} aria-hidden="true" /> {culture.name}</button
-            >
-          </div>
           <p class="quiet">{vigourText(chosen.vigour)}</p>
         {/if}
+        <div class="tools">
+          <button type="button" class="link" onclick={() => (panel = 'log')}
+            ><ListOrdered size={16} aria-hidden="true" /> Feedings</button
+          >
+          <button type="button" class="link" onclick={() => (panel = 'edit')}
+            ><Pencil size={16} aria-hidden="true" /> {culture.name}</button
+          >
+        </div>
         {#if feeding || !active}
           <h2>Feed {culture.name}</h2>
           {#key chosen.stored.id}
@@ -516,28 +313,7 @@
         <aside>
           <SignPad {culture} line={standing.heights.best} {probe} {now} onsign={(each) => sign(each)} />
           {#if forecast}
-            <section class="advice" aria-labelledby="advice-title">
-              <h2 id="advice-title">Early or late?</h2>
-              <Field
-                label="Wanted at"
-                name="wanted"
-                value={wanted}
-                placeholder={wantedAt === null ? 'such as 03:15' : clock(wantedAt)}
-                problem={wantedWrong}
-                oninput={(text) => (wanted = text)}
-              />
-              <ul>
-                {#each advice as each, index (index)}<li>
-                    {adviceText(each, now, clock, reading, culture)}
-                  </li>{:else}
-                  <li class="quiet">
-                    {wantedAt === null
-                      ? 'Say when it is wanted, and what can be done stands here.'
-                      : 'Nothing brings it there in time: feed a new one.'}
-                  </li>
-                {/each}
-              </ul>
-            </section>
+            {#key active.id}<AdvicePart {culture} {active} {now} {zone} {stands} />{/key}
           {/if}
         </aside>
       {/if}
@@ -564,7 +340,7 @@
       vigour={chosen.vigour}
       {zone}
       ontakeback={takeBack}
-      ondrop={dropBuild}
+      ondrop={(buildId) => keeper.drop(chosen.stored.id, buildId)}
     />{/if}
 </Sheet>
 <Sheet open={panel === 'edit'} title={culture?.name ?? ''} side onclose={() => (panel = null)}>
@@ -574,7 +350,7 @@
       {culture}
       others={cultures.map((each) => each.culture)}
       onkeep={(next) => keep(next, id)}
-      onend={() => end(id)}
+      onend={() => ((panel = null), keeper.end(id))}
     />
   {/if}
 </Sheet>
@@ -671,43 +447,15 @@
     align-items: start;
   }
   .main,
-  aside,
-  .advice {
+  aside {
     display: grid;
     gap: 0.7rem;
     justify-items: stretch;
   }
-  .vessel {
-    display: flex;
-    gap: 1.5rem;
-    align-items: flex-start;
-  }
-  .told {
-    display: grid;
-    gap: 0.25rem;
-    min-width: 0;
-  }
-  .clock {
-    font-family: var(--figures);
-    font-size: clamp(3rem, 7vw, 4.5rem);
-    font-weight: 700;
-    line-height: 1;
-  }
-  .now {
-    font-weight: 700;
-  }
-  .moves,
   .tools {
     display: flex;
     flex-wrap: wrap;
     gap: 0.4rem 1rem;
-  }
-  .moves {
-    gap: 0.4rem;
-    margin-top: 0.3rem;
-  }
-  .moves button {
-    min-height: 2.75rem;
   }
   .link {
     display: inline-flex;
@@ -717,20 +465,6 @@
     text-decoration: underline;
     text-underline-offset: 0.2em;
     cursor: pointer;
-  }
-  .caution {
-    padding-left: 0.7rem;
-    border-left: 4px solid currentColor;
-    font-weight: 700;
-  }
-  .advice {
-    padding-top: 0.8rem;
-    border-top: 2px solid light-dark(var(--color-surface-300), var(--color-surface-600));
-  }
-  .advice li {
-    margin-left: 1.1rem;
-    list-style: disc;
-    line-height: 1.4;
   }
   .empty {
     margin-top: 1.5rem;
@@ -743,12 +477,6 @@
     .body {
       grid-template-columns: minmax(0, 1fr);
       gap: 1.25rem;
-    }
-    .vessel {
-      flex-direction: column;
-    }
-    .moves button {
-      min-height: 3.5rem;
     }
     .state {
       order: 1;

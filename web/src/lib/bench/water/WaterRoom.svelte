@@ -39,7 +39,8 @@
   import AfterMix from './AfterMix.svelte';
   import { dayMixes, isClosed, nextMix, type DayMix } from './day-mixes';
   import HeatLedger from './HeatLedger.svelte';
-  import { MixKeeper, type Keeping } from './mix-keeper';
+  import type { Keeping } from '../outbox';
+  import { MixKeeper } from './mix-keeper';
   import MixLogPanel from './MixLogPanel.svelte';
   import MixStrip from './MixStrip.svelte';
   import PourAnswer from './PourAnswer.svelte';

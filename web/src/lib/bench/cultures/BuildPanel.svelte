@@ -1,0 +1,161 @@
+<script lang="ts">
+  import type { Culture, FollowedBuild, Sign, Standing, Vigour } from '@jovet/core/culture';
+  import Figure from '../Figure.svelte';
+  import { useReading } from '../settings';
+  import { ahead, healthText, vigourText } from './culture-words';
+  import RiseGlass from './RiseGlass.svelte';
+
+  interface Props {
+    culture: Culture;
+    active: FollowedBuild;
+    standing: Standing;
+    vigour: Vigour;
+    /** Hours that one takes which is not of flour; null while nothing is known. */
+    hours: number | null;
+    /** Epoch seconds. */
+    now: number;
+    clock: (epoch: number) => string;
+    /** Begins the next feeding; null while it is being entered. */
+    onfeed: (() => void) | null;
+    onsign: (sign: Sign) => void;
+  }
+
+  /** A build in its glass: when it is ripe, how it stands now, and what is done with it. */
+  let { culture, active, standing, vigour, hours, now, clock, onfeed, onsign }: Props = $props();
+  const reading = useReading();
+  /** Time-only cultures, of fruit or flowers, have no forecast. */
+  const forecast = $derived(culture.of !== 'no-flour');
+  const health = $derived(
+    active.signs.flatMap(({ sign }) => (sign.kind === 'health' ? [sign.health] : [])).at(-1) ?? 'well',
+  );
+  const warning = $derived(healthText(health));
+</script>
+
+<div class="vessel">
+  <RiseGlass
+    vessel={active.build.vessel}
+    heights={forecast ? standing.heights : null}
+    temperature={standing.temperature}
+    stage={standing.stage}
+    height={206}
+    scale
+    label={`${culture.name} stands ${standing.heights.now.toFixed(1)} cm high; it is ripe at ${standing.heights.best.toFixed(1)} cm`}
+  />
+  <div class="told">
+    {#if forecast}
+      <p class="clock">
+        {#if active.ripe.best.at !== null}<Figure
+            of="build.ripe"
+            label="Ripe at"
+            text={clock(active.ripe.best.at)}
+          />{:else}never{/if}
+      </p>
+      <p class="when">
+        {#if active.ripe.best.at !== null && active.ripe.best.soonest !== null && active.ripe.best.latest !== null}ripe
+          {ahead(now, active.ripe.best.at)}; eight times in ten between {clock(active.ripe.best.soonest)} and {clock(
+            active.ripe.best.latest,
+          )}{:else}At this temperature it never ripens: move it somewhere warmer.{/if}
+      </p>
+      {#if active.ripe.earliest.at !== null && active.ripe.latest.at !== null}
+        <p>usable from {clock(active.ripe.earliest.at)} to {clock(active.ripe.latest.at)}</p>
+      {/if}
+      <p class="now">
+        Now {standing.stage}: <Figure
+          of="build.now"
+          label="Height now"
+          text={`${standing.heights.now.toFixed(1)} cm`}
+        /> of <Figure
+          of="build.line"
+          label="Height at its best"
+          text={`${standing.heights.best.toFixed(1)} cm`}
+        />,
+        {reading.temperature(standing.temperature)}, {active.placeName}
+      </p>
+      {#if !standing.fits}<p class="caution" role="status">
+          At its highest it runs over: this vessel is too low for {reading.mass(active.mass)}.
+        </p>{/if}
+    {:else}
+      <p class="clock">
+        {hours === null ? '—' : clock(active.build.at + hours * 3600)}
+      </p>
+      <p>
+        It is not of flour, so only its own time counts{hours === null
+          ? ': note when it is ready, and it is known next time.'
+          : ': look at it then.'}
+      </p>
+    {/if}
+    <p class="quiet">
+      Fed {clock(active.build.at)}: {reading.mass(active.build.seed)} seed, {reading.mass(active.build.flour)}
+      flour, {reading.mass(active.build.water)} water. {vigourText(vigour)}
+    </p>
+    {#if warning}<p class="caution" role="alert">{warning}</p>{/if}
+  </div>
+</div>
+<div class="moves">
+  {#if onfeed}<button type="button" class="btn preset-filled" onclick={onfeed}>Feed it again</button>{/if}
+  <button
+    type="button"
+    class="btn preset-tonal"
+    onclick={() => onsign({ kind: 'moved', place: { name: 'the cold', around: culture.cold } })}
+    >Into the cold</button
+  >
+  <button
+    type="button"
+    class="btn preset-tonal"
+    onclick={() => onsign({ kind: 'moved', place: { name: 'the warm', around: culture.warm } })}
+    >Into the warm</button
+  >
+  <button
+    type="button"
+    class="btn preset-tonal"
+    onclick={() => onsign({ kind: 'moved', place: culture.place })}>Back to {culture.place.name}</button
+  >
+  <button type="button" class="btn preset-tonal" onclick={() => onsign({ kind: 'used' })}>Used up</button>
+  <button type="button" class="btn preset-tonal" onclick={() => onsign({ kind: 'discarded' })}
+    >Thrown away</button
+  >
+</div>
+
+<style>
+  .vessel {
+    display: flex;
+    gap: 1.5rem;
+    align-items: flex-start;
+  }
+  .told {
+    display: grid;
+    gap: 0.25rem;
+    min-width: 0;
+  }
+  .clock {
+    font-family: var(--figures);
+    font-size: clamp(3rem, 7vw, 4.5rem);
+    font-weight: 700;
+    line-height: 1;
+  }
+  .now {
+    font-weight: 700;
+  }
+  .caution {
+    padding-left: 0.7rem;
+    border-left: 4px solid currentColor;
+    font-weight: 700;
+  }
+  .moves {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0.4rem;
+    margin-top: 0.3rem;
+  }
+  .moves button {
+    min-height: 2.75rem;
+  }
+  @media (max-width: 900px) {
+    .vessel {
+      flex-direction: column;
+    }
+    .moves button {
+      min-height: 3.5rem;
+    }
+  }
+</style>
