@@ -57,7 +57,7 @@ const short = (value: number): string => formatNumber(value, 3).replace(/\.?0+$/
 
 /** Writes a culture into fields; null: those of a new one. */
 export function draftOfCulture(culture: Culture | null, unit: TemperatureUnit): CultureDraft {
-  const degrees = (celsius: number) => formatTemperature(celsius, unit, 1).replace(/\.0 /, ' ');
+  const degrees = (celsius: number) => formatTemperature(celsius, unit, 1).replace(/(\.0)? °[CF]$/, '');
   const around = culture?.place.around ?? 22;
   const daily = typeof around === 'number' ? { coldest: around, warmest: around, warmestAt: 15 } : around;
   const vessel = culture?.vessel;

@@ -175,7 +175,7 @@
   }
   .row {
     display: grid;
-    grid-template-columns: repeat(auto-fit, minmax(6.5rem, 1fr));
+    grid-template-columns: repeat(auto-fit, minmax(5.4rem, 1fr));
     gap: 0.6rem;
     align-items: start;
   }

@@ -277,14 +277,16 @@
           />
           {#if forecast}
             <BuildCurve {culture} followed={active} {now} {clock} {sour} />
-            <button type="button" class="link" aria-pressed={sour} onclick={() => (sour = !sour)}
-              >{sour ? 'Show the rise' : 'Show acid and yeast'}</button
-            >
           {/if}
         {:else}
           <p class="quiet">{vigourText(chosen.vigour)}</p>
         {/if}
         <div class="tools">
+          {#if active && forecast}
+            <button type="button" class="link" aria-pressed={sour} onclick={() => (sour = !sour)}
+              >{sour ? 'Show the rise' : 'Show acid and yeast'}</button
+            >
+          {/if}
           <button type="button" class="link" onclick={() => (panel = 'log')}
             ><ListOrdered size={16} aria-hidden="true" /> Feedings</button
           >

@@ -196,8 +196,9 @@
     <ol data-chain>
       {#each builds as build, index (index)}
         <li>
-          <b>{build.name}</b>{#if fedAt[index] !== undefined}
-            at {clock(fedAt[index])}{/if}: {reading.mass(build.from)}
+          <b>{build.name}</b>{fedAt[index] === undefined ? '' : ` at ${clock(fedAt[index])}`}: {reading.mass(
+            build.from,
+          )}
           {index === 0 ? 'seed' : 'of the one before'}, {reading.mass(build.newFlour)} flour, {reading.mass(
             build.newWater,
           )} water, {reading.mass(build.total)} in all; ripe after {formatDuration(build.hours.best * 3600)} at
@@ -209,7 +210,7 @@
       {formatDuration(hoursOfChain(builds) * 3600)} from the first feeding on. A ripe wheat culture has yeast to
       acid 1: above it rises more, below it sours more.
     </p>
-    <CopyTable {table} />
+    <div><CopyTable {table} /></div>
   {/if}
 
   <YeastedPart cold={culture?.cold ?? 4} />
