@@ -3,6 +3,7 @@ import * as oneDough from './0001-one-dough.ts';
 import * as formulas from './0002-formulas.ts';
 import * as mixes from './0003-mixes.ts';
 import * as cultures from './0004-cultures.ts';
+import * as mixesStamp from './0005-mixes-stamp.ts';
 
 /** Every migration by its name, in order. Forward only: one that has landed is never edited. */
 export const MIGRATIONS: Readonly<Record<string, Migration>> = {
@@ -10,4 +11,5 @@ export const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '0002-formulas': formulas,
   '0003-mixes': mixes,
   '0004-cultures': cultures,
+  '0005-mixes-stamp': mixesStamp,
 };

@@ -12,7 +12,7 @@ import { indexVersion } from './formula-search.ts';
 import { digestOf } from './ingredient.ts';
 import { culturesOf, restoreCultures } from './archive-cultures.ts';
 import { moment, seconds } from './epoch.ts';
-import { readingsOfMix } from './mix.ts';
+import { readingsOfMix, touchMixes } from './mix.ts';
 
 /** Everything that the bakehouse holds, as one document. */
 export async function exportEverything(db: Db, actor: Actor): Promise<Archive> {
@@ -225,6 +225,7 @@ export async function restoreArchive(tx: Tx, actor: Actor, archive: Archive): Pr
   const days = await restoreDays(tx, actor, archive, by);
   if (!days.ok) return days;
   await restoreMixes(tx, actor, archive, by);
+  await touchMixes(tx, actor);
   await restoreCultures(tx, actor, archive.cultures, uuid, by);
   return good(
     `the bakehouse ${archive.bakehouse.at(-1)?.doc.name ?? ''} with ${archive.formulas.length} formulas, ${archive.ingredients.length} ingredients and ${archive.days.length} days`,

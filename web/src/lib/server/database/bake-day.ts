@@ -7,7 +7,7 @@ import { formatDate } from '@jovet/core/time';
 import type { Actor, Db, Tx } from './connection.ts';
 import { digestOf } from './ingredient.ts';
 import { houseAt, readHouse } from './house.ts';
-import { logAt, readFriction, stampOfLog } from './mix.ts';
+import { logAt, readFriction } from './mix.ts';
 import type { PlanDoc } from './schema.ts';
 
 /** A saved day as it opens: its newest plan, and what it is based on. */
@@ -177,16 +177,13 @@ export interface DayRoomTexts {
 
 /** Reads a room in one question to the database. */
 export async function readDayRoom(db: Db, actor: Actor, date: string): Promise<DayRoomTexts> {
-  const { rev, saved, stamp } = await db
+  const { rev, saved, mixes_rev } = await db
     .selectFrom('bakehouse')
-    .select([
-      'rev',
-      dayAsText(db, actor.bakehouseId, date).as('saved'),
-      stampOfLog(actor.bakehouseId).as('stamp'),
-    ])
+
+    .select(['rev', 'mixes_rev', dayAsText(db, actor.bakehouseId, date).as('saved')])
     .where('id', '=', actor.bakehouseId)
     .executeTakeFirstOrThrow();
-  const [{ text: house }, log] = await Promise.all([houseAt(db, actor, rev), logAt(db, actor, stamp)]);
+  const [{ text: house }, log] = await Promise.all([houseAt(db, actor, rev), logAt(db, actor, mixes_rev)]);
   return { house, saved, logged: JSON.stringify(frictionOfLog(log)) };
 }
 

@@ -72,28 +72,34 @@ export async function readMix(db: Db | Tx, actor: Actor, id: string): Promise<St
 /** So many closed mixes are looked back on: what is older weighs next to nothing. */
 const LOOK_BACK = 150;
 
-/** Moves with whatever the log is computed from: the newest change of the mixes that can be in it. */
-export const stampOfLog = (bakehouseId: string) => sql<string>`(
-  select coalesce(max(greatest(recent.updated_at,
-    (select max(reading.recorded_at) from reading where reading.mix_id = recent.id)))::text, '')
-  from (select id, updated_at from mix where mix.bakehouse_id = ${bakehouseId}
-    order by local_date desc, place desc limit ${2 * LOOK_BACK}) as recent)`;
+/** Says that a mix or a reading changed: what is computed from them is computed again. */
+export async function touchMixes(tx: Tx, { bakehouseId }: Actor): Promise<void> {
+  await tx
+    .updateTable('bakehouse')
+    .set({ mixes_rev: sql<number>`mixes_rev + 1` })
+    .where('id', '=', bakehouseId)
+    .execute();
+}
 
 /** Logs as they were computed last, by bakehouse. */
-const computed = new Map<string, { stamp: string; log: LoggedMix[] }>();
+const computed = new Map<string, { rev: number; log: LoggedMix[] }>();
 
 /** The mixes that were closed last, oldest first, and how each came out. */
 export async function readLog(db: Db | Tx, actor: Actor): Promise<LoggedMix[]> {
-  const { rows } = await sql<{ stamp: string }>`select ${stampOfLog(actor.bakehouseId)} as stamp`.execute(db);
-  return logAt(db, actor, rows[0]?.stamp ?? '');
+  const { mixes_rev } = await db
+    .selectFrom('bakehouse')
+    .select('mixes_rev')
+    .where('id', '=', actor.bakehouseId)
+    .executeTakeFirstOrThrow();
+  return logAt(db, actor, mixes_rev);
 }
 
-/** The log at a stamp that was just read; computed again only if it moved. */
-export async function logAt(db: Db | Tx, actor: Actor, stamp: string): Promise<LoggedMix[]> {
+/** The log at a revision of the mixes that was just read; computed again only if it moved. */
+export async function logAt(db: Db | Tx, actor: Actor, rev: number): Promise<LoggedMix[]> {
   const known = computed.get(actor.bakehouseId);
-  if (known?.stamp === stamp) return known.log;
+  if (known?.rev === rev) return known.log;
   const log = logOf(await closedMixes(db, actor));
-  computed.set(actor.bakehouseId, { stamp, log });
+  computed.set(actor.bakehouseId, { rev, log });
   return log;
 }
 
@@ -162,6 +168,7 @@ export async function beginMix(
       }))
       .onConflict((conflict) => conflict.column('id').doNothing())
       .execute();
+    await touchMixes(tx, actor);
     const mix = await readMix(tx, actor, begun.id);
     return mix
       ? good(mix)
@@ -202,6 +209,7 @@ async function moveMix(
       .where('rev', '=', rev)
       .executeTakeFirst();
     if (moved.numUpdatedRows === 0n) return { kind: 'stale', stands: before };
+    await touchMixes(tx, actor);
     return { kind: 'done', mix: (await readMix(tx, actor, id)) ?? { ...before, rev: rev + 1 } };
   });
 }
@@ -250,6 +258,7 @@ export async function addReading(
         corrects,
       })
       .execute();
+    await touchMixes(tx, actor);
     const after = await readMix(tx, actor, mixId);
     return after ? good(after) : bad(problem('mix', 'This mix is not here.', 'Open the room anew.'));
   });

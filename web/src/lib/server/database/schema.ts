@@ -32,7 +32,7 @@ export interface PlanDoc {
 }
 
 export interface Database {
-  bakehouse: { id: string; name: string; zone: string } & Mutable;
+  bakehouse: { id: string; name: string; zone: string; mixes_rev: Generated<number> } & Mutable;
   bakehouse_version: { bakehouse_id: string; n: number; doc: Json<Bakehouse> } & WrittenOnce;
   person: {
     id: string;
