@@ -1,2 +1,11 @@
 export { parseTimeOfDay } from './entry.ts';
-export { addDays, formatDate, isZone, localHours, localTime, resolveLocal, type LocalTime } from './local.ts';
+export {
+  addDays,
+  formatDate,
+  isZone,
+  localHours,
+  localTime,
+  nextLocal,
+  resolveLocal,
+  type LocalTime,
+} from './local.ts';

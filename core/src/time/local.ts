@@ -48,6 +48,21 @@ export function localTime(epoch: number, zone: string): LocalTime {
   };
 }
 
+/**
+ * The next moment, from one on, at which a clock of the bakehouse shows a time.
+ *
+ * @param time `HH:MM`
+ * @param from epoch seconds
+ */
+export function nextLocal(time: string, from: number, zone: string): number {
+  const { date } = localTime(from, zone);
+  for (const days of [0, 1, 2]) {
+    const at = resolveLocal(addDays(date, days), time, zone);
+    if (at.ok && at.value >= from) return at.value;
+  }
+  throw new Error(`${time} comes in none of three days in ${zone}`);
+}
+
 /** Epoch seconds of every full local hour within [from, to]; clock changes included. */
 export function localHours(from: number, to: number, zone: string): number[] {
   const hours: number[] = [];

@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { addDays, localHours, localTime, parseTimeOfDay, resolveLocal } from '@jovet/core/time';
+import { addDays, localHours, localTime, parseTimeOfDay, nextLocal, resolveLocal } from '@jovet/core/time';
 import { must, problemsOf } from '../demo.ts';
 
 const ZONE = 'Europe/London';
@@ -30,4 +30,18 @@ test('days that do not exist and zones that do not exist are named', () => {
   assert.match(problemsOf(resolveLocal('2026-02-30', '07:00', ZONE))['date'] ?? '', /calendar/);
   assert.match(problemsOf(resolveLocal('2026-02-20', '07:00', 'Brennick/Quay'))['zone'] ?? '', /zone/);
   assert.equal(addDays('2026-02-28', 1), '2026-03-01');
+});
+
+test('the next moment at which a clock shows a time: today, tomorrow, and in the gap of a clock change', () => {
+  const zone = 'Europe/London';
+  const at = (date: string, time: string) => {
+    const moment = resolveLocal(date, time, zone);
+    assert.ok(moment.ok);
+    return moment.value;
+  };
+  const noon = at('2026-11-24', '12:00');
+  assert.equal(nextLocal('12:00', noon, zone), noon);
+  assert.equal(nextLocal('11:59', noon, zone), at('2026-11-25', '11:59'));
+  // Clocks go from 01:00 to 02:00 on 29 March 2026.
+  assert.equal(nextLocal('01:30', at('2026-03-29', '00:30'), zone), at('2026-03-29', '02:30'));
 });

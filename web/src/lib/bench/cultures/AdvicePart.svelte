@@ -1,7 +1,7 @@
 <script lang="ts">
   import { adviceFor, type Advice, type Culture, type FollowedBuild } from '@jovet/core/culture';
   import { stateAtTime } from '@jovet/core/fermentation';
-  import { addDays, localTime, parseTimeOfDay, resolveLocal } from '@jovet/core/time';
+  import { localTime, nextLocal, parseTimeOfDay } from '@jovet/core/time';
   import Field from '../../ui/Field.svelte';
   import { useReading } from '../settings';
   import { adviceText } from './culture-words';
@@ -25,9 +25,7 @@
   const wantedAt = $derived.by(() => {
     const time = parseTimeOfDay(wanted);
     if (!time.ok) return active.build.wanted;
-    const { date } = localTime(now, zone);
-    const at = [0, 1, 2].map((days) => resolveLocal(addDays(date, days), time.value, zone));
-    return at.flatMap((each) => (each.ok && each.value > now ? [each.value] : []))[0] ?? null;
+    return nextLocal(time.value, now + 1, zone);
   });
   const wantedWrong = $derived.by(() => {
     if (wanted.trim() === '') return undefined;

@@ -11,7 +11,7 @@
     type FeedingWish,
     type PlannedFeeding,
   } from '@jovet/core/culture';
-  import { addDays, localTime, parseTimeOfDay, resolveLocal } from '@jovet/core/time';
+  import { addDays, localTime, nextLocal, parseTimeOfDay } from '@jovet/core/time';
   import {
     formatNumber,
     formatTemperature,
@@ -60,15 +60,6 @@
   let flour = $state(untrack(() => formatNumber(culture.ratio, 1)));
   let needed = $state(untrack(() => (need ? reading.mass(need.kilograms) : '1 kg')));
 
-  /** The next time that a clock shows this, not before a moment. */
-  function nextAt(time: string, from: number): number {
-    const { date } = localTime(from, zone);
-    for (const days of [0, 1, 2]) {
-      const at = resolveLocal(addDays(date, days), time, zone);
-      if (at.ok && at.value >= from) return at.value;
-    }
-    return from;
-  }
   /** What was fed a while ago may still be entered. */
   const AGO = 4 * 3600;
   const read = $derived.by(() => {
@@ -84,11 +75,11 @@
     for (const [name, result] of Object.entries(given))
       if (!result.ok && name !== unknown)
         wrong[name] = `${result.problems[0]?.problem} ${result.problems[0]?.remedy}`;
-    const feedAt = given.feed.ok ? nextAt(given.feed.value, now - AGO) : now;
+    const feedAt = given.feed.ok ? nextLocal(given.feed.value, now - AGO, zone) : now;
     const wish: FeedingWish = {
       find,
       feedAt,
-      readyAt: given.ready.ok ? nextAt(given.ready.value, find === 'feed' ? now : feedAt + 60) : now,
+      readyAt: given.ready.ok ? nextLocal(given.ready.value, find === 'feed' ? now : feedAt + 60, zone) : now,
       celsius: given.celsius.ok ? given.celsius.value : 20,
       flour: given.flour.ok ? given.flour.value : 1,
       needed: given.needed.ok ? given.needed.value : 0,

@@ -2,7 +2,7 @@
   import { untrack } from 'svelte';
   import { chainOf, feedTimesOf, hoursOfChain, type ChainStage, type Culture } from '@jovet/core/culture';
   import { USUAL_RIPENESS } from '@jovet/core/formula';
-  import { addDays, localTime, parseTimeOfDay, resolveLocal } from '@jovet/core/time';
+  import { addDays, localTime, nextLocal, parseTimeOfDay } from '@jovet/core/time';
   import {
     formatDuration,
     formatNumber,
@@ -63,12 +63,7 @@
   );
   const mass = $derived(parseMass(needed));
   const readyTime = $derived(parseTimeOfDay(ready));
-  const readyAt = $derived.by(() => {
-    if (!readyTime.ok) return null;
-    const { date } = localTime(now, zone);
-    const at = [0, 1, 2].map((days) => resolveLocal(addDays(date, days), readyTime.value, zone));
-    return at.flatMap((each) => (each.ok && each.value > now ? [each.value] : []))[0] ?? null;
-  });
+  const readyAt = $derived(readyTime.ok ? nextLocal(readyTime.value, now + 1, zone) : null);
   const chain = $derived.by(() => {
     const stages: ChainStage[] = [];
     for (const [index, { flour, water, celsius }] of read.entries()) {
