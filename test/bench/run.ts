@@ -10,8 +10,8 @@ import { demoInput, must, thirtySixLoaves } from '../../core/test/demo.ts';
 import { saveDay } from '../../web/src/lib/server/database/bake-day.ts';
 import { findActor } from '../../web/src/lib/server/database/bakehouse.ts';
 import { connect } from '../../web/src/lib/server/database/connection.ts';
-import { benchFermentation } from './fermentation.ts';
 import { benchKeystrokes, benchList } from './formulas.ts';
+import { fermentationInWorker } from './in-worker.ts';
 
 const ROOT = new URL('../..', import.meta.url).pathname;
 const BARE = join(ROOT, 'test/bench/bare');
@@ -22,7 +22,7 @@ const ROUNDS = 1000;
 const median = (values: number[]): number =>
   values.sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? NaN;
 
-function benchCore(): void {
+async function benchCore(): Promise<void> {
   const input = demoInput();
   const time = (work: () => void) => {
     for (let warm = 0; warm < 500; warm += 1) work();
@@ -39,14 +39,14 @@ function benchCore(): void {
   const plan = must(planDough(input));
   const workings = time(() => Object.values(planWorkings(plan, input)).forEach((open) => open()));
   say('every working of the plan opened', `${workings.toFixed(3)} ms`);
-  const { long, solve, day } = benchFermentation(200);
+  const { long, solve, day } = await fermentationInWorker(200);
   const ms = (values: number[], limit: number, name: string) => {
     const middle = median(values);
     say(name, `${middle.toFixed(2)} ms`, middle < limit, `under ${limit} ms`);
   };
   ms(long, 2, 'forecast with its band, 36 h, five surroundings, median');
   ms(solve, 10, 'feeding solved, median');
-  ms(day, 300, '500 forecasts of a day, each with its band, median');
+  ms(day, 300, '500 forecasts of a day in a worker, each with its band, median');
 }
 
 async function benchServer(): Promise<void> {
@@ -203,5 +203,5 @@ const saidBy = (child: ChildProcess, text: string) =>
   });
 
 console.log(`${cpus().length} cores, Node.js ${process.version}`);
-benchCore();
+await benchCore();
 await benchServer();

@@ -190,6 +190,72 @@ visited('what if, stages, yeast, family and the first ten days', async (visit) =
   await visit.keys('Escape');
 });
 
+visited(
+  'a culture from nothing: begun, fed and looked at day by day, until it is a culture',
+  async (visit) => {
+    const name = `Campion culture ${Date.now() % 100_000}`;
+    await visit.go('/make/cultures');
+    await visit.press('New culture');
+    await visit.press('Begin one from nothing: the first ten days');
+    await visit.enter('diary.coldest', 'cosy');
+    await visit.press('Begin it');
+    await visit.until(`${openDialog} .field-problem`, '“cosy” is not a temperature');
+    await visit.enter('diary.name', name);
+    await visit.enter('diary.coldest', '26');
+    await visit.press('Begin it');
+    await visit.until('.main', /Day 1\s*Begin/);
+    await visit.enter('diary.flour', 'a spoon');
+    await visit.press('Begun: note it now');
+    await visit.until('.main .field-problem', '“a spoon” is not a mass');
+    await visit.enter('diary.flour', '60 g');
+    await visit.press('Begun: note it now');
+    await visit.until('.main section', /60 g flour, 50 g water, 26.0 °C/);
+    await visit.press('bubbles');
+    await visit.until('.main section li', 'bubbles');
+    await visit.press('take back');
+    await visit.page.waitForSelector('.main section li.old');
+    await visit.press('mould');
+    await visit.until('.main [role="alert"]', 'never scrape');
+    const { pathname } = new URL(visit.page.url());
+    const list = await (await fetch(`${SERVED}/api/v1/cultures`)).json();
+    const { id, culture } = list.cultures.find(
+      (each: { culture: { name: string } }) => each.culture.name === name,
+    );
+    const stored = await keptOnce(visit, id);
+    assert.deepEqual([stored.builds[0].build.flour, stored.builds[0].build.seed], [0.06, 0]);
+    // Days later it doubled three times in a row.
+    const begun = Math.floor(Date.now() / 1000) - 90 * HOUR;
+    await fetch(`${SERVED}/api/v1/cultures/${id}`, {
+      method: 'PUT',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({
+        culture: { ...culture, nursery: { from: begun, until: null } },
+        rev: stored.rev,
+      }),
+    });
+    for (const after of [50, 62, 74]) {
+      const build = uuid();
+      const at = begun + after * HOUR;
+      const { place, vessel } = culture;
+      await post(`cultures/${id}/builds`, {
+        id: build,
+        parent: null,
+        build: { schema: 1, at, seed: 0.02, flour: 0.06, water: 0.06, temperature: 26, place, vessel },
+      });
+      await post(`builds/${build}/signs`, {
+      id: uuid(), at: at + 5 * HOUR, sign: { kind: 'diary', seen: 'doubled' }, corrects: null,
+    }); // prettier-ignore
+    }
+    await visit.go(pathname);
+    await choose(visit, name);
+    await visit.press('It is a culture now');
+    await visit.until('.main', 'Its vigour is not known yet');
+    await visit.press('Its first days');
+    await visit.until(openDialog, /it has doubled/);
+    await visit.keys('Escape');
+  },
+);
+
 visited('a lost server loses nothing; a change made elsewhere is shown', async (visit) => {
   visit.expectErrors(/409|ERR_|Failed to load/);
   const name = `Marram culture ${Date.now() % 100_000}`;

@@ -62,6 +62,8 @@ const OTHER_SPREAD = 0.08;
 /**
  * Follows the builds of a culture: what their signs say of its vigour, and the course of each with that vigour.
  *
+ * Feedings of the time in which it was raised from nothing are left out: yeast had not yet the upper hand.
+ *
  * @param kept oldest first
  * @param hourOf hour of the day, 0 to 24, at epoch seconds: for places whose temperature follows the day
  */
@@ -70,6 +72,8 @@ export function followBuilds(
   kept: readonly KeptBuild[],
   hourOf: (epoch: number) => number,
 ): { readonly vigour: Vigour; readonly builds: readonly FollowedBuild[] } {
+  const grown = culture.nursery?.until ?? (culture.nursery ? Infinity : 0);
+  kept = kept.filter(({ build }) => build.at >= grown);
   const usual = followWith(culture, kept, hourOf, { value: 1, spread: 0.25 });
   const vigour = vigourOf(usual.map((each) => evidenceOf(culture, each)));
   return { vigour, builds: followWith(culture, kept, hourOf, vigour) };

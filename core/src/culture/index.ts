@@ -37,4 +37,11 @@ export {
 } from './plan-feeding.ts';
 export { buildWorkings, feedingWorkings } from './working.ts';
 export { draftOfCulture, parseCultureDraft, usualRipenessOf, type CultureDraft } from './draft.ts';
-export { DIARY, DIARY_CAUTION, type DiaryStep } from './diary.ts';
+export {
+  DIARY,
+  DIARY_CAUTION,
+  DIARY_SIGNS,
+  nurseryOf,
+  type DiaryStep,
+  type NurseryStanding,
+} from './diary.ts';

@@ -23,6 +23,10 @@ export const bodyIn = (vessel: Vessel, mass: number): Body =>
 /** Hours of the day in which nothing may fall due, HH:MM. */
 const Clock = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'Write the time as HH:MM.');
 
+/** The time in which a culture is raised from flour and water alone: begun, and a culture since; epoch seconds. */
+export const Nursery = z.strictObject({ from: Epoch, until: Epoch.nullable().default(null) });
+export type Nursery = z.infer<typeof Nursery>;
+
 /** A culture that is kept. */
 export const Culture = z.strictObject({
   schema: z.literal(1),
@@ -50,6 +54,7 @@ export const Culture = z.strictObject({
   /** Slug of the culture that it was built from; null for one that began by itself. */
   parent: Slug.nullable().default(null),
   began: z.iso.date().nullable().default(null),
+  nursery: Nursery.nullable().default(null),
 });
 export type Culture = z.infer<typeof Culture>;
 
@@ -58,7 +63,8 @@ export const Build = z.strictObject({
   schema: z.literal(1),
   /** Epoch seconds at which flour met seed. */
   at: Epoch,
-  seed: z.number().positive().max(2000),
+  /** 0 only on the first day of a culture from nothing. */
+  seed: Kilograms,
   flour: z.number().positive().max(2000),
   water: Kilograms,
   /** °C of the mixed build. */
@@ -88,6 +94,12 @@ export const Sign = z.discriminatedUnion('kind', [
     kind: z.literal('health'),
     health: z.enum(['well', 'hooch', 'grey', 'mould', 'pink']),
   }),
+  z
+    .strictObject({
+      kind: z.literal('diary'),
+      seen: z.enum(['stirred', 'quiet', 'bubbles', 'bad-smell', 'fruit-smell', 'doubled']),
+    })
+    .describe('of a culture that is raised from nothing; says nothing of vigour'),
   z.strictObject({ kind: z.literal('discarded') }),
   z.strictObject({ kind: z.literal('used') }),
   z.strictObject({ kind: z.literal('nothing') }).describe('in place of a sign that was taken back'),

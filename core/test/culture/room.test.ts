@@ -8,6 +8,7 @@ import {
   feedTimesOf,
   followBuilds,
   mostRiseOf,
+  nurseryOf,
   parseCultureDraft,
   planFeeding,
   RIPE_CHAIN_SEED,
@@ -122,4 +123,59 @@ test('cultures go through their fields unchanged in °C and °F, and what cannot
     parseCultureDraft({ ...draft, diameter: '12', coldest: '20', warmest: '20' }, null, '°C'),
   );
   assert.match(order['ripe'] ?? '', /./);
+});
+
+/** Feedings of a culture from nothing, hours after it was begun, with what was seen so many hours after each. */
+const diary = (
+  ...fed: readonly { at: number; seen?: readonly ['doubled' | 'fruit-smell' | 'bubbles', number] }[]
+) =>
+  fed.map(({ at, seen }, index) => ({
+    id: `00000000-0000-7000-8000-00000000000${index}`,
+    parent: null,
+    build: {
+      schema: 1 as const, at: NOW + at * HOUR, seed: index === 0 ? 0 : 0.05, flour: 0.05, water: 0.05, temperature: 26,
+      place: wheat.place, vessel: wheat.vessel, seedPopulation: 0.7, wanted: null, note: '',
+    }, // prettier-ignore
+    signs: seen
+      ? [
+          {
+            id: `00000000-0000-7000-9000-00000000000${index}`,
+            at: NOW + (at + seen[1]) * HOUR,
+            sign: { kind: 'diary' as const, seen: seen[0] },
+            corrects: null,
+          },
+        ]
+      : [],
+  }));
+
+test('a culture from nothing: the signs decide, not the calendar', () => {
+  const from = { from: NOW };
+  const at = (builds: ReturnType<typeof diary>, hours: number) => {
+    const { day, step, dueAt, doubled } = nurseryOf(from, builds, NOW + hours * HOUR);
+    return { day, title: step.title, due: dueAt === null ? null : (dueAt - NOW) / HOUR, doubled };
+  };
+  assert.deepEqual(at([], 1), { day: 1, title: 'Begin', due: null, doubled: 0 });
+  assert.deepEqual(at(diary({ at: 0 }), 26), { day: 2, title: 'The false rise', due: 24, doubled: 0 });
+  // Bubbles of the second day are not yeast: on the eighth day it still waits for it.
+  const silent = diary({ at: 0 }, { at: 24, seen: ['bubbles', 5] }, { at: 160 });
+  assert.deepEqual(at(silent, 170), { day: 8, title: 'Silence', due: 184, doubled: 0 });
+  assert.equal(at(diary({ at: 0 }, { at: 100, seen: ['fruit-smell', 10] }), 112).title, 'Yeast');
+  const lively = [
+    { at: 0 },
+    { at: 72, seen: ['doubled', 5] },
+    { at: 84, seen: ['doubled', 4.5] },
+    { at: 96, seen: ['doubled', 4] },
+  ] as const;
+  assert.deepEqual(at(diary(...lively), 101), { day: 5, title: 'Ready', due: 108, doubled: 3 });
+  // One that still may double takes nothing away; one that took too long does.
+  assert.equal(at(diary(...lively, { at: 108 }), 110).doubled, 3);
+  assert.equal(at(diary(...lively, { at: 108 }), 116).doubled, 0);
+  assert.equal(at(diary(...lively.slice(0, 3), { at: 96, seen: ['doubled', 9] }), 106).doubled, 0);
+});
+
+test('what was fed while a culture was raised says nothing of its vigour', () => {
+  const builds = diary({ at: 0 }, { at: 24 }, { at: 48 });
+  const followed = (until: number | null) =>
+    followBuilds({ ...wheat, nursery: { from: NOW, until } }, builds, () => 12).builds.length;
+  assert.deepEqual([followed(null), followed(NOW + 30 * HOUR)], [0, 1]);
 });

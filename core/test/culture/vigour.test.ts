@@ -1,4 +1,5 @@
 import assert from 'node:assert/strict';
+import { pieceTimeConstant } from '@jovet/core/fermentation';
 import { test } from 'node:test';
 import fc from 'fast-check';
 import {
@@ -111,10 +112,10 @@ test('weeks in the cold take vigour until it is fed twice', () => {
 });
 
 test('a stiff culture that is cut up warms sooner; a cold room never warms it', () => {
-  const whole = temperingHours(1.2, 1, 4, 18, 22, 8);
-  assert.ok(temperingHours(1.2, 12, 4, 18, 22, 8) < whole / 2);
-  assert.equal(temperingHours(1.2, 1, 4, 18, 18, 8), Infinity);
-  assert.equal(temperingHours(1.2, 1, 20, 18, 22, 8), 0);
+  const whole = temperingHours(pieceTimeConstant(1.2, 8), 4, 18, 22);
+  assert.ok(temperingHours(pieceTimeConstant(0.1, 8), 4, 18, 22) < whole / 2);
+  assert.equal(temperingHours(1, 4, 18, 18), Infinity);
+  assert.equal(temperingHours(1, 20, 18, 22), 0);
 });
 
 test('the fill line of glass and tub, worked on paper, and read back', () => {

@@ -1,5 +1,14 @@
 <script lang="ts">
-  import type { Culture, FollowedBuild, Sign, Standing, Vigour } from '@jovet/core/culture';
+  import {
+    temperingHours,
+    type Culture,
+    type FollowedBuild,
+    type Sign,
+    type Standing,
+    type Vigour,
+  } from '@jovet/core/culture';
+  import { aroundAt, HEAT_TRANSFER, pieceTimeConstant } from '@jovet/core/fermentation';
+  import { formatDuration } from '@jovet/core/units';
   import Figure from '../Figure.svelte';
   import { useReading } from '../settings';
   import { ahead, healthText, vigourText } from './culture-words';
@@ -14,6 +23,8 @@
     hours: number | null;
     /** Epoch seconds. */
     now: number;
+    /** Hour of the day now. */
+    hour: number;
     clock: (epoch: number) => string;
     /** Begins the next feeding; null while it is being entered. */
     onfeed: (() => void) | null;
@@ -21,14 +32,36 @@
   }
 
   /** A build in its glass: when it is ripe, how it stands now, and what is done with it. */
-  let { culture, active, standing, vigour, hours, now, clock, onfeed, onsign }: Props = $props();
+  let { culture, active, standing, vigour, hours, now, hour, clock, onfeed, onsign }: Props = $props();
   const reading = useReading();
   /** Time-only cultures, of fruit or flowers, have no forecast. */
   const forecast = $derived(culture.of !== 'no-flour');
   const health = $derived(
     active.signs.flatMap(({ sign }) => (sign.kind === 'health' ? [sign.health] : [])).at(-1) ?? 'well',
   );
+  /** What has not come by now comes later. */
+  const soonest = $derived(
+    (active.ripe.best.at ?? 0) > now
+      ? Math.max(active.ripe.best.soonest ?? 0, now)
+      : (active.ripe.best.soonest ?? 0),
+  );
   const warning = $derived(healthText(health));
+  /** How long it takes to come out of the cold, whole and cut up; null where it is about as warm as its place. */
+  const tempering = $derived.by(() => {
+    const place = aroundAt(culture.place.around, hour);
+    const around = typeof place === 'number' ? place : place(0);
+    const to = around - 2;
+    if (standing.temperature > to - 3) return null;
+    const hours = (timeConstant: number) => temperingHours(timeConstant, standing.temperature, to, around);
+    return {
+      to,
+      whole: hours(active.place.timeConstant),
+      cut: culture.hydration <= STIFF ? hours(pieceTimeConstant(CUT, HEAT_TRANSFER.coveredBasket)) : null,
+    };
+  });
+  /** Water over flour up to which a culture can be cut up, and kg of a piece of it. */
+  const STIFF = 0.65;
+  const CUT = 0.1;
 </script>
 
 <div class="vessel">
@@ -52,7 +85,7 @@
       </p>
       <p class="when">
         {#if active.ripe.best.at !== null && active.ripe.best.soonest !== null && active.ripe.best.latest !== null}ripe
-          {ahead(now, active.ripe.best.at)}; eight times in ten between {clock(active.ripe.best.soonest)} and {clock(
+          {ahead(now, active.ripe.best.at)}; eight times in ten between {clock(soonest)} and {clock(
             active.ripe.best.latest,
           )}{:else}At this temperature it never ripens: move it somewhere warmer.{/if}
       </p>
@@ -71,6 +104,15 @@
         />,
         {reading.temperature(standing.temperature)}, {active.placeName}
       </p>
+      {#if tempering}
+        <p>
+          Back to {culture.place.name} it is {reading.temperature(tempering.to)} after {formatDuration(
+            tempering.whole * 3600,
+          )}{#if tempering.cut !== null}; cut into pieces of {reading.mass(CUT)}, after {formatDuration(
+              tempering.cut * 3600,
+            )}{/if}.
+        </p>
+      {/if}
       {#if !standing.fits}<p class="caution" role="status">
           At its highest it runs over: this vessel is too low for {reading.mass(active.mass)}.
         </p>{/if}

@@ -42,7 +42,7 @@
         ? { name: `There is already a culture called ${draft.name}. Give it another name.` }
         : {}
       : Object.fromEntries(read.problems.map((each) => [each.path, `${each.problem} ${each.remedy}`]));
-    if (read.ok && !taken) onkeep(read.value);
+    if (read.ok && !taken) onkeep({ ...read.value, nursery: culture?.nursery ?? null });
   }
   const KINDS = [
     { value: 'wheat', text: 'wheat' },

@@ -3,6 +3,7 @@
   import {
     buildWorkings,
     followBuilds,
+    nurseryOf,
     observedHours,
     standingOf,
     type Build,
@@ -42,6 +43,8 @@
   import FeedSentence from './FeedSentence.svelte';
   import ForecastDesk from './ForecastDesk.svelte';
   import Diary from './Diary.svelte';
+  import DiaryLog from './DiaryLog.svelte';
+  import Nursery from './Nursery.svelte';
   import StagesPanel from './StagesPanel.svelte';
   import RiseGlass from './RiseGlass.svelte';
   import SignPad from './SignPad.svelte';
@@ -66,7 +69,9 @@
   let keeping = $state.raw<Keeping>({ state: 'idle', problems: [] });
   let changedElsewhere = $state(false);
   let said = $state('');
-  let panel = $state<'log' | 'edit' | 'new' | 'desk' | 'stages' | 'diary' | 'tree' | 'keys' | null>(null);
+  let panel = $state<'log' | 'edit' | 'new' | 'desk' | 'stages' | 'diary' | 'days' | 'tree' | 'keys' | null>(
+    null,
+  );
   let feeding = $state(false);
   let sour = $state(false);
   let path = $state<string[]>([]);
@@ -88,6 +93,8 @@
   const chosen = $derived(followed.find(({ stored }) => stored.id === chosenId) ?? followed[0]);
   const culture = $derived(chosen?.stored.culture);
   const active = $derived(chosen?.active ?? null);
+  /** Since when it is raised from nothing, while it is no culture yet. */
+  const young = $derived(culture?.nursery && culture.nursery.until === null ? culture.nursery.from : null);
   const standing = $derived(culture && active ? standingOf(culture, active, now) : null);
   const probe = $derived(devices.find(({ spot }) => spot !== 'air'));
   const clockQuantity = (epoch: number) =>
@@ -135,10 +142,14 @@
       wanted: plan.ready.best,
       note: '',
     };
-    keeper.feed(chosen.stored.id, chosen.builds.at(-1)?.id ?? null, build);
+    feedWith(build, chosen.builds.at(-1)?.id ?? null);
+  }
+  function feedWith(build: Build, parent: string | null) {
+    if (!chosen) return;
+    keeper.feed(chosen.stored.id, parent, build);
     feeding = false;
     changedElsewhere = false;
-    said = `Noted: fed at ${clock(at)}.`;
+    said = `Noted: fed at ${clock(build.at)}.`;
   }
   async function beginFeeding() {
     feeding = true;
@@ -251,7 +262,12 @@
         <span
           ><b>{stored.culture.name}</b>
           <small
-            >{#if on && at && stored.culture.of !== 'no-flour'}{at.stage} · {on.ripe.best.at === null
+            >{#if stored.culture.nursery?.until === null}day {nurseryOf(
+                stored.culture.nursery,
+                stored.builds,
+                now,
+              ).day}{:else if on && at && stored.culture.of !== 'no-flour'}{at.stage} · {on.ripe.best.at ===
+              null
                 ? 'never ripe there'
                 : `ripe ${clock(on.ripe.best.at)}`}{:else if on}fed {clock(on.build.at)}{:else}not fed{/if}</small
           ></span
@@ -263,7 +279,20 @@
   {#if chosen && culture}
     <div class="body">
       <section class="main" aria-label={culture.name}>
-        {#if active && standing}
+        {#if young !== null}
+          <Nursery
+            {culture}
+            from={young}
+            builds={chosen.stored.builds}
+            {now}
+            {zone}
+            onfeed={(build) => feedWith(build, chosen.stored.builds.at(-1)?.id ?? null)}
+            onsign={(each, buildId) => sign(each, buildId)}
+            ontakeback={takeBack}
+            ondrop={(buildId) => keeper.drop(chosen.stored.id, buildId)}
+            ongrown={() => keep({ ...culture, nursery: { from: young, until: now } }, chosen.stored.id)}
+          />
+        {:else if active && standing}
           <BuildPanel
             {culture}
             {active}
@@ -271,6 +300,7 @@
             vigour={chosen.vigour}
             hours={culture.hours ?? observedHours(chosen.builds)}
             {now}
+            hour={hourOf(now)}
             {clock}
             onfeed={feeding ? null : beginFeeding}
             onsign={(each) => sign(each)}
@@ -287,14 +317,19 @@
               >{sour ? 'Show the rise' : 'Show acid and yeast'}</button
             >
           {/if}
-          <button type="button" class="link" onclick={() => (panel = 'log')}
-            ><ListOrdered size={16} aria-hidden="true" /> Feedings</button
-          >
+          {#if young === null}
+            <button type="button" class="link" onclick={() => (panel = 'log')}
+              ><ListOrdered size={16} aria-hidden="true" /> Feedings</button
+            >
+            {#if culture.nursery}
+              <button type="button" class="link" onclick={() => (panel = 'days')}>Its first days</button>
+            {/if}
+          {/if}
           <button type="button" class="link" onclick={() => (panel = 'edit')}
             ><Pencil size={16} aria-hidden="true" /> {culture.name}</button
           >
         </div>
-        {#if feeding || !active}
+        {#if young === null && (feeding || !active)}
           <h2>Feed {culture.name}</h2>
           {#key chosen.stored.id}
             <FeedSentence
@@ -311,7 +346,7 @@
           {/key}
         {/if}
       </section>
-      {#if active && standing}
+      {#if young === null && active && standing}
         <aside>
           <SignPad {culture} line={standing.heights.best} {probe} {now} onsign={(each) => sign(each)} />
           {#if forecast}
@@ -375,7 +410,19 @@
   <StagesPanel {culture} vigour={chosen?.vigour.value ?? 1} {now} {zone} />
 </Sheet>
 <Sheet open={panel === 'diary'} title="A culture from nothing" side onclose={() => (panel = null)}>
-  <Diary {now} {zone} />
+  <Diary {now} {zone} others={cultures.map((each) => each.culture)} onbegin={(next) => keep(next, null)} />
+</Sheet>
+<Sheet open={panel === 'days'} title="Its first days" side onclose={() => (panel = null)}>
+  {#if chosen && culture?.nursery}
+    {@const { from, until } = culture.nursery}
+    <DiaryLog
+      builds={chosen.stored.builds.filter(({ build }) => build.at < (until ?? Infinity))}
+      {from}
+      {zone}
+      ontakeback={takeBack}
+      ondrop={(buildId) => keeper.drop(chosen.stored.id, buildId)}
+    />
+  {/if}
 </Sheet>
 <Sheet open={panel === 'tree'} title="Which was built from which" onclose={() => (panel = null)}>
   <FamilyTree cultures={cultures.map((each) => each.culture)} />

@@ -1,23 +1,82 @@
 <script lang="ts">
-  import { DIARY, DIARY_CAUTION } from '@jovet/core/culture';
-  import { formatDate, addDays, localTime } from '@jovet/core/time';
+  import { untrack } from 'svelte';
+  import { DIARY, DIARY_CAUTION, draftOfCulture, parseCultureDraft, type Culture } from '@jovet/core/culture';
+  import { addDays, formatDate, localTime, nextLocal } from '@jovet/core/time';
+  import { enterMovesOn } from '../../ui/enter-moves-on';
+  import Field from '../../ui/Field.svelte';
+  import { useReading } from '../settings';
 
-  /** The days of a new culture from nothing, on the calendar from today on. */
-  let { now, zone }: { now: number; zone: string } = $props();
+  interface Props {
+    now: number;
+    zone: string;
+    others: readonly Culture[];
+    onbegin: (culture: Culture) => void;
+  }
+
+  /** A new culture from nothing: begun here, and the days ahead on the calendar. */
+  let { now, zone, others, onbegin }: Props = $props();
+  const reading = useReading();
   const today = $derived(localTime(now, zone).date);
   let begins = $state('');
   const from = $derived(begins || today);
+  let draft = $state.raw(
+    untrack(() => ({
+      ...draftOfCulture(null, reading.unit),
+      of: 'rye',
+      flour: 'whole rye',
+      diameter: '8',
+      height: '14',
+      keepBack: '20 g',
+    })),
+  );
+  let problems = $state.raw<Readonly<Record<string, string>>>({});
+
+  function begin() {
+    const read = parseCultureDraft({ ...draft, warmest: draft.coldest, began: from }, null, reading.unit);
+    if (!read.ok) {
+      problems = Object.fromEntries(
+        read.problems.map((each) => [each.path, `${each.problem} ${each.remedy}`]),
+      );
+    } else if (others.some(({ slug }) => slug === read.value.slug)) {
+      problems = { name: `There is already a culture called ${draft.name}. Give it another name.` };
+    } else {
+      const at = localTime(now, zone);
+      // The hour of now on the day it begins.
+      const day = nextLocal('12:00', now - at.hour * 3600 + daysTo(at.date, from) * 86_400, zone);
+      const began = day - 12 * 3600 + Math.round(at.hour * 3600);
+      onbegin({ ...read.value, nursery: { from: from === today ? now : began, until: null } });
+    }
+  }
+  const daysTo = (a: string, b: string) => Math.round((Date.parse(b) - Date.parse(a)) / 86_400_000);
 </script>
 
-<label class="begins"
-  ><span class="field-name">Begins</span><input
-    class="input"
-    type="date"
-    name="diary.begins"
-    value={from}
-    oninput={(event) => (begins = event.currentTarget.value)}
-  /></label
->
+{#snippet field(name: 'name' | 'flour' | 'coldest' | 'place', label: string, unit?: string)}
+  <Field
+    {label}
+    name={`diary.${name}`}
+    {unit}
+    value={draft[name]}
+    problem={problems[name]}
+    oninput={(text) => (draft = { ...draft, [name]: text })}
+  />
+{/snippet}
+
+<form {@attach enterMovesOn} onsubmit={(event) => (event.preventDefault(), begin())}>
+  {@render field('name', 'Name')}
+  {@render field('flour', 'Flour, in words')}
+  {@render field('place', 'Place')}
+  {@render field('coldest', 'How warm it is there', reading.unit)}
+  <label
+    ><span class="field-name">Begins</span><input
+      class="input"
+      type="date"
+      name="diary.begins"
+      value={from}
+      oninput={(event) => (begins = event.currentTarget.value)}
+    /></label
+  >
+  <button type="submit" class="btn preset-filled">Begin it</button>
+</form>
 <ol>
   {#each DIARY as { day, title, doing, sign, hours } (day)}
     <li>
@@ -30,14 +89,18 @@
 <p class="caution">{DIARY_CAUTION}</p>
 
 <style>
-  .begins {
-    display: block;
-    max-width: 12rem;
-    margin-bottom: 0.6rem;
+  form {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    gap: 0.6rem;
+    align-items: start;
+    margin-bottom: 1rem;
+  }
+  form button {
+    align-self: end;
   }
   li {
-    margin: 0 0 0.7rem 1.2rem;
-    list-style: decimal;
+    margin: 0 0 0.7rem;
   }
   .caution {
     padding-left: 0.7rem;

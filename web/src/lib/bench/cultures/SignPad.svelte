@@ -194,23 +194,9 @@
   .group .field-name {
     width: 5.2rem;
   }
-  .sign {
-    min-height: 2.6rem;
-    padding: 0 0.7rem;
-    cursor: pointer;
-    border-radius: var(--radius-container);
-    box-shadow: inset 0 0 0 1px light-dark(var(--color-surface-300), var(--color-surface-600));
-  }
-  .sign:hover {
-    background: light-dark(var(--color-surface-200), var(--color-surface-800));
-  }
   @media (max-width: 900px) {
     .typed {
       grid-template-columns: 1fr auto;
-    }
-    .sign {
-      min-height: 3.5rem;
-      padding: 0 0.9rem;
     }
     .group .field-name {
       width: 100%;

@@ -1,4 +1,4 @@
-import type { Advice, Culture, Sign, Vigour } from '@jovet/core/culture';
+import { DIARY_SIGNS, type Advice, type Culture, type Sign, type Vigour } from '@jovet/core/culture';
 import { formatDuration, formatNumber } from '@jovet/core/units';
 
 interface Words {
@@ -29,6 +29,8 @@ export function signText(sign: Sign, { temperature }: Words): string {
       return `moved to ${sign.place.name}`;
     case 'health':
       return { well: 'looked well', hooch: 'had hooch', grey: 'had a grey skin', mould: 'had mould', pink: 'was pink or orange' }[sign.health]; // prettier-ignore
+    case 'diary':
+      return DIARY_SIGNS[sign.seen];
     case 'discarded':
       return 'was thrown away';
     case 'used':
