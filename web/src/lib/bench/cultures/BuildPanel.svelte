@@ -106,7 +106,8 @@
       </p>
       {#if tempering}
         <p>
-          Back to {culture.place.name} it is {reading.temperature(tempering.to)} after {formatDuration(
+          {active.placeName === culture.place.name ? 'It is' : `Back to ${culture.place.name} it is`}
+          {reading.temperature(tempering.to)} after {formatDuration(
             tempering.whole * 3600,
           )}{#if tempering.cut !== null}; cut into pieces of {reading.mass(CUT)}, after {formatDuration(
               tempering.cut * 3600,

@@ -106,7 +106,7 @@
 </script>
 
 <p class="day">Day {stands.day}</p>
-<h2>{stands.step.title}</h2>
+<h2>{last && stands.step.title !== 'Ready' ? 'Next: ' : ''}{stands.step.title}</h2>
 <p class="doing">{stands.step.doing}</p>
 <p class="quiet">{stands.step.sign}</p>
 {#if stands.dueAt !== null}
