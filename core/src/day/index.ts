@@ -17,3 +17,6 @@ export {
 } from './water-house.ts';
 export { leavenDough, makeUpOf, type LeavenedDough, type RipePart } from './leavening.ts';
 export { doughScenario, usualTrial, type DoughTrial } from './dough-scenario.ts';
+export * from './instance/index.ts';
+export { chanceFrom, domainsOf, search, type Domains, type Emptied, type Progress } from './planner/index.ts';
+export { checkSchedule, type Fault } from './checker/index.ts';

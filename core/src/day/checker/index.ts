@@ -1,0 +1,1 @@
+export { checkSchedule, type Fault } from './check.ts';

@@ -1,0 +1,100 @@
+import { levelOf, tableAt, type Instance, type Schedule } from './instance.ts';
+
+/** What a plan costs, term by term. */
+export interface Cost {
+  readonly waits: number;
+  readonly night: number;
+  readonly ovenIdle: number;
+  readonly early: number;
+  readonly told: number;
+  readonly ways: number;
+  readonly total: number;
+}
+
+/** Slots from `from` to `to` that lie in intervals. */
+export const overlap = (
+  intervals: readonly (readonly [number, number])[],
+  from: number,
+  to: number,
+): number => intervals.reduce((sum, [a, b]) => sum + Math.max(0, Math.min(b, to) - Math.max(a, from)), 0);
+
+/** Prices a plan; tasks without a place cost nothing here. */
+export function costOf(instance: Instance, schedule: Schedule): Cost {
+  const { weights } = instance;
+  let [waits, night, early, told, ways] = [0, 0, 0, 0, 0];
+  const endOf = (index: number) => {
+    const placed = schedule.tasks[index];
+    return placed ? placed.start + (instance.tasks[index]?.modes[placed.mode]?.slots ?? 0) : null;
+  };
+  const levels = levelsOf(instance, schedule);
+  instance.arcs.forEach((arc, index) => {
+    const end = endOf(arc.from);
+    const later = schedule.tasks[arc.to];
+    const way = arc.ways[schedule.ways[index] ?? 0];
+    if (end === null || !later || !way) return;
+    const table = instance.tables[way.tables[levels[arc.from] ?? 0] ?? way.tables[0] ?? 0];
+    ways += way.cost;
+    if (table) waits += arc.weight * Math.abs(later.start - end - tableAt(table.best, end));
+  });
+  instance.tasks.forEach((task, index) => {
+    const placed = schedule.tasks[index];
+    const end = endOf(index);
+    if (!placed || end === null) return;
+    night += weights.night * overlap(instance.night, placed.start, end) * placed.people.length;
+    if (task.due !== null) early += weights.early * (task.due - end);
+    if (task.told !== null) told += weights.told * Math.abs(placed.start - task.told);
+  });
+  const ovenIdle = weights.ovenIdle * idleSlots(instance, schedule);
+  return { waits, night, ovenIdle, early, told, ways, total: waits + night + ovenIdle + early + told + ways };
+}
+
+/** The level of each task: that of the wait before it, or of the task before it. */
+export function levelsOf(instance: Instance, schedule: Schedule): number[] {
+  const levels = instance.tasks.map(() => 0);
+  const into = instance.tasks.map((): number[] => []);
+  instance.arcs.forEach(({ to }, index) => into[to]?.push(index));
+  const done = new Set<number>();
+  const visit = (task: number): number => {
+    if (done.has(task)) return levels[task] ?? 0;
+    done.add(task);
+    for (const index of into[task] ?? []) {
+      const arc = instance.arcs[index];
+      const earlier = arc && schedule.tasks[arc.from];
+      const later = schedule.tasks[task];
+      if (!arc || !earlier || !later) continue;
+      const before = visit(arc.from);
+      if (!arc.levels) {
+        levels[task] = Math.max(levels[task] ?? 0, before);
+        continue;
+      }
+      const end = earlier.start + (instance.tasks[arc.from]?.modes[earlier.mode]?.slots ?? 0);
+      const table = instance.tables[arc.ways[schedule.ways[index] ?? 0]?.tables[0] ?? 0];
+      if (table)
+        levels[task] = levelOf(
+          later.start - end,
+          tableAt(table.earliest, end),
+          tableAt(table.best, end),
+          tableAt(table.latest, end),
+        );
+    }
+    return levels[task] ?? 0;
+  };
+  instance.tasks.forEach((_, index) => visit(index));
+  return levels;
+}
+
+/** Slots between the first load and the last in which nothing is baked. */
+export function idleSlots(instance: Instance, schedule: Schedule): number {
+  const baked = new Uint8Array(instance.slots + 1);
+  let [first, last] = [Infinity, 0];
+  instance.tasks.forEach(({ load }, index) => {
+    const placed = schedule.tasks[index];
+    if (!load || !placed) return;
+    const end = Math.min(instance.slots, placed.start + load.slots);
+    [first, last] = [Math.min(first, placed.start), Math.max(last, end)];
+    baked.fill(1, placed.start, end);
+  });
+  let idle = 0;
+  for (let slot = first; slot < last; slot += 1) if (baked[slot] === 0) idle += 1;
+  return idle;
+}

@@ -1,0 +1,2 @@
+export * from './instance.ts';
+export { costOf, idleSlots, levelsOf, overlap, type Cost } from './cost.ts';

@@ -1,0 +1,164 @@
+/** Seconds of a slot: all planning is done on this grid. */
+export const SLOT = 300;
+
+/**
+ * When one task may follow another: slots from the end of the earlier one to the start of the later one, by the slot in
+ * which the earlier one ends. One entry stands for all times. An `earliest` of −1: never from there.
+ */
+export interface Table {
+  readonly earliest: readonly number[];
+  readonly best: readonly number[];
+  readonly latest: readonly number[];
+}
+
+/** So much of a resource, in its own unit. */
+export interface Use {
+  readonly resource: number;
+  readonly amount: number;
+}
+
+/** One way to do a task: two people are quicker than one, another mixer takes another batch. */
+export interface Mode {
+  readonly name: string;
+  readonly slots: number;
+  /** 0: nobody, as for what a timer does. */
+  readonly people: number;
+  /** Taken while the task lasts. */
+  readonly uses: readonly Use[];
+}
+
+/** What goes into the oven: pieces of one profile. Loads of the same profile and start share decks. */
+export interface Load {
+  readonly profile: number;
+  /** Thousandths of a deck. */
+  readonly fill: number;
+  /** Slots that its decks are taken from the start of loading, until they are hot again. */
+  readonly slots: number;
+}
+
+/** A stage of a batch: hands-on work, or something that must happen at its time. */
+export interface Task {
+  readonly id: string;
+  readonly batch: number;
+  readonly kind: string;
+  /** First and last slot in which it may start. */
+  readonly first: number;
+  readonly last: number;
+  readonly modes: readonly Mode[];
+  /** What its people must be able to do; null where nobody is needed. */
+  readonly skill: number | null;
+  readonly load: Load | null;
+  /** Slot at which it should be over; it is never later, and each slot earlier costs `early`. */
+  readonly due: number | null;
+  /** Where people were told that it starts; each slot away costs `told`. */
+  readonly told: number | null;
+}
+
+/** A way to wait between two tasks: in the room, in the proof box, in the cold. */
+export interface Way {
+  readonly name: string;
+  /** One table, or one for each level: how far the dough was when its bulk ended. */
+  readonly tables: readonly number[];
+  /** Taken from the end of the earlier task to the start of the later one. */
+  readonly holds: readonly Use[];
+  /** For choosing it. */
+  readonly cost: number;
+}
+
+export interface Arc {
+  readonly from: number;
+  readonly to: number;
+  readonly ways: readonly Way[];
+  /** Its wait decides the level of what comes after. */
+  readonly levels: boolean;
+  /** Cost of a slot away from the best. */
+  readonly weight: number;
+}
+
+/** Levels of a dough at the end of its bulk: at its earliest, halfway, best, halfway, latest. */
+export const LEVELS = 5;
+
+/** A tree of tasks that is placed at once. */
+export interface Batch {
+  readonly id: string;
+  readonly name: string;
+  /** Indexes of its tasks; the first is its root. */
+  readonly tasks: readonly number[];
+  /** The batch that must be placed before it because it makes something for it, such as the levain; null: none. */
+  readonly leader: number | null;
+}
+
+export interface Resource {
+  readonly id: string;
+  readonly name: string;
+  readonly capacity: number;
+  readonly unit: string;
+}
+
+export interface Person {
+  readonly name: string;
+  /** Bit for each skill. */
+  readonly skills: number;
+  /** On shift and not at a break: slots from, to (not included). */
+  readonly free: readonly (readonly [number, number])[];
+}
+
+/** Prices of what is not as it should be; a plan without any of it costs 0. */
+export interface Weights {
+  /** A slot of one person's work at night. */
+  readonly night: number;
+  /** A slot with the oven on and nothing in it, between its first load and its last. */
+  readonly ovenIdle: number;
+  /** A slot that something is over before it is due. */
+  readonly early: number;
+  /** A slot that a task is moved from where people were told it is. */
+  readonly told: number;
+}
+
+/** Everything that planner, checker, exact prover and API share. All times are slots from `origin`. */
+export interface Instance {
+  /** Epoch seconds of slot 0. */
+  readonly origin: number;
+  readonly slots: number;
+  readonly skills: readonly string[];
+  readonly people: readonly Person[];
+  readonly resources: readonly Resource[];
+  readonly decks: number;
+  readonly tables: readonly Table[];
+  readonly tasks: readonly Task[];
+  readonly arcs: readonly Arc[];
+  readonly batches: readonly Batch[];
+  /** Outside the hours of the bakehouse: slots from, to (not included). */
+  readonly night: readonly (readonly [number, number])[];
+  readonly weights: Weights;
+}
+
+/** A task in its place. */
+export interface Placed {
+  readonly start: number;
+  readonly mode: number;
+  /** Who does it, as indexes of `people`. */
+  readonly people: readonly number[];
+}
+
+/** A plan: each task in its place, null where none was found; and the way that each arc waits. */
+export interface Schedule {
+  readonly tasks: readonly (Placed | null)[];
+  readonly ways: readonly number[];
+}
+
+/** The entry of a table for what ends in a slot. */
+export const tableAt = (row: readonly number[], slot: number): number =>
+  row.length === 1 ? (row[0] ?? -1) : (row[slot] ?? -1);
+
+/**
+ * How far a dough is when its bulk ends after so many slots: the nearest of earliest, halfway, best, halfway, latest.
+ *
+ * @returns 0 to {@link LEVELS} − 1
+ */
+export function levelOf(delay: number, earliest: number, best: number, latest: number): number {
+  const before = delay <= best;
+  const span = before ? best - earliest : latest - best;
+  const share = span > 0 ? (delay - best) / span : 0;
+  return 2 + Math.max(-2, Math.min(2, Math.round(share * 2)));
+}

@@ -1,0 +1,3 @@
+export { domainsOf, type Domains, type Emptied } from './domains.ts';
+export { search, type Progress } from './search.ts';
+export { chanceFrom } from './chance.ts';

@@ -1,0 +1,272 @@
+import { costOf, type Instance, type Placed, type Schedule } from '../instance/index.ts';
+import { chanceFrom } from './chance.ts';
+import type { Domains } from './domains.ts';
+import { Inserter } from './insert.ts';
+import { Taken } from './taken.ts';
+
+/** How far the search is. */
+export interface Progress {
+  readonly rounds: number;
+  /** Batches that have no place yet, in the best plan so far. */
+  readonly unplaced: number;
+  readonly cost: number;
+  /** The best plan so far; the same object until a better one is found. */
+  readonly best: Schedule;
+}
+
+/** What a batch without a place counts: more than any plan costs. */
+const UNPLACED = 1e6;
+/** Batches that are taken out at once. */
+const [FEWEST, MOST] = [2, 6];
+/** Share of the cost up to which a worse plan is gone on from, at first and at last. */
+const [HOT, COOL, COOLING] = [0.05, 0.0005, 0.995];
+
+/**
+ * Searches for a plan: batches in the order in which they are due, each in its cheapest place; then again and again a
+ * few that meet in time are taken out and put back in another order. It yields after each round, may be stopped there,
+ * and goes on for ever unless nothing could be better.
+ *
+ * @param seed of chance: the same seed gives the same plans, round by round
+ * @param from a plan to begin with; what it places is kept at first
+ */
+export function* search(
+  instance: Instance,
+  domains: Domains,
+  seed: number,
+  from: Schedule | null = null,
+): Generator<Progress, Progress, void> {
+  const day = new Day(instance, domains);
+  const chance = chanceFrom(seed);
+  if (from) day.adopt(from);
+  day.placeAll(dueOrder(instance), null);
+  let rounds = 0;
+  let [current, best] = [day.total(), day.total()];
+  let kept = day.schedule();
+  let heat = HOT;
+  const progress = (): Progress => ({
+    rounds,
+    unplaced: kept.tasks.length === 0 ? 0 : unplacedOf(instance, kept),
+    cost: costOf(instance, kept).total,
+    best: kept,
+  });
+  let now = progress();
+  yield now;
+  while (best > 1e-9 && instance.batches.length > 0) {
+    rounds += 1;
+    const before = day.schedule();
+    const out = day.neighbours(chance, FEWEST + Math.floor(chance() * (MOST - FEWEST + 1)));
+    day.remove(out);
+    const noise = chance() < 0.5 ? 0 : chance() * 4;
+    day.placeAll(shuffled(out, chance), noise === 0 ? null : () => chance() * noise);
+    // What has no place yet is tried again whenever something moved.
+    day.placeAll(shuffled(day.unplaced(), chance), null);
+    const cost = day.total();
+    if (cost < best - 1e-9) {
+      best = cost;
+      kept = day.schedule();
+      now = progress();
+    }
+    const worse = cost - current;
+    if (worse <= 0 || chance() < Math.exp(-worse / (heat * Math.max(1, best % UNPLACED)))) current = cost;
+    else day.restore(before);
+    heat = Math.max(COOL, heat * COOLING);
+    if (rounds % 400 === 0) {
+      // Warm again, and from the best.
+      heat = HOT;
+      day.restore(kept);
+      current = best;
+    }
+    now = { ...now, rounds };
+    yield now;
+  }
+  return now;
+}
+
+const unplacedOf = ({ batches }: Instance, { tasks }: Schedule): number =>
+  batches.filter((batch) => batch.tasks.some((task) => !tasks[task])).length;
+
+/** Batches by when they are due, leaders before those who follow them. */
+function dueOrder({ batches, tasks }: Instance): number[] {
+  const due = (batch: number): number =>
+    Math.min(
+      ...(batches[batch]?.tasks ?? []).map((task) => tasks[task]?.due ?? tasks[task]?.last ?? Infinity),
+    );
+  const firstDue = (batch: number) =>
+    Math.min(due(batch), ...batches.flatMap(({ leader }, index) => (leader === batch ? [due(index)] : [])));
+  return [...batches.keys()].sort((a, b) => {
+    const [la, lb] = [batches[a]?.leader ?? a, batches[b]?.leader ?? b];
+    return firstDue(la) - firstDue(lb) || la - lb || Number(a !== la) - Number(b !== lb) || due(a) - due(b);
+  });
+}
+
+function shuffled<T>(items: readonly T[], chance: () => number): T[] {
+  const all = [...items];
+  for (let index = all.length - 1; index > 0; index -= 1) {
+    const other = Math.floor(chance() * (index + 1));
+    const [a, b] = [all[index], all[other]];
+    if (a !== undefined && b !== undefined) [all[index], all[other]] = [b, a];
+  }
+  return all;
+}
+
+/** A plan in the making. */
+class Day {
+  private taken: Taken;
+  private inserter: Inserter;
+  private placed: (Placed | null)[];
+  private ways: number[];
+  private readonly arcsOf: number[][];
+
+  constructor(
+    private readonly instance: Instance,
+    private readonly domains: Domains,
+  ) {
+    this.taken = new Taken(instance);
+    this.inserter = new Inserter(instance, domains, this.taken);
+    this.placed = instance.tasks.map(() => null);
+    this.ways = instance.arcs.map(() => 0);
+    this.arcsOf = instance.batches.map(() => []);
+    instance.arcs.forEach(({ to }, arc) => this.arcsOf[instance.tasks[to]?.batch ?? 0]?.push(arc));
+  }
+
+  /** Begins with what another plan placed, as far as it fits. */
+  adopt(from: Schedule): void {
+    for (const batch of this.instance.batches.keys()) this.putBack(batch, from);
+  }
+
+  private putBack(batch: number, from: Schedule): void {
+    const tasks = this.instance.batches[batch]?.tasks ?? [];
+    const undo: (() => void)[] = [];
+    for (const index of tasks) {
+      const [task, placed] = [this.instance.tasks[index], from.tasks[index]];
+      const mode = placed && task?.modes[placed.mode];
+      const fits =
+        task && placed && mode && this.domains[index]?.[placed.start] === 1 &&
+        this.taken.fits(mode.uses, placed.start, placed.start + mode.slots) &&
+        (!task.load || this.taken.takesLoad(task.load, placed.start)); // prettier-ignore
+      const people = fits ? this.taken.peopleFor(task, mode, placed.start, placed.people) : null;
+      if (!task || !placed || !people) {
+        for (const back of undo) back();
+        for (const each of tasks) this.placed[each] = null;
+        return;
+      }
+      const here = { ...placed, people };
+      this.taken.take(task, here, 1);
+      undo.push(() => this.taken.take(task, here, -1));
+      this.placed[index] = here;
+    }
+    for (const arc of this.arcsOf[batch] ?? []) {
+      this.ways[arc] = from.ways[arc] ?? 0;
+      const { instance } = this;
+      const { from: earlier = 0, to: later = 0 } = instance.arcs[arc] ?? {};
+      if (instance.tasks[earlier]?.batch === batch) this.holdArc(arc, earlier, later, 1);
+    }
+  }
+
+  placeAll(batches: readonly number[], noise: (() => number) | null): void {
+    const leaders = batches.filter((batch) => this.instance.batches[batch]?.leader === null);
+    const followers = batches.filter((batch) => this.instance.batches[batch]?.leader !== null);
+    for (const batch of [...leaders, ...followers]) {
+      if (this.stands(batch)) continue;
+      const leader = this.instance.batches[batch]?.leader ?? null;
+      if (leader !== null && !this.stands(leader)) continue;
+      const found = this.inserter.insert(batch, (task) => this.placed[task] ?? null, noise);
+      if (!found) continue;
+      for (const [task, placed] of found.placed) this.placed[task] = placed;
+      for (const [arc, way] of found.ways) this.ways[arc] = way;
+    }
+  }
+
+  /** Takes out batches, and those that follow them. */
+  remove(batches: readonly number[]): void {
+    for (const batch of batches) {
+      if (!this.stands(batch)) continue;
+      for (const arc of this.arcsOf[batch] ?? []) {
+        const { from = 0, to = 0 } = this.instance.arcs[arc] ?? {};
+        if (this.instance.tasks[from]?.batch === batch) this.holdArc(arc, from, to, -1);
+      }
+      for (const index of this.instance.batches[batch]?.tasks ?? []) {
+        const [task, placed] = [this.instance.tasks[index], this.placed[index]];
+        if (task && placed) this.taken.take(task, placed, -1);
+        this.placed[index] = null;
+      }
+    }
+  }
+
+  private holdArc(index: number, from: number, to: number, sign: 1 | -1): void {
+    const [earlier, later] = [this.placed[from], this.placed[to]];
+    const way = this.instance.arcs[index]?.ways[this.ways[index] ?? 0];
+    if (!earlier || !later || !way || way.holds.length === 0) return;
+    const end = earlier.start + (this.instance.tasks[from]?.modes[earlier.mode]?.slots ?? 0);
+    this.taken.hold(way.holds, end, later.start, sign);
+  }
+
+  stands(batch: number): boolean {
+    const [first] = this.instance.batches[batch]?.tasks ?? [];
+    return first !== undefined && this.placed[first] !== null;
+  }
+
+  unplaced(): number[] {
+    return [...this.instance.batches.keys()].filter((batch) => !this.stands(batch));
+  }
+
+  /** Some batches that meet in time, with all that hang together with them. */
+  neighbours(chance: () => number, wanted: number): number[] {
+    const { batches } = this.instance;
+    const open = this.unplaced();
+    const seedBatch =
+      open.length > 0 && chance() < 0.7
+        ? (open[Math.floor(chance() * open.length)] ?? 0)
+        : Math.floor(chance() * batches.length);
+    const middle = (batch: number): number => {
+      const all = batches[batch]?.tasks ?? [];
+      const starts = all.map((task) => this.placed[task]?.start ?? this.midOf(task));
+      return starts.reduce((sum, start) => sum + start, 0) / Math.max(1, starts.length);
+    };
+    const here = middle(seedBatch);
+    const near = [...batches.keys()]
+      .map((batch) => ({ batch, away: Math.abs(middle(batch) - here) * (0.5 + chance()) }))
+      .sort((a, b) => a.away - b.away)
+      .slice(0, wanted)
+      .map(({ batch }) => batch);
+    const heads = new Set([seedBatch, ...near].map((batch) => batches[batch]?.leader ?? batch));
+    // A follower may move alone; a leader takes its followers along.
+    const alone = [seedBatch, ...near].filter((batch) => batches[batch]?.leader !== null && chance() < 0.5);
+    return [...batches.keys()].filter(
+      (batch) => alone.includes(batch) || heads.has(batches[batch]?.leader ?? batch),
+    );
+  }
+
+  private midOf(task: number): number {
+    const domain = this.domains[task];
+    return domain ? (domain.indexOf(1) + domain.lastIndexOf(1)) / 2 : 0;
+  }
+
+  total(): number {
+    return costOf(this.instance, this.schedule()).total + UNPLACED * this.unplaced().length;
+  }
+
+  schedule(): Schedule {
+    return { tasks: [...this.placed], ways: [...this.ways] };
+  }
+
+  /** Goes back to how the day stood. */
+  restore({ tasks, ways }: Schedule): void {
+    const moved = [...this.instance.batches.keys()].filter((batch) =>
+      (this.instance.batches[batch]?.tasks ?? []).some((task) => tasks[task] !== this.placed[task]),
+    );
+    this.remove(moved);
+    for (const batch of moved) {
+      for (const index of this.instance.batches[batch]?.tasks ?? []) {
+        const [task, placed] = [this.instance.tasks[index], tasks[index] ?? null];
+        this.placed[index] = placed;
+        if (task && placed) this.taken.take(task, placed, 1);
+      }
+      for (const arc of this.arcsOf[batch] ?? []) {
+        this.ways[arc] = ways[arc] ?? 0;
+        const { from = 0, to = 0 } = this.instance.arcs[arc] ?? {};
+        if (this.instance.tasks[from]?.batch === batch) this.holdArc(arc, from, to, 1);
+      }
+    }
+  }
+}

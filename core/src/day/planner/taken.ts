@@ -1,0 +1,165 @@
+import type { Instance, Load, Mode, Placed, Task, Use } from '../instance/index.ts';
+
+/** What is taken of people, resources and decks by the tasks that are placed. */
+export class Taken {
+  private readonly used: Int16Array[];
+  private readonly busy: Uint8Array[];
+  private readonly onShift: Uint8Array[];
+  private readonly decks: Int16Array;
+  /** Thousandths of decks by profile, start and length. */
+  private readonly loads = new Map<number, number>();
+  private readonly night: Uint8Array;
+
+  constructor(private readonly instance: Instance) {
+    const { slots, resources, people } = instance;
+    this.used = resources.map(() => new Int16Array(slots));
+    this.busy = people.map(() => new Uint8Array(slots));
+    this.onShift = people.map(({ free }) => {
+      const on = new Uint8Array(slots);
+      for (const [from, to] of free) on.fill(1, Math.max(0, from), Math.max(0, to));
+      return on;
+    });
+    this.decks = new Int16Array(slots);
+    this.night = new Uint8Array(slots);
+    for (const [from, to] of instance.night) this.night.fill(1, Math.max(0, from), Math.max(0, to));
+  }
+
+  /**
+   * For each slot, how many slots from there on so much of a resource is left.
+   *
+   * @param run filled with the answer
+   */
+  runOf({ resource, amount }: Use, run: Int16Array): void {
+    const used = this.used[resource];
+    const room = (this.instance.resources[resource]?.capacity ?? 0) - amount;
+    let left = 0;
+    for (let slot = run.length - 1; slot >= 0; slot -= 1)
+      run[slot] = left = (used?.[slot] ?? 0) <= room ? left + 1 : 0;
+  }
+
+  /** For each slot, how many slots from there on a person is free. */
+  freeRunOf(person: number, run: Int16Array): void {
+    const [busy, on] = [this.busy[person], this.onShift[person]];
+    let left = 0;
+    for (let slot = run.length - 1; slot >= 0; slot -= 1)
+      run[slot] = left = on?.[slot] === 1 && busy?.[slot] === 0 ? left + 1 : 0;
+  }
+
+  /** A load may begin in this slot: it joins one of its kind, or finds decks. */
+  takesLoad(load: Load, start: number): boolean {
+    const more = this.decksFor(load, start);
+    if (more === 0) return true;
+    const end = Math.min(start + load.slots, this.instance.slots);
+    for (let slot = start; slot < end; slot += 1)
+      if ((this.decks[slot] ?? 0) + more > this.instance.decks) return false;
+    return true;
+  }
+
+  /** Slots that a load adds in which the oven is on without baking; negative if it fills a gap. */
+  idleBy(load: Load, start: number): number {
+    const [first, last] = this.ovenSpan();
+    const end = start + load.slots;
+    if (first > last) return 0;
+    if (end <= first) return first - end;
+    if (start >= last) return start - last;
+    let filled = 0;
+    for (let slot = Math.max(start, first); slot < Math.min(end, last); slot += 1)
+      if (this.decks[slot] === 0) filled -= 1;
+    return filled;
+  }
+
+  /** Slots of work at night. */
+  nightWork(start: number, slots: number): number {
+    let sum = 0;
+    for (let slot = start; slot < start + slots; slot += 1) sum += this.night[slot] ?? 0;
+    return sum;
+  }
+
+  /**
+   * People who are free for a mode: those who are wanted first, then those who can do least else.
+   *
+   * @returns null if they are too few
+   */
+  peopleFor(task: Task, mode: Mode, start: number, wanted: readonly number[] = []): number[] | null {
+    if (mode.people === 0 || task.skill === null) return [];
+    const able: number[] = [];
+    for (const person of this.instance.people.keys())
+      if (this.isFree(person, task.skill, start, mode.slots)) able.push(person);
+    if (able.length < mode.people) return null;
+    const breadth = (person: number) => bits(this.instance.people[person]?.skills ?? 0);
+    const asked = (person: number) => (wanted.includes(person) ? 0 : 1);
+    return able
+      .sort((a, b) => asked(a) - asked(b) || breadth(a) - breadth(b) || this.work(a) - this.work(b))
+      .slice(0, mode.people);
+  }
+
+  fits(uses: readonly Use[], start: number, end: number): boolean {
+    return uses.every(({ resource, amount }) => {
+      const room = (this.instance.resources[resource]?.capacity ?? 0) - amount;
+      const used = this.used[resource];
+      for (let slot = start; slot < end; slot += 1) if ((used?.[slot] ?? 0) > room) return false;
+      return true;
+    });
+  }
+
+  /** Takes what a task needs, or gives it back. */
+  take(task: Task, placed: Placed, sign: 1 | -1): void {
+    const mode = task.modes[placed.mode];
+    if (!mode) return;
+    const end = placed.start + mode.slots;
+    for (const person of placed.people) this.busy[person]?.fill(sign === 1 ? 1 : 0, placed.start, end);
+    this.hold(mode.uses, placed.start, end, sign);
+    if (!task.load) return;
+    const key = this.keyOf(task.load, placed.start);
+    const before = this.loads.get(key) ?? 0;
+    const after = before + sign * task.load.fill;
+    this.loads.set(key, after);
+    const more = Math.ceil(after / 1000) - Math.ceil(before / 1000);
+    const until = Math.min(placed.start + task.load.slots, this.instance.slots);
+    for (let slot = placed.start; slot < until; slot += 1) this.decks[slot] = (this.decks[slot] ?? 0) + more;
+  }
+
+  hold(uses: readonly Use[], start: number, end: number, sign: 1 | -1): void {
+    for (const { resource, amount } of uses) {
+      const used = this.used[resource];
+      if (used) for (let slot = start; slot < end; slot += 1) used[slot] = (used[slot] ?? 0) + sign * amount;
+    }
+  }
+
+  private isFree(person: number, skill: number, start: number, slots: number): boolean {
+    if (!(((this.instance.people[person]?.skills ?? 0) >> skill) & 1)) return false;
+    const [busy, on] = [this.busy[person], this.onShift[person]];
+    for (let slot = start; slot < start + slots; slot += 1)
+      if (busy?.[slot] !== 0 || on?.[slot] !== 1) return false;
+    return true;
+  }
+
+  private work(person: number): number {
+    return this.busy[person]?.reduce((sum, each) => sum + each, 0) ?? 0;
+  }
+
+  private decksFor(load: Load, start: number): number {
+    const before = this.loads.get(this.keyOf(load, start)) ?? 0;
+    return Math.ceil((before + load.fill) / 1000) - Math.ceil(before / 1000);
+  }
+
+  private keyOf({ profile, slots }: Load, start: number): number {
+    return (profile * 1024 + slots) * 4096 + start;
+  }
+
+  private ovenSpan(): [first: number, last: number] {
+    let [first, last] = [Infinity, -1];
+    for (let slot = 0; slot < this.decks.length; slot += 1)
+      if (this.decks[slot] !== 0) {
+        if (first === Infinity) first = slot;
+        last = slot + 1;
+      }
+    return [first, last];
+  }
+}
+
+const bits = (mask: number): number => {
+  let count = 0;
+  for (let left = mask; left !== 0; left &= left - 1) count += 1;
+  return count;
+};

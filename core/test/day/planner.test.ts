@@ -1,0 +1,101 @@
+import assert from 'node:assert/strict';
+import { describe, it } from 'node:test';
+import fc from 'fast-check';
+import { checkSchedule, costOf, domainsOf, search } from '@jovet/core/day';
+import type { Instance, Progress, Schedule } from '@jovet/core/day';
+import { plantedBakery } from './made-bakery.ts';
+
+const SMALL = { people: 4, mixers: 1, decks: 2 };
+
+/** Searches until all have a place or so many rounds are over. */
+function planOf(instance: Instance, seed: number, rounds: number): Progress {
+  const rounding = search(instance, domainsOf(instance).domains, seed);
+  let progress = rounding.next().value;
+  while (progress.unplaced > 0 && progress.rounds < rounds) progress = rounding.next().value;
+  return progress;
+}
+
+describe('a day is planned', () => {
+  it('every bakery with a planted plan gets one that the checker passes', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 1_000_000 }), fc.integer({ min: 2, max: 6 }), (seed, batches) => {
+        const { instance } = plantedBakery(seed, batches, SMALL);
+        const progress = planOf(instance, seed, 400);
+        assert.equal(progress.unplaced, 0);
+        assert.deepEqual(checkSchedule(instance, progress.best), []);
+        assert.ok(Math.abs(progress.cost - costOf(instance, progress.best).total) < 1e-9);
+      }),
+      { numRuns: 40 },
+    );
+  });
+
+  it('the same seed gives the same plan, and more rounds never a dearer one', () => {
+    const { instance } = plantedBakery(11, 6, SMALL);
+    const run = () => {
+      const rounding = search(instance, domainsOf(instance).domains, 5);
+      return Array.from({ length: 30 }, () => rounding.next().value);
+    };
+    const [first, second] = [run(), run()];
+    assert.deepEqual(first, second);
+    first.slice(1).forEach((progress, index) => {
+      const before = first[index];
+      if (before && before.unplaced <= progress.unplaced) assert.ok(progress.cost <= before.cost + 1e-9);
+    });
+  });
+
+  it('what a plan placed is kept when the search begins from it', () => {
+    const { instance } = plantedBakery(3, 5, SMALL);
+    const { best } = planOf(instance, 1, 400);
+    const again = search(instance, domainsOf(instance).domains, 2, best).next().value;
+    assert.deepEqual(
+      again.best.tasks.map((placed) => placed?.start),
+      best.tasks.map((placed) => placed?.start),
+    );
+  });
+});
+
+describe('the checker finds what does not hold', () => {
+  const { instance } = plantedBakery(7, 5, SMALL);
+  const { best } = planOf(instance, 1, 400);
+  const changed = (index: number, change: Partial<NonNullable<Schedule['tasks'][number]>>): Schedule => ({
+    ...best,
+    tasks: best.tasks.map((placed, each) => (each === index && placed ? { ...placed, ...change } : placed)),
+  });
+  const kinds = (schedule: Schedule) => new Set(checkSchedule(instance, schedule).map(({ kind }) => kind));
+
+  it('a task left out, a task too late, a wait too long', () => {
+    assert.ok(
+      kinds({ ...best, tasks: best.tasks.map((placed, index) => (index === 2 ? null : placed)) }).has(
+        'missing',
+      ),
+    );
+    const pack = instance.tasks.findIndex(({ kind }) => kind === 'pack');
+    assert.ok(kinds(changed(pack, { start: instance.tasks[pack]?.due ?? 0 })).has('bounds'));
+    const load = instance.tasks.findIndex(({ kind }) => kind === 'load');
+    assert.ok(kinds(changed(load, { start: (best.tasks[load]?.start ?? 0) + 1 })).has('window'));
+  });
+
+  it('hands off shift, hands that cannot do it, hands in two places', () => {
+    const mix = instance.tasks.findIndex(({ kind }) => kind === 'mix');
+    const start = best.tasks[mix]?.start ?? 0;
+    const able = (person: number) => ((instance.people[person]?.skills ?? 0) & 1) === 1;
+    const [shift] = instance.people.map(({ free }, person) => ({ person, from: free[0]?.[0] ?? 0, to: free[0]?.[1] ?? 0 }))
+      .filter(({ person, from, to }) => able(person) && (start < from || start >= to)); // prettier-ignore
+    if (shift) assert.ok(kinds(changed(mix, { people: [shift.person] })).has('people'));
+    const unable = [...instance.people.keys()].find((person) => !able(person)) ?? -1;
+    assert.ok(kinds(changed(mix, { people: [unable] })).has('people'));
+    const everyoneOnce = best.tasks.map((placed) => (placed ? { ...placed, people: [0] } : null));
+    assert.ok(kinds({ ...best, tasks: everyoneOnce }).has('double'));
+  });
+
+  it('more tubs, mixers or decks than there are', () => {
+    const none = {
+      ...instance,
+      resources: instance.resources.map((each) => ({ ...each, capacity: 0 })),
+      decks: 0,
+    };
+    const found = new Set(checkSchedule(none, best).map(({ kind }) => kind));
+    assert.ok(found.has('over'));
+    assert.ok(found.has('decks'));
+  });
+});
