@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import type { DoughOrder, PlanInput } from '@jovet/core/day';
+import { DayInput, type DoughOrder, type PlanInput } from '@jovet/core/day';
 import { readBakeryFile, type BakeryFile } from '@jovet/core/formats';
 import { namedIngredients, type Formula, type FormulaDoc, type Ingredient } from '@jovet/core/formula';
 import type { Result } from '@jovet/core/problem';
@@ -77,3 +77,35 @@ export function demoInput(changes: Partial<DoughOrder> = {}): PlanInput {
     logged: [],
   };
 }
+
+/** An ordinary Thursday of the demo bakery: all eight doughs. */
+export function demoDay(changes: Partial<DayInput> = {}): DayInput {
+  const { order: _, formula: __, logged: ___, mixer: ____, ...plan } = demoInput();
+  return DayInput.parse({
+    schema: 1,
+    date: '2026-11-26',
+    bakehouse: plan.bakehouse,
+    mixers: bakery.mixers,
+    tub: plan.tub,
+    formulas: DEMO_FORMULAS.map((slug) => ({ slug, formula: demoFormula(slug) })),
+    demand: ORDERS.map(([formula, product, pieces, drop]) => {
+      const { doc } = demoFormula(formula);
+      const scaledWeight = doc.products.find(({ slug }) => slug === product)?.scaledWeight;
+      return { formula, product, pieces, drop, scaledWeight };
+    }),
+    ...changes,
+  });
+}
+
+const ORDERS = [
+  ['quay-country', 'quay-loaf', 38, '08:00'],
+  ['quay-country', 'quay-small', 12, '08:00'],
+  ['lantern-baguette', 'lantern-baguette', 54, '07:30'],
+  ['tidewater-rye', 'tidewater-tin', 18, '11:00'],
+  ['oat-tin', 'oat-tin', 28, '09:00'],
+  ['beacon-durum', 'beacon-loaf', 24, '10:00'],
+  ['cardamom-knots', 'cardamom-knot', 60, '09:30'],
+  ['cardamom-knots', 'cocoa-knot', 24, '09:30'],
+  ['skipper-twists', 'skipper-twist', 80, '06:30'],
+  ['butter-crescents', 'butter-crescent', 90, '07:30'],
+] as const;

@@ -19,4 +19,6 @@ export { leavenDough, makeUpOf, type LeavenedDough, type RipePart } from './leav
 export { doughScenario, usualTrial, type DoughTrial } from './dough-scenario.ts';
 export * from './instance/index.ts';
 export { chanceFrom, domainsOf, search, type Domains, type Emptied, type Progress } from './planner/index.ts';
-export { checkSchedule, type Fault } from './checker/index.ts';
+export * from './checker/index.ts';
+export * from './floor.ts';
+export * from './network/index.ts';

@@ -30,10 +30,13 @@ export interface RipePart {
   readonly stage: PartStage;
   readonly leavening: Leavening;
   readonly ripeness: RiseWindow;
-  /** °C */
+  /** Where it ripens, °C; where it would stand too cold for that, where it is taken to have ripened. */
   readonly stands: number;
-  /** Hours from its making to its best; Infinity where it stands too cold. */
+  /** Hours from its making to its best there. */
   readonly hours: number;
+  /** Share of it in the mass of what ferments where it goes, and in the flour there. */
+  readonly share: number;
+  readonly flourShare: number;
   /** N of its culture, yeast in percent instant of its own flour, acidity. */
   readonly culture: number;
   readonly yeast: number;
@@ -60,7 +63,7 @@ const STANDS = 22;
 export function leavenDough(formula: Formula, split: SplitFormula, vigour: number): LeavenedDough {
   const parts: RipePart[] = [];
   for (const stage of split.parts.filter(({ kind }) => ferments(kind)))
-    parts.push(ripen(formula, stage, parts, vigour));
+    parts.push({ ...ripen(formula, stage, parts, vigour), ...sharesOf(stage, split) });
   const inMix = parts.filter(({ stage }) => !parts.some((each) => each.stage.slug === stage.into));
   const phase = fermentingOf(split);
   const makeUp = makeUpOf(split);
@@ -94,8 +97,21 @@ function fermentingOf({ overall, parts }: SplitFormula): number {
   return active(overall) - active(soaked);
 }
 
+/** What share of the next stage, or of the dough, a pre-ferment is. */
+function sharesOf(stage: PartStage, split: SplitFormula): Pick<RipePart, 'share' | 'flourShare'> {
+  const into = split.parts.find(({ slug }) => slug === stage.into);
+  const total = into ? into.total : fermentingOf(split);
+  const flour = into ? flourShareOf(into) : flourOf(split.overall);
+  return { share: stage.total / total, flourShare: flour > 0 ? flourShareOf(stage) / flour : 0 };
+}
+
 /** A pre-ferment at its best. */
-function ripen(formula: Formula, stage: PartStage, earlier: readonly RipePart[], vigour: number): RipePart {
+function ripen(
+  formula: Formula,
+  stage: PartStage,
+  earlier: readonly RipePart[],
+  vigour: number,
+): Omit<RipePart, 'share' | 'flourShare'> {
   const part = formula.doc.parts.find(({ slug }) => slug === stage.slug);
   const inIt = earlier.filter((each) => each.stage.into === stage.slug);
   const own = gather(stage.lines, inIt, stage.total, flourShareOf(stage));
@@ -123,7 +139,15 @@ function ripen(formula: Formula, stage: PartStage, earlier: readonly RipePart[],
     lactic: rates.lactic * worked,
   };
   const grown = grownAt(thetas, of);
-  return { stage, leavening: of, ripeness, stands, hours, ...grown, acidity: acidityAt(thetas, of) };
+  return {
+    stage,
+    leavening: of,
+    ripeness,
+    stands: at,
+    hours: took,
+    ...grown,
+    acidity: acidityAt(thetas, of),
+  };
 }
 
 /** Leaven among lines and earlier pre-ferments, over what ferments and over the flour. Percent of all flour. */
@@ -141,11 +165,10 @@ function gather(
     }
     if (ingredient.kind === 'yeast' && flour > 0) yeast += ((percent * worthOf(ingredient)) / flour) * 100;
   }
-  for (const { stage, ...grown } of earlier) {
-    const share = stage.total / total;
+  for (const { share, flourShare, ...grown } of earlier) {
     if (grown.culture > 0) culture += startingPopulation(share, grown.culture);
     acidity += share * grown.acidity;
-    if (flour > 0) yeast += (flourShareOf(stage) / flour) * grown.yeast;
+    yeast += flourShare * grown.yeast;
   }
   return { culture: Math.min(1, culture), yeast, lactic: Math.min(1, culture), acidity };
 }

@@ -3,6 +3,7 @@ import { Formula, PieceOrder, Slug, upcastFormula } from '../formula/index.ts';
 import { FrictionRecord, Mixer, MOST_RECORDS, Programme, USUAL_SOURCES, WaterSources } from '../mix/index.ts';
 import { isZone } from '../time/index.ts';
 import { WATER_METHODS } from '../water/index.ts';
+import { Floor, WallClock } from './floor.ts';
 
 const Celsius = z.number().min(-30).max(60);
 const Name = z.string().trim().min(1).max(80);
@@ -57,6 +58,7 @@ export const Bakehouse = z.strictObject({
   /** Vigour of the culture; 1 is usual, the logbook corrects it. */
   vigour: z.number().min(0.1).max(3).default(1),
   rates: WorkRates.prefault({}),
+  floor: Floor.prefault({}),
   /** ISO code of the money that prices are in. */
   currency: z
     .string()
@@ -91,7 +93,7 @@ export const DoughOrder = z.strictObject({
   order: z.array(PieceOrder).min(1).max(20),
   dispatch: z.strictObject({
     date: z.iso.date(),
-    time: z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'Write the time as HH:MM.'),
+    time: WallClock,
   }),
   readings: ReadingsSchema,
   /** Desired dough temperature, °C. */

@@ -155,7 +155,7 @@ export function plantedBakery(
       }); // prettier-ignore
     });
     batches.push({
-      id: `batch-${batch}`, name: `Batch ${batch + 1}`, leader: null,
+      id: `batch-${batch}`, name: `Batch ${batch + 1}`, leaders: [],
       tasks: steps.map((_, index) => first + index),
     }); // prettier-ignore
   }
@@ -174,6 +174,7 @@ export function plantedBakery(
         resource('cold', size.decks * 2),
       ],
       decks: size.decks,
+      reheat: 24,
       tables,
       tasks,
       arcs,

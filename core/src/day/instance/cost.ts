@@ -83,18 +83,18 @@ export function levelsOf(instance: Instance, schedule: Schedule): number[] {
   return levels;
 }
 
-/** Slots between the first load and the last in which nothing is baked. */
+/** Slots between loads in which the oven is on and nothing is baked. */
 export function idleSlots(instance: Instance, schedule: Schedule): number {
-  const baked = new Uint8Array(instance.slots + 1);
-  let [first, last] = [Infinity, 0];
-  instance.tasks.forEach(({ load }, index) => {
-    const placed = schedule.tasks[index];
-    if (!load || !placed) return;
-    const end = Math.min(instance.slots, placed.start + load.slots);
-    [first, last] = [Math.min(first, placed.start), Math.max(last, end)];
-    baked.fill(1, placed.start, end);
-  });
-  let idle = 0;
-  for (let slot = first; slot < last; slot += 1) if (baked[slot] === 0) idle += 1;
+  const baked = instance.tasks
+    .flatMap(({ load }, index): [number, number][] => {
+      const placed = schedule.tasks[index];
+      return load && placed ? [[placed.start, placed.start + load.slots]] : [];
+    })
+    .sort(([a], [b]) => a - b);
+  let [idle, until] = [0, Infinity];
+  for (const [from, to] of baked) {
+    if (from > until) idle += Math.min(from - until, instance.reheat);
+    until = until === Infinity ? to : Math.max(until, to);
+  }
   return idle;
 }

@@ -1,2 +1,3 @@
+export * from './model.ts';
 export * from './instance.ts';
 export { costOf, idleSlots, levelsOf, overlap, type Cost } from './cost.ts';

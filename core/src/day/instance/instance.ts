@@ -84,8 +84,8 @@ export interface Batch {
   readonly name: string;
   /** Indexes of its tasks; the first is its root. */
   readonly tasks: readonly number[];
-  /** The batch that must be placed before it because it makes something for it, such as the levain; null: none. */
-  readonly leader: number | null;
+  /** Batches that are placed before it, because it goes by them, as a soaker by the mix that needs it. */
+  readonly leaders: readonly number[];
 }
 
 export interface Resource {
@@ -107,7 +107,7 @@ export interface Person {
 export interface Weights {
   /** A slot of one person's work at night. */
   readonly night: number;
-  /** A slot with the oven on and nothing in it, between its first load and its last. */
+  /** A slot with the oven on and nothing in it, between loads. */
   readonly ovenIdle: number;
   /** A slot that something is over before it is due. */
   readonly early: number;
@@ -124,6 +124,8 @@ export interface Instance {
   readonly people: readonly Person[];
   readonly resources: readonly Resource[];
   readonly decks: number;
+  /** Slots that a gap between loads counts at most: after a longer one the oven is off, and heated up again. */
+  readonly reheat: number;
   readonly tables: readonly Table[];
   readonly tasks: readonly Task[];
   readonly arcs: readonly Arc[];

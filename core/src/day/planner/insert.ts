@@ -1,14 +1,8 @@
-import {
-  LEVELS,
-  levelOf,
-  tableAt,
-  type Arc,
-  type Instance,
-  type Load,
-  type Placed,
-} from '../instance/index.ts';
+import { LEVELS, levelOf, tableAt, type Instance, type Load, type Placed } from '../instance/index.ts';
 import type { Domains } from './domains.ts';
+import { Reacher, type Reach, type Sums } from './reach.ts';
 import type { Taken } from './taken.ts';
+import { treeOf, type Tree } from './tree.ts';
 
 /** A batch in its place: its tasks, in the order of the batch, and the ways of its arcs by arc. */
 export interface Insertion {
@@ -17,39 +11,9 @@ export interface Insertion {
   readonly cost: number;
 }
 
-/** A neighbour in the tree of a batch: one that comes after, or one that comes before. */
-interface Branch {
-  readonly arc: number;
-  readonly task: number;
-  readonly later: boolean;
-}
-
-/** A batch as a tree hung up at its root: children before parents. */
-interface Tree {
-  readonly order: readonly number[];
-  readonly branches: ReadonlyMap<number, readonly Branch[]>;
-  /** Arcs from tasks of other batches into this one. */
-  readonly foreign: readonly number[];
-}
-
-/** What is worked out for a task: the least cost of it and of all that hangs on it. */
-interface Sums {
-  /** By start and level, and the mode that gives it. */
-  readonly cost: Float64Array;
-  readonly mode: Uint8Array;
-  /** By end: the start that gives the least, for tasks that come before their parent. */
-  readonly byEnd: Float64Array;
-  readonly startOf: Int16Array;
-}
-
-/** The least cost of a branch, by where its parent ends (later) or starts (earlier), and level. */
-interface Reach {
-  readonly cost: Float64Array;
-  readonly slot: Int16Array;
-  readonly way: Uint8Array;
-}
-
 const NEVER = Infinity;
+/** Slots to each side that count as near: three hours. */
+const NEAR = 36;
 
 /** Finds the cheapest place for one batch in what the others leave: exact for chains, branch by branch for trees. */
 export class Inserter {
@@ -58,7 +22,11 @@ export class Inserter {
   private readonly reaches = new Map<number, Reach>();
   private readonly freeRuns: Int16Array[];
   private readonly run: Int16Array;
-  private readonly holdRuns: Int16Array[];
+  private readonly reacher: Reacher;
+  /** First and last slot in which each task may start. */
+  private readonly bounds: readonly (readonly [number, number])[];
+  /** The same within what is looked for just now. */
+  private readonly within: [number, number][];
 
   constructor(
     private readonly instance: Instance,
@@ -69,7 +37,9 @@ export class Inserter {
     this.trees = instance.batches.map((_, batch) => treeOf(instance, batch));
     this.freeRuns = people.map(() => new Int16Array(slots));
     this.run = new Int16Array(slots);
-    this.holdRuns = Array.from({ length: 4 }, () => new Int16Array(slots));
+    this.reacher = new Reacher(instance, taken);
+    this.bounds = domains.map((domain) => [domain.indexOf(1), domain.lastIndexOf(1)] as const);
+    this.within = domains.map(() => [0, -1]);
   }
 
   /**
@@ -77,12 +47,14 @@ export class Inserter {
    *
    * @param others where tasks of other batches stand, for what they make for this one
    * @param noise added to the cost of each start, so that another place may be found
+   * @param near a slot about which its root is looked for, null: anywhere
    * @returns null if it has no place; then nothing is taken
    */
   insert(
     batch: number,
     others: (task: number) => Placed | null,
     noise: (() => number) | null,
+    near: number | null = null,
   ): Insertion | null {
     const fixed = new Map<number, Placed>();
     const fixedWays = new Map<number, number>();
@@ -91,7 +63,7 @@ export class Inserter {
     // Branches of one tree are worked out apart, so two of them may want the same hands: what fits is kept, the rest is
     // worked out again around it.
     for (let attempt = 0; attempt <= tasks.length; attempt += 1) {
-      const found = this.solve(batch, others, noise, fixed);
+      const found = this.solve(batch, others, noise, near, fixed);
       if (!found) break;
       if (this.commit(batch, found, fixed, fixedWays, undo))
         return { placed: fixed, ways: fixedWays, cost: found.cost };
@@ -154,72 +126,127 @@ export class Inserter {
     batch: number,
     others: (task: number) => Placed | null,
     noise: (() => number) | null,
+    near: number | null,
     fixed: ReadonlyMap<number, Placed>,
   ): Found | null {
     const tree = this.trees[batch];
-    if (!tree) return null;
+    if (!tree || !this.narrow(tree, near, fixed)) return null;
     this.freeRuns.forEach((run, person) => this.taken.freeRunOf(person, run));
-    const foreignWays = new Map<number, number>();
+    this.taken.lookAtOven();
+    const foreignWays = new Map(tree.foreign.map((arc) => [arc, 0]));
     for (const [position, index] of tree.order.entries()) {
       const sums = this.sumsAt(position);
-      if (!this.sum(tree, index, sums, others, noise, fixed, foreignWays)) return null;
-      const parent = parentOf(tree, index);
-      if (parent && !this.reach(parent.arc, parent.later, sums, index)) return null;
+      if (!this.sum(tree, index, sums, others, noise, fixed)) return null;
+      const parent = tree.parents.get(index);
+      if (parent && !this.reach(tree, parent.arc, parent.later, sums, index)) return null;
     }
     const root = tree.order.at(-1) ?? 0;
     const sums = this.sumsAt(tree.order.length - 1);
     let best = -1;
-    for (let slot = 0; slot < this.instance.slots; slot += 1)
-      if ((sums.cost[slot * LEVELS] ?? NEVER) < (best < 0 ? NEVER : (sums.cost[best * LEVELS] ?? NEVER)))
-        best = slot;
+    for (let slot = sums.first; slot <= sums.last; slot += 1)
+      if ((sums.cost[slot] ?? NEVER) < (best < 0 ? NEVER : (sums.cost[best] ?? NEVER))) best = slot;
     if (best < 0) return null;
-    return this.trace(tree, root, best, sums.cost[best * LEVELS] ?? NEVER, foreignWays);
+    return this.trace(tree, root, best, sums.cost[best] ?? NEVER, foreignWays);
+  }
+
+  /** From the root down: where each task can stand if the one it hangs on stands where it may. @returns false if nowhere */
+  private narrow(tree: Tree, near: number | null, fixed: ReadonlyMap<number, Placed>): boolean {
+    for (const index of tree.order.toReversed()) {
+      let [first, last] = this.bounds[index] ?? [0, -1];
+      const here = fixed.get(index);
+      const parent = tree.parents.get(index);
+      if (here) [first, last] = [here.start, here.start];
+      else if (parent) {
+        const [from, to] = this.spanOf(parent.arc, parent.later);
+        [first, last] = [Math.max(first, from), Math.min(last, to)];
+      } else if (near !== null) [first, last] = [Math.max(first, near - NEAR), Math.min(last, near + NEAR)];
+      if (first > last) return false;
+      const span = this.within[index];
+      if (span) [span[0], span[1]] = [first, last];
+    }
+    return true;
+  }
+
+  /** Between which slots a task starts that hangs on another by an arc. */
+  private spanOf(which: number, later: boolean): [number, number] {
+    const { tables, arcs, tasks, slots } = this.instance;
+    const arc = arcs[which];
+    let [from, to] = [slots, -1];
+    if (!arc) return [from, to];
+    const lengths = tasks[arc.from]?.modes.map((mode) => mode.slots) ?? [0];
+    const ends = later ? this.endsOf(arc.from) : [0, slots - 1];
+    const [start, finish] = this.within[arc.to] ?? [0, -1];
+    for (const way of arc.ways)
+      for (const each of way.tables) {
+        const table = tables[each];
+        if (!table) continue;
+        for (let end = ends[0] ?? 0; end <= (ends[1] ?? -1); end += 1) {
+          const least = tableAt(table.earliest, end);
+          if (least < 0) continue;
+          const most = tableAt(table.latest, end);
+          if (later) [from, to] = [Math.min(from, end + least), Math.max(to, end + most)];
+          else if (end + least <= finish && end + most >= start)
+            [from, to] = [Math.min(from, end), Math.max(to, end)];
+        }
+      }
+    return later ? [from, to] : [from - Math.max(...lengths), to - Math.min(...lengths)];
   }
 
   /** The least cost of a task with all that hangs on it, by start and level. @returns false if there is none */
   private sum(
     tree: Tree,
     index: number,
-    { cost, mode: modes, byEnd, startOf }: Sums,
+    sums: Sums,
     others: (task: number) => Placed | null,
     noise: (() => number) | null,
     fixed: ReadonlyMap<number, Placed>,
-    foreignWays: Map<number, number>,
   ): boolean {
     const { instance, taken } = this;
     const task = instance.tasks[index];
     const domain = this.domains[index];
     if (!task || !domain) return false;
-    cost.fill(NEVER);
+    const { cost, mode: modes, byEnd, startOf } = sums;
+    const { slots } = instance;
+    const levels = tree.levelled.has(index) ? LEVELS : 1;
+    cost.fill(NEVER, 0, levels * slots);
     byEnd.fill(NEVER);
+    const [lowest, highest] = this.within[index] ?? [0, -1];
+    [sums.first, sums.last] = [slots, -1];
     const branches = tree.branches.get(index) ?? [];
     const before = branches.filter(({ later }) => !later).map(({ arc }) => this.reaches.get(arc));
-    const after = branches.filter(({ later }) => later).map(({ arc }) => this.reaches.get(arc));
-    const foreign = this.foreignCosts(tree, index, others, foreignWays);
+    const after = branches.flatMap(({ arc, later, task: next }) => {
+      const reach = later ? this.reaches.get(arc) : undefined;
+      return reach ? [{ reach, byLevel: this.byLevel(tree, arc, next) }] : [];
+    });
+    const bound = tree.foreign.some((arc) => this.touches(arc, index));
     const here = fixed.get(index);
-    let any = false;
     for (const [which, mode] of task.modes.entries()) {
       if (here && here.mode !== which) continue;
       const free = here ? null : this.room(task.skill, mode.people, mode.slots, mode.uses);
-      const [first, last] = here ? [here.start, here.start] : [0, instance.slots - mode.slots - 1];
+      const [first, last] = here
+        ? [here.start, here.start]
+        : [lowest, Math.min(highest, slots - mode.slots - 1)];
       for (let slot = first; slot <= last; slot += 1) {
         if (domain[slot] === 0 || (free && free[slot] === 0)) continue;
         if (task.due !== null && slot + mode.slots > task.due) break;
         if (task.load && !here && !taken.takesLoad(task.load, slot)) continue;
         const end = slot + mode.slots;
-        let own = foreign?.[slot] ?? 0;
-        for (const reach of before) own += reach?.cost[slot * LEVELS] ?? NEVER;
+        let own = bound ? this.foreignCost(tree, index, slot, end, others) : 0;
+        for (const reach of before) own += reach?.cost[slot] ?? NEVER;
         if (own === NEVER) continue;
         own += this.priceOf(index, slot, mode.slots, mode.people, task.load);
         if (noise) own += noise();
-        for (let level = 0; level < LEVELS; level += 1) {
+        for (let level = 0; level < levels; level += 1) {
           let all = own;
-          for (const reach of after) all += reach?.cost[end * LEVELS + level] ?? NEVER;
-          const at = slot * LEVELS + level;
+          for (const reach of after)
+            all += reach?.reach.cost[(reach.byLevel ? level * slots : 0) + end] ?? NEVER;
+          if (all === NEVER) continue;
+          const at = level * slots + slot;
           if (all < (cost[at] ?? NEVER)) {
             cost[at] = all;
             modes[at] = which;
-            any = true;
+            sums.first = Math.min(sums.first, slot);
+            sums.last = Math.max(sums.last, slot);
           }
           if (level === 0 && all < (byEnd[end] ?? NEVER)) {
             byEnd[end] = all;
@@ -228,7 +255,19 @@ export class Inserter {
         }
       }
     }
-    return any;
+    return sums.last >= 0;
+  }
+
+  /** The cost of a branch depends on the level of its parent. */
+  private byLevel(tree: Tree, which: number, next: number): boolean {
+    const arc = this.instance.arcs[which];
+    if (!arc || arc.levels) return false;
+    return tree.levelled.has(next) || arc.ways.some(({ tables }) => tables.length > 1);
+  }
+
+  private touches(arc: number, task: number): boolean {
+    const { from, to } = this.instance.arcs[arc] ?? {};
+    return from === task || to === task;
   }
 
   /** 1 for each slot from which people and resources are there for a whole mode. */
@@ -268,123 +307,41 @@ export class Inserter {
     return price;
   }
 
-  /** What tasks of other batches allow: a cost for each start, null if there are none. */
-  private foreignCosts(
+  /** What a task costs by its waits to and from tasks of the batches it goes by; infinite where it may not stand. */
+  private foreignCost(
     tree: Tree,
     index: number,
+    start: number,
+    end: number,
     others: (task: number) => Placed | null,
-    ways: Map<number, number>,
-  ): Float64Array | null {
+  ): number {
     const { instance } = this;
-    let costs: Float64Array | null = null;
+    let cost = 0;
     for (const which of tree.foreign) {
       const arc = instance.arcs[which];
-      if (arc?.to !== index) continue;
-      const earlier = others(arc.from);
-      costs ??= new Float64Array(instance.slots);
-      if (!earlier) {
-        costs.fill(NEVER);
-        continue;
-      }
-      const end = earlier.start + (instance.tasks[arc.from]?.modes[earlier.mode]?.slots ?? 0);
+      if (!arc || (arc.to !== index && arc.from !== index)) continue;
+      const other = others(arc.to === index ? arc.from : arc.to);
+      if (!other) return NEVER;
+      const before =
+        arc.from === index ? end : other.start + (instance.tasks[arc.from]?.modes[other.mode]?.slots ?? 0);
+      const wait = (arc.to === index ? start : other.start) - before;
       const table = instance.tables[arc.ways[0]?.tables[0] ?? 0];
-      ways.set(which, 0);
-      for (let slot = 0; slot < instance.slots; slot += 1) {
-        const wait = slot - end;
-        const least = table ? tableAt(table.earliest, end) : -1;
-        if (!table || least < 0 || wait < least || wait > tableAt(table.latest, end)) costs[slot] = NEVER;
-        else costs[slot] = (costs[slot] ?? 0) + arc.weight * Math.abs(wait - tableAt(table.best, end));
-      }
+      const least = table && before < instance.slots ? tableAt(table.earliest, before) : -1;
+      if (!table || least < 0 || wait < least || wait > tableAt(table.latest, before)) return NEVER;
+      cost += arc.weight * Math.abs(wait - tableAt(table.best, before));
     }
-    return costs;
+    return cost;
   }
 
   /** The least cost of a branch from each place of its parent. @returns false if there is none */
-  private reach(which: number, later: boolean, sums: Sums, task: number): boolean {
+  private reach(tree: Tree, which: number, later: boolean, sums: Sums, task: number): boolean {
     const arc = this.instance.arcs[which];
     if (!arc) return false;
     const reach = this.reachOf(which);
     reach.cost.fill(NEVER);
-    return later ? this.reachLater(arc, reach, sums, task) : this.reachEarlier(arc, reach, sums);
-  }
-
-  private reachLater(arc: Arc, { cost, slot: slots, way: ways }: Reach, sums: Sums, task: number): boolean {
-    const { instance } = this;
-    const [lowest, highest] = bounds(this.domains[task]);
-    const ends = this.endsOf(arc.from);
-    let any = false;
-    arc.ways.forEach((way, which) => {
-      const runs = way.holds.map((use, index) => {
-        const run = this.holdRuns[index] ?? new Int16Array(instance.slots);
-        this.taken.runOf(use, run);
-        return run;
-      });
-      const levels = arc.levels || way.tables.length === 1 ? 1 : LEVELS;
-      for (let level = 0; level < levels; level += 1) {
-        const table = instance.tables[way.tables[level] ?? way.tables[0] ?? 0];
-        if (!table) continue;
-        for (let end = ends[0]; end <= ends[1]; end += 1) {
-          const least = tableAt(table.earliest, end);
-          if (least < 0) continue;
-          const [best, most] = [tableAt(table.best, end), tableAt(table.latest, end)];
-          let room = instance.slots;
-          for (const run of runs) room = Math.min(room, run[end] ?? 0);
-          const to = Math.min(end + most, highest, end + room, instance.slots - 1);
-          for (let start = Math.max(end + least, lowest); start <= to; start += 1) {
-            const price = way.cost + arc.weight * Math.abs(start - end - best);
-            const next = arc.levels ? levelOf(start - end, least, best, most) : level;
-            // A wait that is the same at every level is looked up for each of them.
-            const span = levels === 1 && !arc.levels ? LEVELS : 1;
-            for (let each = 0; each < span; each += 1) {
-              const all = price + (sums.cost[start * LEVELS + (span > 1 ? each : next)] ?? NEVER);
-              const at = end * LEVELS + (span > 1 ? each : level);
-              if (all < (cost[at] ?? NEVER)) {
-                cost[at] = all;
-                slots[at] = start;
-                ways[at] = which;
-                any = true;
-              }
-            }
-          }
-        }
-      }
-    });
-    return any;
-  }
-
-  private reachEarlier(arc: Arc, { cost, slot: slots, way: ways }: Reach, sums: Sums): boolean {
-    const { instance } = this;
-    let any = false;
-    const [lowest, highest] = bounds(this.domains[arc.to]);
-    arc.ways.forEach((way, which) => {
-      const table = instance.tables[way.tables[0] ?? 0];
-      if (!table) return;
-      const runs = way.holds.map((use, index) => {
-        const run = this.holdRuns[index] ?? new Int16Array(instance.slots);
-        this.taken.runOf(use, run);
-        return run;
-      });
-      for (let end = 0; end < instance.slots; end += 1) {
-        const from = sums.byEnd[end] ?? NEVER;
-        const least = tableAt(table.earliest, end);
-        if (from === NEVER || least < 0) continue;
-        const best = tableAt(table.best, end);
-        let room = instance.slots;
-        for (const run of runs) room = Math.min(room, run[end] ?? 0);
-        const to = Math.min(end + tableAt(table.latest, end), highest, end + room, instance.slots - 1);
-        for (let start = Math.max(end + least, lowest); start <= to; start += 1) {
-          const all = from + way.cost + arc.weight * Math.abs(start - end - best);
-          const at = start * LEVELS;
-          if (all < (cost[at] ?? NEVER)) {
-            cost[at] = all;
-            slots[at] = end;
-            ways[at] = which;
-            any = true;
-          }
-        }
-      }
-    });
-    return any;
+    return later
+      ? this.reacher.later(arc, reach, sums, tree.levelled.has(task), this.endsOf(arc.from))
+      : this.reacher.earlier(arc, reach, sums, this.within[arc.to] ?? [0, -1]);
   }
 
   /** Follows the least costs back from the root. */
@@ -392,7 +349,7 @@ export class Inserter {
     const at = new Map<number, readonly [start: number, mode: number]>();
     const through = new Map<number, number>();
     const ways = new Map(foreign);
-    const position = new Map(tree.order.map((index, each) => [index, each]));
+    const { slots } = this.instance;
     const follow = (index: number, start: number, level: number, mode: number) => {
       at.set(index, [start, mode]);
       const end = start + (this.instance.tasks[index]?.modes[mode]?.slots ?? 0);
@@ -400,11 +357,11 @@ export class Inserter {
         const reach = this.reaches.get(which);
         const arc = this.instance.arcs[which];
         if (!reach || !arc) continue;
-        const key = later ? end * LEVELS + (arc.levels ? 0 : level) : start * LEVELS;
+        const key = later ? (this.byLevel(tree, which, task) ? level * slots : 0) + end : start;
         const found = reach.slot[key] ?? 0;
         through.set(task, which);
         ways.set(which, reach.way[key] ?? 0);
-        const sums = this.sumsAt(position.get(task) ?? 0);
+        const sums = this.sumsAt(tree.position.get(task) ?? 0);
         if (!later) {
           const packed = sums.startOf[found] ?? 0;
           follow(task, packed >> 4, 0, packed & 15);
@@ -420,10 +377,10 @@ export class Inserter {
                 tableAt(table.latest, end),
               )
             : level;
-        follow(task, found, next, sums.mode[found * LEVELS + next] ?? 0);
+        follow(task, found, next, sums.mode[(tree.levelled.has(task) ? next * slots : 0) + found] ?? 0);
       }
     };
-    follow(root, slot, 0, this.sumsAt(tree.order.length - 1).mode[slot * LEVELS] ?? 0);
+    follow(root, slot, 0, this.sumsAt(tree.order.length - 1).mode[slot] ?? 0);
     return { at, through, ways, cost };
   }
 
@@ -432,6 +389,8 @@ export class Inserter {
     return (this.sums[position] ??= {
       cost: new Float64Array(slots * LEVELS),
       mode: new Uint8Array(slots * LEVELS),
+      first: 0,
+      last: -1,
       byEnd: new Float64Array(slots + 1),
       startOf: new Int16Array(slots + 1),
     });
@@ -453,7 +412,7 @@ export class Inserter {
 
   /** First and last slot in which a task may end. */
   private endsOf(index: number): [number, number] {
-    const [first, last] = bounds(this.domains[index]);
+    const [first, last] = this.within[index] ?? [0, -1];
     const lengths = this.instance.tasks[index]?.modes.map(({ slots }) => slots) ?? [0];
     return [first + Math.min(...lengths), Math.min(last + Math.max(...lengths), this.instance.slots - 1)];
   }
@@ -465,45 +424,4 @@ interface Found {
   readonly through: ReadonlyMap<number, number>;
   readonly ways: ReadonlyMap<number, number>;
   readonly cost: number;
-}
-
-function bounds(domain: Uint8Array | undefined): [number, number] {
-  return domain ? [domain.indexOf(1), domain.lastIndexOf(1)] : [0, -1];
-}
-
-const parents = new WeakMap<Tree, Map<number, Branch>>();
-
-/** By which branch a task hangs on its parent; null for the root. */
-function parentOf(tree: Tree, task: number): Branch | null {
-  let known = parents.get(tree);
-  if (!known) {
-    known = new Map([...tree.branches.values()].flat().map((branch) => [branch.task, branch]));
-    parents.set(tree, known);
-  }
-  return known.get(task) ?? null;
-}
-
-function treeOf(instance: Instance, batch: number): Tree {
-  const { tasks } = instance.batches[batch] ?? { tasks: [] };
-  const own = new Set(tasks);
-  const branches = new Map<number, Branch[]>(tasks.map((task) => [task, []]));
-  const foreign: number[] = [];
-  const order: number[] = [];
-  const seen = new Set<number>();
-  instance.arcs.forEach(({ from, to }, arc) => {
-    if (own.has(to) && !own.has(from)) foreign.push(arc);
-  });
-  const visit = (task: number) => {
-    seen.add(task);
-    instance.arcs.forEach(({ from, to }, arc) => {
-      const other = from === task ? to : to === task ? from : -1;
-      if (other < 0 || !own.has(other) || seen.has(other)) return;
-      branches.get(task)?.push({ arc, task: other, later: from === task });
-      visit(other);
-    });
-    order.push(task);
-  };
-  const [root] = tasks;
-  if (root !== undefined) visit(root);
-  return { order, branches, foreign };
 }

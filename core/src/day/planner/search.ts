@@ -18,6 +18,8 @@ export interface Progress {
 const UNPLACED = 1e6;
 /** Batches that are taken out at once. */
 const [FEWEST, MOST] = [2, 6];
+/** How often batches that are taken out may go anywhere, and not only near where they were. */
+const ANYWHERE = 0.2;
 /** Share of the cost up to which a worse plan is gone on from, at first and at last. */
 const [HOT, COOL, COOLING] = [0.05, 0.0005, 0.995];
 
@@ -55,7 +57,7 @@ export function* search(
     rounds += 1;
     const before = day.schedule();
     const out = day.neighbours(chance, FEWEST + Math.floor(chance() * (MOST - FEWEST + 1)));
-    day.remove(out);
+    day.remove(out, chance() > ANYWHERE);
     const noise = chance() < 0.5 ? 0 : chance() * 4;
     day.placeAll(shuffled(out, chance), noise === 0 ? null : () => chance() * noise);
     // What has no place yet is tried again whenever something moved.
@@ -85,18 +87,19 @@ export function* search(
 const unplacedOf = ({ batches }: Instance, { tasks }: Schedule): number =>
   batches.filter((batch) => batch.tasks.some((task) => !tasks[task])).length;
 
-/** Batches by when they are due, leaders before those who follow them. */
+/** Batches by when what they belong to is due, leaders before those who follow them. */
 function dueOrder({ batches, tasks }: Instance): number[] {
-  const due = (batch: number): number =>
-    Math.min(
-      ...(batches[batch]?.tasks ?? []).map((task) => tasks[task]?.due ?? tasks[task]?.last ?? Infinity),
-    );
-  const firstDue = (batch: number) =>
-    Math.min(due(batch), ...batches.flatMap(({ leader }, index) => (leader === batch ? [due(index)] : [])));
-  return [...batches.keys()].sort((a, b) => {
-    const [la, lb] = [batches[a]?.leader ?? a, batches[b]?.leader ?? b];
-    return firstDue(la) - firstDue(lb) || la - lb || Number(a !== la) - Number(b !== lb) || due(a) - due(b);
-  });
+  const due = batches.map((batch) =>
+    Math.min(...batch.tasks.map((task) => tasks[task]?.due ?? tasks[task]?.last ?? Infinity)),
+  );
+  const head = (batch: number) => batches[batch]?.leaders[0] ?? batch;
+  return [...batches.keys()].sort(
+    (a, b) =>
+      (due[head(a)] ?? 0) - (due[head(b)] ?? 0) ||
+      head(a) - head(b) ||
+      Number(a !== head(a)) - Number(b !== head(b)) ||
+      a - b,
+  );
 }
 
 function shuffled<T>(items: readonly T[], chance: () => number): T[] {
@@ -116,6 +119,8 @@ class Day {
   private placed: (Placed | null)[];
   private ways: number[];
   private readonly arcsOf: number[][];
+  /** Where the root of each batch stood when it was last placed and is looked for first; none: anywhere. */
+  private readonly lastStart: (number | undefined)[] = [];
 
   constructor(
     private readonly instance: Instance,
@@ -164,23 +169,34 @@ class Day {
   }
 
   placeAll(batches: readonly number[], noise: (() => number) | null): void {
-    const leaders = batches.filter((batch) => this.instance.batches[batch]?.leader === null);
-    const followers = batches.filter((batch) => this.instance.batches[batch]?.leader !== null);
-    for (const batch of [...leaders, ...followers]) {
+    const leadersOf = (batch: number) => this.instance.batches[batch]?.leaders ?? [];
+    const first = batches.filter((batch) => leadersOf(batch).length === 0);
+    const after = batches.filter((batch) => leadersOf(batch).length > 0);
+    for (const batch of [...first, ...after]) {
       if (this.stands(batch)) continue;
-      const leader = this.instance.batches[batch]?.leader ?? null;
-      if (leader !== null && !this.stands(leader)) continue;
-      const found = this.inserter.insert(batch, (task) => this.placed[task] ?? null, noise);
+      if (!leadersOf(batch).every((leader) => this.stands(leader))) continue;
+      const at = (task: number) => this.placed[task] ?? null;
+      // First it is looked for near where it was: most of the day is passed over at once.
+      const near = this.lastStart[batch];
+      const found =
+        (near === undefined ? null : this.inserter.insert(batch, at, noise, near)) ??
+        this.inserter.insert(batch, at, noise);
       if (!found) continue;
       for (const [task, placed] of found.placed) this.placed[task] = placed;
       for (const [arc, way] of found.ways) this.ways[arc] = way;
     }
   }
 
-  /** Takes out batches, and those that follow them. */
-  remove(batches: readonly number[]): void {
+  /**
+   * Takes out batches.
+   *
+   * @param near they are to be looked for near where they were
+   */
+  remove(batches: readonly number[], near = false): void {
     for (const batch of batches) {
       if (!this.stands(batch)) continue;
+      const [root] = this.instance.batches[batch]?.tasks ?? [];
+      this.lastStart[batch] = near && root !== undefined ? this.placed[root]?.start : undefined;
       for (const arc of this.arcsOf[batch] ?? []) {
         const { from = 0, to = 0 } = this.instance.arcs[arc] ?? {};
         if (this.instance.tasks[from]?.batch === batch) this.holdArc(arc, from, to, -1);
@@ -229,11 +245,13 @@ class Day {
       .sort((a, b) => a.away - b.away)
       .slice(0, wanted)
       .map(({ batch }) => batch);
-    const heads = new Set([seedBatch, ...near].map((batch) => batches[batch]?.leader ?? batch));
-    // A follower may move alone; a leader takes its followers along.
-    const alone = [seedBatch, ...near].filter((batch) => batches[batch]?.leader !== null && chance() < 0.5);
+    const chosen = [seedBatch, ...near];
+    // One that goes by others may move alone; those others take it along.
+    const moved = new Set(
+      chosen.flatMap((batch) => (chance() < 0.5 ? [batch] : [batch, ...(batches[batch]?.leaders ?? [])])),
+    );
     return [...batches.keys()].filter(
-      (batch) => alone.includes(batch) || heads.has(batches[batch]?.leader ?? batch),
+      (batch) => moved.has(batch) || batches[batch]?.leaders.some((leader) => moved.has(leader)),
     );
   }
 

@@ -5,10 +5,16 @@ export class Taken {
   private readonly used: Int16Array[];
   private readonly busy: Uint8Array[];
   private readonly onShift: Uint8Array[];
+  /** Slots of work of each person. */
+  private readonly worked: number[];
   private readonly decks: Int16Array;
   /** Thousandths of decks by profile, start and length. */
   private readonly loads = new Map<number, number>();
   private readonly night: Uint8Array;
+  /** By slot: the last slot up to it and the first from it on in which something bakes (−1: none), and idle slots so far. */
+  private readonly bakedBefore: Int16Array;
+  private readonly bakedFrom: Int16Array;
+  private readonly idleUntil: Int16Array;
 
   constructor(private readonly instance: Instance) {
     const { slots, resources, people } = instance;
@@ -19,8 +25,12 @@ export class Taken {
       for (const [from, to] of free) on.fill(1, Math.max(0, from), Math.max(0, to));
       return on;
     });
+    this.worked = people.map(() => 0);
     this.decks = new Int16Array(slots);
     this.night = new Uint8Array(slots);
+    this.bakedBefore = new Int16Array(slots);
+    this.bakedFrom = new Int16Array(slots);
+    this.idleUntil = new Int16Array(slots);
     for (const [from, to] of instance.night) this.night.fill(1, Math.max(0, from), Math.max(0, to));
   }
 
@@ -55,17 +65,37 @@ export class Taken {
     return true;
   }
 
+  /** Looks at the oven as it is now; what {@link idleBy} says holds until something else is taken. */
+  lookAtOven(): void {
+    const { slots, reheat } = this.instance;
+    let [last, idle] = [-1, 0];
+    for (let slot = 0; slot < slots; slot += 1) {
+      if (this.decks[slot] !== 0) {
+        if (last >= 0 && slot - last > 1) idle += Math.min(slot - last - 1, reheat);
+        last = slot;
+      }
+      this.bakedBefore[slot] = last;
+      this.idleUntil[slot] = idle;
+    }
+    let next = -1;
+    for (let slot = slots - 1; slot >= 0; slot -= 1) {
+      this.bakedFrom[slot] = next;
+      if (this.decks[slot] !== 0) next = slot;
+      this.bakedFrom[slot] = next;
+    }
+  }
+
   /** Slots that a load adds in which the oven is on without baking; negative if it fills a gap. */
   idleBy(load: Load, start: number): number {
-    const [first, last] = this.ovenSpan();
-    const end = start + load.slots;
-    if (first > last) return 0;
-    if (end <= first) return first - end;
-    if (start >= last) return start - last;
-    let filled = 0;
-    for (let slot = Math.max(start, first); slot < Math.min(end, last); slot += 1)
-      if (this.decks[slot] === 0) filled -= 1;
-    return filled;
+    const { slots, reheat } = this.instance;
+    const end = Math.min(start + load.slots, slots - 1);
+    const before = start > 0 ? (this.bakedBefore[start - 1] ?? -1) : -1;
+    const after = this.bakedFrom[end] ?? -1;
+    const gap = (length: number) => Math.min(Math.max(0, length), reheat);
+    const now = (before < 0 ? 0 : gap(start - before - 1)) + (after < 0 ? 0 : gap(after - end));
+    const then =
+      (this.idleUntil[after < 0 ? slots - 1 : after] ?? 0) - (before < 0 ? 0 : (this.idleUntil[before] ?? 0));
+    return now - then;
   }
 
   /** Slots of work at night. */
@@ -89,7 +119,10 @@ export class Taken {
     const breadth = (person: number) => bits(this.instance.people[person]?.skills ?? 0);
     const asked = (person: number) => (wanted.includes(person) ? 0 : 1);
     return able
-      .sort((a, b) => asked(a) - asked(b) || breadth(a) - breadth(b) || this.work(a) - this.work(b))
+      .sort(
+        (a, b) =>
+          asked(a) - asked(b) || breadth(a) - breadth(b) || (this.worked[a] ?? 0) - (this.worked[b] ?? 0),
+      )
       .slice(0, mode.people);
   }
 
@@ -107,7 +140,10 @@ export class Taken {
     const mode = task.modes[placed.mode];
     if (!mode) return;
     const end = placed.start + mode.slots;
-    for (const person of placed.people) this.busy[person]?.fill(sign === 1 ? 1 : 0, placed.start, end);
+    for (const person of placed.people) {
+      this.busy[person]?.fill(sign === 1 ? 1 : 0, placed.start, end);
+      this.worked[person] = (this.worked[person] ?? 0) + sign * mode.slots;
+    }
     this.hold(mode.uses, placed.start, end, sign);
     if (!task.load) return;
     const key = this.keyOf(task.load, placed.start);
@@ -134,10 +170,6 @@ export class Taken {
     return true;
   }
 
-  private work(person: number): number {
-    return this.busy[person]?.reduce((sum, each) => sum + each, 0) ?? 0;
-  }
-
   private decksFor(load: Load, start: number): number {
     const before = this.loads.get(this.keyOf(load, start)) ?? 0;
     return Math.ceil((before + load.fill) / 1000) - Math.ceil(before / 1000);
@@ -145,16 +177,6 @@ export class Taken {
 
   private keyOf({ profile, slots }: Load, start: number): number {
     return (profile * 1024 + slots) * 4096 + start;
-  }
-
-  private ovenSpan(): [first: number, last: number] {
-    let [first, last] = [Infinity, -1];
-    for (let slot = 0; slot < this.decks.length; slot += 1)
-      if (this.decks[slot] !== 0) {
-        if (first === Infinity) first = slot;
-        last = slot + 1;
-      }
-    return [first, last];
   }
 }
 

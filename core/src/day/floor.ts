@@ -1,0 +1,110 @@
+import { z } from 'zod';
+import { Around } from '../fermentation/index.ts';
+import { Name, Slug } from '../formula/index.ts';
+
+/** A time on the bakehouse clock. */
+export const WallClock = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'Write the time as HH:MM.');
+
+/** From one time on the clock to another; past midnight where the second is not later. */
+export const ClockSpan = z.strictObject({ from: WallClock, to: WallClock });
+export type ClockSpan = z.infer<typeof ClockSpan>;
+
+/** What hands can be good at. Feeding, weighing and folding belong to the mix; dividing to the shaping. */
+export const SKILLS = ['mix', 'shape', 'oven', 'pack'] as const;
+export type Skill = (typeof SKILLS)[number];
+
+export const Hand = z.strictObject({
+  name: Name,
+  skills: z.array(z.enum(SKILLS)).min(1).max(SKILLS.length),
+  shift: ClockSpan,
+  breaks: z.array(ClockSpan).max(6).default([]),
+});
+export type Hand = z.infer<typeof Hand>;
+
+/** What pieces proof in or on: baskets, couches, tins, trays, boards. */
+export const Holder = z.strictObject({
+  slug: Slug,
+  name: Name,
+  count: z.number().int().min(0).max(10_000),
+});
+export type Holder = z.infer<typeof Holder>;
+
+/** How a product stands and bakes here. */
+export const FloorProduct = z.strictObject({
+  formula: Slug,
+  product: Slug,
+  holder: Slug.nullable().default(null),
+  /** Pieces in one basket, on one tray. */
+  perHolder: z.number().int().min(1).max(500).default(1),
+  /** Pieces on one deck. */
+  perDeck: z.number().int().min(1).max(2000),
+  /** It may proof in the cold. */
+  retard: z.boolean().default(false),
+});
+export type FloorProduct = z.infer<typeof FloorProduct>;
+
+/** Prices of what is not as it should be, each for five minutes. */
+export const DayWeights = z.strictObject({
+  /** One person’s work in the quiet hours. */
+  night: z.number().min(0).max(100).default(1),
+  /** Oven on with nothing in it, between its first load and its last. */
+  ovenIdle: z.number().min(0).max(100).default(0.1),
+  /** Bread ready before it has to be. */
+  early: z.number().min(0).max(100).default(0.1),
+  /** A task moved from where people were told it is. */
+  told: z.number().min(0).max(100).default(0.25),
+  /** A dough away from its best. */
+  dough: z.number().min(0).max(100).default(1),
+  /** A pre-ferment away from its best. */
+  preferment: z.number().min(0).max(100).default(0.5),
+});
+
+/** People and things of a bakehouse, and how many of them. */
+export const Floor = z.strictObject({
+  /** °C of the room over the day; null: as it usually is. */
+  room: Around.nullable().default(null),
+  hands: z
+    .array(Hand)
+    .max(60)
+    .default([
+      {
+        name: 'Baker',
+        skills: [...SKILLS],
+        shift: { from: '02:00', to: '14:00' },
+        breaks: [],
+      },
+    ]),
+  /** Metres of bench. */
+  bench: z.number().min(0).max(500).default(6),
+  tubs: z.number().int().min(0).max(1000).default(12),
+  holders: z.array(Holder).max(40).default([]),
+  products: z.array(FloorProduct).max(500).default([]),
+  proofBox: z
+    .strictObject({ dough: z.number().positive().max(10_000).describe('kg of pieces') })
+    .nullable()
+    .default(null),
+  retarder: z
+    .strictObject({
+      temperature: z.number().min(-5).max(15).describe('°C of its air'),
+      dough: z.number().positive().max(10_000).describe('kg of pieces'),
+      /** Hours that nothing may stay longer. */
+      most: z.number().positive().max(72).default(18),
+    })
+    .nullable()
+    .default(null),
+  oven: z
+    .strictObject({
+      decks: z.number().int().min(0).max(60),
+      /** m² of one deck, for products that do not say how many it takes. */
+      area: z.number().positive().max(20).default(1.2),
+      /** A loader sets a deck at once; a peel piece by piece. */
+      loader: z.boolean().default(false),
+      /** Minutes from the last piece out until the stone is hot again. */
+      recovery: z.number().min(0).max(120).default(10),
+    })
+    .default({ decks: 4, area: 1.2, loader: false, recovery: 10 }),
+  /** Outside the hours of the bakehouse: nothing should fall due. */
+  quiet: ClockSpan.nullable().default(null),
+  weights: DayWeights.prefault({}),
+});
+export type Floor = z.infer<typeof Floor>;

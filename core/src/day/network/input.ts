@@ -1,0 +1,36 @@
+import { z } from 'zod';
+import { Formula, Name, Slug } from '../../formula/index.ts';
+import { Mixer } from '../../mix/index.ts';
+import { WallClock } from '../floor.ts';
+import { Bakehouse, Tub } from '../schema.ts';
+
+/** Pieces of a product that leave at a time of the day. */
+export const Demand = z.strictObject({
+  formula: Slug,
+  product: Slug,
+  pieces: z.number().int().min(0).max(100_000),
+  /** Dough of a piece, kg. */
+  scaledWeight: z.number().positive().max(20),
+  drop: WallClock,
+});
+export type Demand = z.infer<typeof Demand>;
+
+/** A task that somebody holds at a moment. */
+export const Pin = z.strictObject({ task: z.string().max(200), at: z.number().int() });
+export type Pin = z.infer<typeof Pin>;
+
+/** What a plan of a day depends on; kept with the plan, so that it opens the same for ever. */
+export const DayInput = z.strictObject({
+  schema: z.literal(1),
+  /** The day on which the bread leaves. */
+  date: z.iso.date(),
+  bakehouse: Bakehouse,
+  mixers: z.array(Mixer).min(1).max(20),
+  tub: Tub,
+  formulas: z.array(z.strictObject({ slug: Slug, name: Name.optional(), formula: Formula })).max(200),
+  demand: z.array(Demand).max(5000),
+  pins: z.array(Pin).max(2000).default([]),
+  /** Of the search: the same seed gives the same plans. */
+  seed: z.number().int().min(0).max(4_294_967_295).default(1),
+});
+export type DayInput = z.infer<typeof DayInput>;

@@ -1,0 +1,202 @@
+import {
+  degas,
+  fermentFor,
+  fermentUntil,
+  HEAT_OF_RISE,
+  HEAT_TRANSFER,
+  heldAt,
+  HORIZON,
+  pieceTimeConstant,
+  startOfDough,
+  stateAtRise,
+  stateAtTime,
+  tubTimeConstant,
+  type DoughState,
+  type Leavening,
+  type Place,
+} from '../../fermentation/index.ts';
+import type { RiseWindow } from '../../formula/index.ts';
+import { FOLD_KEEPS } from '../course.ts';
+import { LEVELS, SLOT, type RoomBySlot, type StandModel, type Table } from '../instance/index.ts';
+
+/** Hours from one sample of the day to the next. */
+const SAMPLE = 3;
+/** Step of the integration, h: a window is rounded to five minutes anyway. */
+const STEP = 0.25;
+const HOURS = SLOT / 3600;
+
+/** When a rise is usable, in slots after some event; null: never. */
+interface Sample {
+  /** Slot of the event. */
+  readonly at: number;
+  readonly wait: readonly [earliest: number, best: number, latest: number] | null;
+}
+
+/** Where a body stands, its clock beginning in a slot. */
+const placeFrom = (room: RoomBySlot, slot: number, began: number, timeConstant: number, around: number | null): Place => ({
+  around:
+    around ?? (room.steady ? room.at(0) : (time: number) => room.at(slot + (time - began) / HOURS)),
+  timeConstant,
+  heatOfRise: HEAT_OF_RISE,
+}); // prettier-ignore
+
+export interface BulkAsk {
+  readonly leavening: Leavening;
+  readonly ddt: number;
+  /** Hours in the mixer, at the temperature it is mixed to. */
+  readonly mixing: number;
+  readonly tub: { readonly length: number; readonly width: number };
+  /** kg in one tub. */
+  readonly mass: number;
+  /** Hours after the mix of each fold. */
+  readonly folds: readonly number[];
+  readonly bulk: RiseWindow;
+}
+
+/** Bulk by when the mix ends: how long it takes, and how the dough is at each level of its end. */
+export interface BulkSamples {
+  readonly samples: readonly Sample[];
+  /** For each sample the dough at the end of bulk, by level. */
+  readonly ends: readonly (readonly { readonly slot: number; readonly state: DoughState }[])[];
+}
+
+/** Follows the bulk of a dough that was mixed at different times of the day. */
+export function sampleBulk(ask: BulkAsk, room: RoomBySlot): BulkSamples {
+  const constant = tubTimeConstant(ask.mass, ask.tub.length, ask.tub.width, HEAT_TRANSFER.tub);
+  const samples: Sample[] = [];
+  const ends: { slot: number; state: DoughState }[][] = [];
+  for (const at of sampleSlots(room)) {
+    const mixed = last(fermentFor(startOfDough(ask.ddt), ask.leavening, heldAt(ask.ddt), ask.mixing));
+    const place = placeFrom(room, at, mixed.time, constant, null);
+    const course: DoughState[] = [];
+    let state = mixed;
+    for (const fold of ask.folds) {
+      const stretch = fermentFor(state, ask.leavening, place, mixed.time + fold - state.time, STEP);
+      if (last(stretch).rise >= ask.bulk.earliest) break;
+      state = degas(last(stretch), FOLD_KEEPS);
+    }
+    const rest = fermentUntil(state, ask.leavening, place, ask.bulk.latest, HORIZON, STEP);
+    if (rest) course.push(...rest);
+    const slotsTo = (rise: number) => {
+      const reached = stateAtRise(course, rise, ask.leavening);
+      return reached ? (reached.time - mixed.time) / HOURS : Infinity;
+    };
+    const wait = [slotsTo(ask.bulk.earliest), slotsTo(ask.bulk.best), slotsTo(ask.bulk.latest)] as const;
+    if (!rest) {
+      samples.push({ at, wait: null });
+      ends.push([]);
+      continue;
+    }
+    samples.push({ at, wait });
+    ends.push(
+      levelWaits(wait).map((slots) => ({
+        slot: at + slots,
+        state: stateAtTime(course, mixed.time + slots * HOURS) ?? last(course),
+      })),
+    );
+  }
+  return { samples, ends };
+}
+
+/** Waits that end in the middle of each level: at the earliest, halfway, best, halfway, latest. */
+const levelWaits = ([earliest, best, latest]: readonly [number, number, number]): number[] => [
+  earliest,
+  (earliest + best) / 2,
+  best,
+  (best + latest) / 2,
+  latest,
+];
+
+export interface ProofAsk {
+  readonly leavening: Leavening;
+  readonly gasKept: number;
+  /** Dough of a piece, kg. */
+  readonly mass: number;
+  /** Hours from the end of bulk until the pieces are shaped. */
+  readonly shaping: number;
+  readonly proof: RiseWindow;
+  readonly stands: readonly StandModel[];
+  /** Hours after which it is over whatever the rise. */
+  readonly most: number;
+}
+
+/** Follows the proof of pieces from each end of bulk. @returns a table for each level, by the slot in which they are shaped */
+export function proofTables(ask: ProofAsk, bulk: BulkSamples, room: RoomBySlot): Table[] {
+  const byLevel: Sample[][] = Array.from({ length: LEVELS }, () => []);
+  for (const ends of bulk.ends)
+    ends.forEach(({ slot, state }, level) => {
+      const bench = placeFrom(room, slot, state.time, pieceTimeConstant(ask.mass, HEAT_TRANSFER.coveredBasket), null);
+      const shaped = last(fermentFor(degas(state, ask.gasKept), ask.leavening, bench, ask.shaping, STEP));
+      byLevel[level]?.push({ at: slot + ask.shaping / HOURS, wait: proofFrom(ask, shaped, slot, room) });
+    }); // prettier-ignore
+  return byLevel.map((samples) => tableOf(samples, room));
+}
+
+/** The waits of a proof from when the pieces are shaped; null: it never gets there. */
+function proofFrom(ask: ProofAsk, shaped: DoughState, slot: number, room: RoomBySlot): Sample['wait'] {
+  const { leavening, proof } = ask;
+  let state = shaped;
+  const course: DoughState[] = [shaped];
+  for (const { around, h, untilRise } of ask.stands) {
+    const begins = slot + (ask.shaping + state.time - shaped.time) / HOURS;
+    const place = placeFrom(room, begins, state.time, pieceTimeConstant(ask.mass, h), around);
+    const stretch =
+      untilRise === null
+        ? fermentFor(state, leavening, place, Math.max(0, ask.most - (state.time - shaped.time)), STEP)
+        : fermentUntil(state, leavening, place, untilRise, ask.most, STEP);
+    if (!stretch) return null;
+    course.push(...stretch.slice(1));
+    state = last(course);
+  }
+  const slotsTo = (rise: number) => {
+    const reached = stateAtRise(course, rise, leavening);
+    return reached ? (reached.time - shaped.time) / HOURS : null;
+  };
+  const earliest = slotsTo(proof.earliest);
+  if (earliest === null) return null;
+  const most = (state.time - shaped.time) / HOURS;
+  return [earliest, slotsTo(proof.best) ?? most, slotsTo(proof.latest) ?? most];
+}
+
+/** A table between its samples by straight lines, rounded inward: earliest up, latest down. */
+export function tableOf(samples: readonly Sample[], room: RoomBySlot): Table {
+  const sorted = samples.toSorted((a, b) => a.at - b.at);
+  const [first] = sorted;
+  const slots = room.steady ? 1 : room.slots;
+  const [earliest, best, latest]: [number[], number[], number[]] = [[], [], []];
+  let index = 0;
+  for (let slot = 0; slot < slots; slot += 1) {
+    while (index < sorted.length - 2 && (sorted[index + 1]?.at ?? 0) <= slot) index += 1;
+    const before = sorted[index] ?? first;
+    const after = sorted[index + 1] ?? before;
+    if (!before?.wait || !after?.wait) {
+      earliest.push(-1);
+      best.push(-1);
+      latest.push(-1);
+      continue;
+    }
+    const span = after.at - before.at;
+    const share = span > 0 ? Math.max(0, Math.min(1, (slot - before.at) / span)) : 0;
+    const [from, to] = [before.wait, after.wait];
+    const value = (which: 0 | 1 | 2) => from[which] + share * (to[which] - from[which]);
+    const [least, most] = [Math.ceil(value(0) - 1e-9), Math.floor(value(2) + 1e-9)];
+    // A window of less than a slot has no place on the grid.
+    const fits = most >= least;
+    earliest.push(fits ? least : -1);
+    best.push(fits ? Math.max(least, Math.min(most, Math.round(value(1)))) : -1);
+    latest.push(fits ? most : -1);
+  }
+  return { earliest, best, latest };
+}
+
+function sampleSlots(room: RoomBySlot): number[] {
+  if (room.steady) return [0];
+  const step = SAMPLE / HOURS;
+  return Array.from({ length: Math.ceil(room.slots / step) + 1 }, (_, index) => index * step);
+}
+
+function last(states: readonly DoughState[]): DoughState {
+  const state = states.at(-1);
+  if (!state) throw new Error('a course has at least its first state');
+  return state;
+}
