@@ -80,13 +80,13 @@ export function demoInput(changes: Partial<DoughOrder> = {}): PlanInput {
 
 /** An ordinary Thursday of the demo bakery: all eight doughs. */
 export function demoDay(changes: Partial<DayInput> = {}): DayInput {
-  const { order: _, formula: __, logged: ___, mixer: ____, ...plan } = demoInput();
+  const { bakehouse, tub } = demoInput();
   return DayInput.parse({
     schema: 1,
     date: '2026-11-26',
-    bakehouse: plan.bakehouse,
+    bakehouse,
     mixers: bakery.mixers,
-    tub: plan.tub,
+    tub,
     formulas: DEMO_FORMULAS.map((slug) => ({ slug, formula: demoFormula(slug) })),
     demand: ORDERS.map(([formula, product, pieces, drop]) => {
       const { doc } = demoFormula(formula);

@@ -18,7 +18,7 @@ export {
 export { leavenDough, makeUpOf, type LeavenedDough, type RipePart } from './leavening.ts';
 export { doughScenario, usualTrial, type DoughTrial } from './dough-scenario.ts';
 export * from './instance/index.ts';
-export { chanceFrom, domainsOf, search, type Domains, type Emptied, type Progress } from './planner/index.ts';
+export * from './planner/index.ts';
 export * from './checker/index.ts';
 export * from './floor.ts';
 export * from './network/index.ts';

@@ -184,3 +184,54 @@ export function plantedBakery(
     },
   };
 }
+
+/**
+ * A bakery that has no plan by construction: bread due sooner than its waits add up to, or more to mix, shape or bake
+ * within a stretch than fits.
+ */
+export function impossibleBakery(seed: number): Instance {
+  const { instance } = plantedBakery(seed, 4, { people: 4, mixers: 1, decks: 2 });
+  const shortest = (task: Task) => Math.min(...task.modes.map(({ slots }) => slots));
+  const kind = ['late', 'mix', 'shape', 'load'][seed % 4] ?? 'late';
+  if (kind === 'late') {
+    const chain = instance.batches[seed % instance.batches.length]?.tasks ?? [];
+    const work = chain.reduce((sum, index) => sum + shortest(instance.tasks[index] ?? NO_TASK), 0);
+    const waits = instance.arcs
+      .filter(({ from }) => chain.includes(from))
+      .map(({ ways }) =>
+        Math.min(...ways.map(({ tables: [each = 0] }) => instance.tables[each]?.earliest[0] ?? 0)),
+      );
+    const due = work + waits.reduce((sum, wait) => sum + wait, 0) - 1;
+    return {
+      ...instance,
+      tasks: instance.tasks.map((task, index) => (index === chain.at(-1) ? { ...task, due } : task)),
+    };
+  }
+  // All that is of this kind must lie within a stretch that is a slot too short for it.
+  const own = instance.tasks.filter((task) => task.kind === kind);
+  const amount = (task: Task) =>
+    task.load
+      ? (task.load.fill / 1000) * task.load.slots
+      : shortest(task) * (kind === 'shape' ? (task.modes[0]?.people ?? 1) : 1);
+  const need = own.reduce((sum, task) => sum + amount(task), 0);
+  const width = kind === 'load' ? instance.decks : 1;
+  const from = 60;
+  const to = from + Math.ceil(need / width) - 1;
+  const people =
+    kind === 'shape'
+      ? instance.people.map((each, index) => (index === 0 ? each : { ...each, skills: each.skills & ~2 }))
+      : instance.people;
+  return {
+    ...instance,
+    people,
+    tasks: instance.tasks.map((task) =>
+      task.kind === kind
+        ? { ...task, first: from, last: to - (task.load ? task.load.slots : shortest(task)) }
+        : { ...task, due: null },
+    ),
+  };
+}
+
+const NO_TASK: Task = {
+  id: '', batch: 0, kind: '', first: 0, last: 0, modes: [], skill: null, load: null, due: null, told: null,
+}; // prettier-ignore

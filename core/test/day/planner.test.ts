@@ -1,9 +1,9 @@
 import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
 import fc from 'fast-check';
-import { checkSchedule, costOf, domainsOf, search } from '@jovet/core/day';
+import { checkSchedule, costOf, domainsOf, search, verifyCertificate, whyImpossible } from '@jovet/core/day';
 import type { Instance, Progress, Schedule } from '@jovet/core/day';
-import { plantedBakery } from './made-bakery.ts';
+import { impossibleBakery, plantedBakery } from './made-bakery.ts';
 
 const SMALL = { people: 4, mixers: 1, decks: 2 };
 
@@ -53,6 +53,38 @@ describe('a day is planned', () => {
       again.best.tasks.map((placed) => placed?.start),
       best.tasks.map((placed) => placed?.start),
     );
+  });
+});
+
+describe('the impossible is proved', () => {
+  it('a day without a plan has a certificate that the checker confirms; a day with one has none', () => {
+    const proved = Array.from({ length: 20 }, (_, index) => {
+      const instance = impossibleBakery(index + 1);
+      const certificate = whyImpossible(instance);
+      return certificate !== null && verifyCertificate(instance, certificate);
+    });
+    assert.ok(proved.filter(Boolean).length >= 15, `${proved.filter(Boolean).length} of 20`);
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 1_000_000 }), (seed) => {
+        assert.equal(whyImpossible(plantedBakery(seed, 4, SMALL).instance), null);
+      }),
+      { numRuns: 40 },
+    );
+  });
+
+  it('a certificate that says too little is refused', () => {
+    const { instance } = plantedBakery(5, 3, SMALL);
+    assert.equal(verifyCertificate(instance, { kind: 'chain', tasks: [...instance.tasks.keys()] }), false);
+    const energy = {
+      kind: 'energy',
+      of: { kind: 'decks' },
+      from: 0,
+      to: 400,
+      arcs: [],
+      need: 9999,
+      have: 1,
+    } as const;
+    assert.equal(verifyCertificate(instance, { ...energy, tasks: [...instance.tasks.keys()] }), false);
   });
 });
 

@@ -7,3 +7,4 @@ export {
   type PrefermentCourse,
   type RiseFault,
 } from './follow.ts';
+export { verifyCertificate } from './certificate.ts';

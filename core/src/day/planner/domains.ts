@@ -12,10 +12,18 @@ export interface Emptied {
 /**
  * Slots that are left to each task by its own bounds, by who is on shift, and by the waits of its batch. What others of
  * the day take is not looked at, so what is missing here is missing in every plan.
+ *
+ * @param only tasks to look at; null: all
  */
-export function domainsOf(instance: Instance): { domains: Domains; emptied: Emptied | null } {
-  const domains = instance.tasks.map((task) => allowedAlone(instance, task));
-  const alone = domains.findIndex((domain) => !domain.includes(1));
+export function domainsOf(
+  instance: Instance,
+  only: ReadonlySet<number> | null = null,
+): { domains: Domains; emptied: Emptied | null } {
+  const looked = (task: number) => only === null || only.has(task);
+  const domains = instance.tasks.map((task, index) =>
+    looked(index) ? allowedAlone(instance, task) : new Uint8Array(0),
+  );
+  const alone = domains.findIndex((domain, index) => looked(index) && !domain.includes(1));
   if (alone >= 0) return { domains, emptied: { task: alone, arc: null } };
   const waiting = new Set(instance.arcs.keys());
   const touching = instance.tasks.map((): number[] => []);
@@ -26,7 +34,7 @@ export function domainsOf(instance: Instance): { domains: Domains; emptied: Empt
   for (const index of waiting) {
     waiting.delete(index);
     const arc = instance.arcs[index];
-    if (!arc) continue;
+    if (!arc || !looked(arc.from) || !looked(arc.to)) continue;
     for (const narrowed of narrow(instance, arc, domains)) {
       if (!domains[narrowed]?.includes(1)) return { domains, emptied: { task: narrowed, arc: index } };
       for (const other of touching[narrowed] ?? []) if (other !== index) waiting.add(other);

@@ -1,0 +1,138 @@
+import type { Certificate, ChainCertificate, EnergyCertificate, Instance } from '../instance/index.ts';
+
+/**
+ * Whether a certificate holds: that no plan of the instance can exist. Reckoned slot by slot, with nothing of the planner.
+ */
+export const verifyCertificate = (instance: Instance, certificate: Certificate): boolean =>
+  certificate.kind === 'chain' ? leavesNothing(instance, certificate) : needsMore(instance, certificate);
+
+/** Slots that are left to each of some tasks by their bounds and the waits between them. */
+function slotsLeft(instance: Instance, tasks: readonly number[]): Map<number, Set<number>> {
+  const left = new Map(tasks.map((task) => [task, new Set(ownSlots(instance, task))]));
+  const arcs = instance.arcs.filter(({ from, to }) => left.has(from) && left.has(to));
+  let before = -1;
+  let now = total(left);
+  while (now !== before) {
+    for (const arc of arcs) {
+      const [earlier, later] = [left.get(arc.from), left.get(arc.to)];
+      const modes = instance.tasks[arc.from]?.modes ?? [];
+      if (!earlier || !later) continue;
+      const reached = new Set<number>();
+      for (const start of earlier) {
+        let leads = false;
+        for (const { slots } of modes)
+          for (const way of arc.ways)
+            for (const each of way.tables) {
+              const table = instance.tables[each];
+              const end = start + slots;
+              if (!table || end >= instance.slots) continue;
+              const at = (row: readonly number[]) => (row.length === 1 ? row[0] : row[end]) ?? -1;
+              if (at(table.earliest) < 0) continue;
+              for (let wait = at(table.earliest); wait <= at(table.latest); wait += 1)
+                if (later.has(end + wait)) {
+                  reached.add(end + wait);
+                  leads = true;
+                }
+            }
+        if (!leads) earlier.delete(start);
+      }
+      for (const start of later) if (!reached.has(start)) later.delete(start);
+    }
+    before = now;
+    now = total(left);
+  }
+  return left;
+}
+
+const total = (left: ReadonlyMap<number, ReadonlySet<number>>): number =>
+  [...left.values()].reduce((sum, { size }) => sum + size, 0);
+
+/** Slots in which a task could start if it were alone in the bakehouse. */
+function ownSlots(instance: Instance, index: number): number[] {
+  const task = instance.tasks[index];
+  const found: number[] = [];
+  if (!task) return found;
+  for (let start = Math.max(0, task.first); start <= Math.min(task.last, instance.slots); start += 1) {
+    const possible = task.modes.some((mode) => {
+      const end = start + mode.slots;
+      const able = instance.people.filter(
+        ({ skills, free }) =>
+          task.skill !== null && skills & (1 << task.skill) && free.some(([a, b]) => a <= start && end <= b),
+      );
+      return (
+        end <= instance.slots &&
+        (task.due === null || end <= task.due) &&
+        (task.skill === null || able.length >= mode.people) &&
+        mode.uses.every(({ resource, amount }) => amount <= (instance.resources[resource]?.capacity ?? 0)) &&
+        (!task.load || Math.ceil(task.load.fill / 1000) <= instance.decks)
+      );
+    });
+    if (possible) found.push(start);
+  }
+  return found;
+}
+
+const leavesNothing = (instance: Instance, { tasks }: ChainCertificate): boolean =>
+  [...slotsLeft(instance, tasks).values()].some(({ size }) => size === 0);
+
+/** Whether what cannot lie outside the stretch is more than there is in it. */
+function needsMore(instance: Instance, { of, from, to, tasks, arcs }: EnergyCertificate): boolean {
+  const left = slotsLeft(instance, [...instance.tasks.keys()]);
+  const inside = (a: number, b: number) => Math.max(0, Math.min(b, to) - Math.max(a, from));
+  const least = (amounts: readonly number[]) => (amounts.length > 0 ? Math.min(...amounts) : 0);
+  let need = 0;
+  for (const index of new Set(tasks)) {
+    const task = instance.tasks[index];
+    const starts = [...(left.get(index) ?? [])];
+    if (!task) continue;
+    const each = starts.flatMap((start) =>
+      task.load && of.kind === 'decks'
+        ? [(inside(start, start + task.load.slots) * task.load.fill) / 1000]
+        : task.modes.map(({ slots, people, uses }) => {
+            const length = inside(start, start + slots);
+            if (of.kind === 'hands')
+              return task.skill !== null && of.skills & (1 << task.skill) ? length * people : 0;
+            const amount = uses.filter(({ resource }) => of.kind === 'resource' && resource === of.resource);
+            return amount.reduce((sum, use) => sum + use.amount, 0) * length;
+          }),
+    );
+    need += least(each);
+  }
+  for (const index of new Set(arcs)) {
+    const arc = instance.arcs[index];
+    const modes = (arc && instance.tasks[arc.from]?.modes) ?? [];
+    if (!arc || of.kind !== 'resource') continue;
+    const later = left.get(arc.to) ?? new Set();
+    const held: number[] = [];
+    for (const start of left.get(arc.from) ?? [])
+      for (const { slots } of modes)
+        for (const way of arc.ways) {
+          const amount = way.holds.filter(({ resource }) => resource === of.resource);
+          const taken = amount.reduce((sum, use) => sum + use.amount, 0);
+          for (const each of way.tables) {
+            const table = instance.tables[each];
+            const end = start + slots;
+            const at = (row: readonly number[] | undefined) =>
+              (row?.length === 1 ? row[0] : row?.[end]) ?? -1;
+            if (at(table?.earliest) < 0) continue;
+            for (let wait = at(table?.earliest); wait <= at(table?.latest); wait += 1)
+              if (later.has(end + wait)) held.push(inside(end, end + wait) * taken);
+          }
+        }
+    need += held.reduce((low, each) => Math.min(low, each), held.length > 0 ? Infinity : 0);
+  }
+  return need > haveOf(instance, of, from, to) + 1e-9;
+}
+
+function haveOf(instance: Instance, of: EnergyCertificate['of'], from: number, to: number): number {
+  let have = 0;
+  for (let slot = from; slot < to; slot += 1) {
+    if (of.kind === 'decks') have += instance.decks;
+    else if (of.kind === 'resource') have += instance.resources[of.resource]?.capacity ?? 0;
+    else
+      have += instance.people.filter(
+        ({ skills, free }) => skills & of.skills && free.some(([a, b]) => a <= slot && slot < b),
+      ).length;
+  }
+  return have;
+}
