@@ -22,3 +22,4 @@ export * from './planner/index.ts';
 export * from './checker/index.ts';
 export * from './floor.ts';
 export * from './network/index.ts';
+export * from './planning/index.ts';

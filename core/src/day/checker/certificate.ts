@@ -21,7 +21,11 @@ function slotsLeft(instance: Instance, tasks: readonly number[]): Map<number, Se
       for (const start of earlier) {
         let leads = false;
         for (const { slots } of modes)
-          for (const way of arc.ways)
+          for (const way of arc.ways) {
+            const room = way.holds.every(
+              ({ resource, amount }) => amount <= (instance.resources[resource]?.capacity ?? 0),
+            );
+            if (!room) continue;
             for (const each of way.tables) {
               const table = instance.tables[each];
               const end = start + slots;
@@ -34,6 +38,7 @@ function slotsLeft(instance: Instance, tasks: readonly number[]): Map<number, Se
                   leads = true;
                 }
             }
+          }
         if (!leads) earlier.delete(start);
       }
       for (const start of later) if (!reached.has(start)) later.delete(start);

@@ -195,7 +195,15 @@ class Builder {
     id: string,
     seconds: number,
     skill: Skill,
-    more: { uses?: Use[]; least?: number; two?: boolean; load?: Load; due?: number; bench?: boolean } = {},
+    more: {
+      uses?: Use[];
+      least?: number;
+      two?: boolean;
+      load?: Load;
+      due?: number;
+      first?: number;
+      bench?: boolean;
+    } = {},
   ): number {
     const modes: Mode[] = [];
     for (const people of more.two ? [1, 2] : [1]) {
@@ -211,7 +219,7 @@ class Builder {
       });
     }
     const index = this.tasks.push({
-      id, batch: unit, kind: note.kind, first: 0, last: this.frame.slots, modes, skill: SKILLS.indexOf(skill),
+      id, batch: unit, kind: note.kind, first: Math.max(0, more.first ?? 0), last: this.frame.slots, modes, skill: SKILLS.indexOf(skill),
       load: more.load ?? null, due: more.due ?? null, told: null,
     }) - 1; // prettier-ignore
     this.notes.push(note);
@@ -406,11 +414,13 @@ class Builder {
       process.packBelow,
     );
     const coolSlots = Math.min(this.frame.slots, Math.ceil(cool * HOUR));
+    const due = Math.floor((strand.drop - spare * 60 - this.frame.origin) / 300);
+    const fresh = (dough.formula.doc.type === 'rye' ? FRESH.rye : FRESH.other) * HOUR;
     const pack = this.task(unit, about('pack'), `${id}.pack`, strand.pieces * rates.pack, 'pack', {
       two: true,
-      due: Math.floor((strand.drop - spare * 60 - this.frame.origin) / 300),
+      due,
+      first: due - fresh,
     });
-    const fresh = (dough.formula.doc.type === 'rye' ? FRESH.rye : FRESH.other) * HOUR;
     this.arc(out, pack, [this.between(coolSlots, coolSlots, coolSlots + fresh)], floor.weights.early);
     const ways = this.proofWays(dough, strand, product, bulk, pieces);
     const proof = this.arc(shape, load, ways.map(({ way }) => way), floor.weights.dough); // prettier-ignore
@@ -496,8 +506,8 @@ class Builder {
 
 /** Hands at the mixer beyond its programme, s. Domain section 11, default. */
 const TEND = 240;
-/** Hours that bread may lie after it has cooled before it is packed. Chosen for Jovet. */
-const FRESH = { rye: 24, other: 8 } as const;
+/** Hours that bread may lie before it is packed, and packed before it leaves. Chosen for Jovet. */
+const FRESH = { rye: 24, other: 5 } as const;
 /** Hours of a soaker that does not say, and how much longer it may wait. */
 const SOAK = 12;
 const SOAK_SPARE = 12;

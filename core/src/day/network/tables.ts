@@ -19,6 +19,8 @@ import type { RiseWindow } from '../../formula/index.ts';
 import { FOLD_KEEPS } from '../course.ts';
 import { LEVELS, SLOT, type RoomBySlot, type StandModel, type Table } from '../instance/index.ts';
 
+/** Pieces rest so long in basket or tin whatever they have risen before, h. Chosen for Jovet. */
+const LEAST_PROOF = 0.5;
 /** Hours from one sample of the day to the next. */
 const SAMPLE = 3;
 /** Step of the integration, h: a window is rounded to five minutes anyway. */
@@ -155,7 +157,9 @@ function proofFrom(ask: ProofAsk, shaped: DoughState, slot: number, room: RoomBy
   const earliest = slotsTo(proof.earliest);
   if (earliest === null) return null;
   const most = (state.time - shaped.time) / HOURS;
-  return [earliest, slotsTo(proof.best) ?? most, slotsTo(proof.latest) ?? most];
+  const latest = slotsTo(proof.latest) ?? most;
+  const least = Math.min(LEAST_PROOF / HOURS, latest);
+  return [Math.max(least, earliest), Math.max(least, slotsTo(proof.best) ?? most), latest];
 }
 
 /** A table between its samples by straight lines, rounded inward: earliest up, latest down. */

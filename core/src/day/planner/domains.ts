@@ -72,6 +72,9 @@ function narrow(instance: Instance, arc: Arc, domains: readonly Uint8Array[]): n
   const [before, after] = [domains[arc.from], domains[arc.to]];
   const earlier = instance.tasks[arc.from];
   if (!before || !after || !earlier) return [];
+  const possible = arc.ways.filter(({ holds }) =>
+    holds.every(({ resource, amount }) => amount <= (instance.resources[resource]?.capacity ?? 0)),
+  );
   const reached = new Int32Array(instance.slots + 1);
   const supported = new Uint8Array(instance.slots);
   const count = new Int32Array(instance.slots + 1);
@@ -81,7 +84,7 @@ function narrow(instance: Instance, arc: Arc, domains: readonly Uint8Array[]): n
     if (before[slot] === 0) continue;
     for (const { slots } of earlier.modes) {
       const end = slot + slots;
-      for (const way of arc.ways)
+      for (const way of possible)
         for (const index of way.tables) {
           const table = instance.tables[index];
           if (!table || end >= instance.slots) continue;

@@ -1,4 +1,4 @@
-import { costOf, type Instance, type Placed, type Schedule } from '../instance/index.ts';
+import { costOf, levelsOf, tableAt, type Instance, type Placed, type Schedule } from '../instance/index.ts';
 import { chanceFrom } from './chance.ts';
 import type { Domains } from './domains.ts';
 import { Inserter } from './insert.ts';
@@ -136,35 +136,53 @@ class Day {
 
   /** Begins with what another plan placed, as far as it fits. */
   adopt(from: Schedule): void {
-    for (const batch of this.instance.batches.keys()) this.putBack(batch, from);
+    const levels = levelsOf(this.instance, from);
+    const leadersFirst = [...this.instance.batches.keys()].sort(
+      (a, b) =>
+        (this.instance.batches[a]?.leaders.length ?? 0) - (this.instance.batches[b]?.leaders.length ?? 0),
+    );
+    for (const batch of leadersFirst) this.putBack(batch, from, levels);
   }
 
-  private putBack(batch: number, from: Schedule): void {
-    const tasks = this.instance.batches[batch]?.tasks ?? [];
+  private putBack(batch: number, from: Schedule, levels: readonly number[]): void {
+    const { instance, taken } = this;
+    const { tasks = [], leaders = [] } = instance.batches[batch] ?? {};
+    if (!leaders.every((leader) => this.stands(leader))) return;
     const undo: (() => void)[] = [];
+    const giveUp = () => {
+      for (const back of undo.reverse()) back();
+      for (const each of tasks) this.placed[each] = null;
+    };
     for (const index of tasks) {
-      const [task, placed] = [this.instance.tasks[index], from.tasks[index]];
+      const [task, placed] = [instance.tasks[index], from.tasks[index]];
       const mode = placed && task?.modes[placed.mode];
       const fits =
         task && placed && mode && this.domains[index]?.[placed.start] === 1 &&
-        this.taken.fits(mode.uses, placed.start, placed.start + mode.slots) &&
-        (!task.load || this.taken.takesLoad(task.load, placed.start)); // prettier-ignore
-      const people = fits ? this.taken.peopleFor(task, mode, placed.start, placed.people) : null;
-      if (!task || !placed || !people) {
-        for (const back of undo) back();
-        for (const each of tasks) this.placed[each] = null;
-        return;
-      }
+        taken.fits(mode.uses, placed.start, placed.start + mode.slots) &&
+        (!task.load || taken.takesLoad(task.load, placed.start)); // prettier-ignore
+      const people = fits ? taken.peopleFor(task, mode, placed.start, placed.people) : null;
+      if (!task || !placed || !people) return giveUp();
       const here = { ...placed, people };
-      this.taken.take(task, here, 1);
-      undo.push(() => this.taken.take(task, here, -1));
+      taken.take(task, here, 1);
+      undo.push(() => taken.take(task, here, -1));
       this.placed[index] = here;
     }
-    for (const arc of this.arcsOf[batch] ?? []) {
-      this.ways[arc] = from.ways[arc] ?? 0;
-      const { instance } = this;
-      const { from: earlier = 0, to: later = 0 } = instance.arcs[arc] ?? {};
-      if (instance.tasks[earlier]?.batch === batch) this.holdArc(arc, earlier, later, 1);
+    const own = new Set(tasks);
+    for (const [index, arc] of instance.arcs.entries()) {
+      if (!own.has(arc.from) && !own.has(arc.to)) continue;
+      const [earlier, later] = [this.placed[arc.from], this.placed[arc.to]];
+      if (!earlier || !later) continue;
+      const way = arc.ways[from.ways[index] ?? 0];
+      const end = earlier.start + (instance.tasks[arc.from]?.modes[earlier.mode]?.slots ?? 0);
+      const table = instance.tables[way?.tables[levels[arc.from] ?? 0] ?? way?.tables[0] ?? -1];
+      const wait = later.start - end;
+      const least = table ? tableAt(table.earliest, end) : -1;
+      if (!way || !table || least < 0 || wait < least || wait > tableAt(table.latest, end)) return giveUp();
+      if (!own.has(arc.from) || !own.has(arc.to)) continue;
+      if (!taken.fits(way.holds, end, later.start)) return giveUp();
+      taken.hold(way.holds, end, later.start, 1);
+      undo.push(() => taken.hold(way.holds, end, later.start, -1));
+      this.ways[index] = from.ways[index] ?? 0;
     }
   }
 

@@ -1,0 +1,277 @@
+import { z } from 'zod';
+import { Slug } from '../../formula/index.ts';
+import { localTime } from '../../time/index.ts';
+import { formatNumber } from '../../units/index.ts';
+import { Hand, SKILLS, WallClock, type Skill } from '../floor.ts';
+import { SLOT } from '../instance/index.ts';
+import type { DayInput, Network } from '../network/index.ts';
+import type { Answer } from './answer.ts';
+import { lacking } from './words.ts';
+
+/** A change to a day that may make a plan possible, or a better one. */
+export const Remedy = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('hands'), hand: Hand }),
+  z.strictObject({ kind: z.literal('shift'), name: z.string(), from: WallClock, to: WallClock }),
+  z.strictObject({ kind: z.literal('later'), formula: Slug, minutes: z.number().int().min(5).max(720) }),
+  z.strictObject({
+    kind: z.literal('more'),
+    of: z.string(),
+    name: z.string(),
+    count: z.number().int().positive(),
+  }),
+  z.strictObject({ kind: z.literal('cold'), formula: Slug, product: Slug, name: z.string() }),
+  z.strictObject({ kind: z.literal('proof'), formula: Slug, by: z.number().min(-10).max(10) }),
+  z.strictObject({ kind: z.literal('lighter'), formula: Slug, percent: z.number().gt(0).max(50) }),
+  z.strictObject({ kind: z.literal('unpin'), task: z.string(), name: z.string() }),
+]);
+export type Remedy = z.infer<typeof Remedy>;
+
+/** The proof of a dough that culture leavens is never warmer than this, a laminated one never than that, °C. Domain section 3. */
+const WARMEST = { culture: 30, laminated: 27, other: 38 } as const;
+
+/** A day changed by a remedy. */
+export function remedied(input: DayInput, remedy: Remedy): DayInput {
+  const { bakehouse } = input;
+  const withFloor = (floor: Partial<DayInput['bakehouse']['floor']>): DayInput => ({
+    ...input,
+    bakehouse: { ...bakehouse, floor: { ...bakehouse.floor, ...floor } },
+  });
+  const { floor } = bakehouse;
+  switch (remedy.kind) {
+    case 'hands':
+      return withFloor({ hands: [...floor.hands, remedy.hand] });
+    case 'shift':
+      return withFloor({
+        hands: floor.hands.map((hand) =>
+          hand.name === remedy.name ? { ...hand, shift: { from: remedy.from, to: remedy.to } } : hand,
+        ),
+      });
+    case 'later':
+      return {
+        ...input,
+        demand: input.demand.map((line) =>
+          line.formula === remedy.formula ? { ...line, drop: later(line.drop, remedy.minutes) } : line,
+        ),
+      };
+    case 'more':
+      return withFloor(moreOf(floor, remedy.of, remedy.count));
+    case 'cold': {
+      const { formula, product } = remedy;
+      const known = floor.products.some((each) => each.formula === formula && each.product === product);
+      return withFloor({
+        products: known
+          ? floor.products.map((each) =>
+              each.formula === formula && each.product === product ? { ...each, retard: true } : each,
+            )
+          : floor.products,
+      });
+    }
+    case 'proof':
+      return {
+        ...input,
+        formulas: input.formulas.map((each) => {
+          const { doc } = each.formula;
+          const { proof } = doc.process;
+          const around = (proof.around ?? bakehouse.usual.room) + remedy.by;
+          return each.slug === remedy.formula
+            ? {
+                ...each,
+                formula: {
+                  ...each.formula,
+                  doc: { ...doc, process: { ...doc.process, proof: { ...proof, around } } },
+                },
+              }
+            : each;
+        }),
+      };
+    case 'lighter':
+      return {
+        ...input,
+        demand: input.demand.map((line) =>
+          line.formula === remedy.formula
+            ? { ...line, scaledWeight: Math.round(line.scaledWeight * (1000 - remedy.percent * 10)) / 1000 }
+            : line,
+        ),
+      };
+    case 'unpin':
+      return { ...input, pins: input.pins.filter(({ task }) => task !== remedy.task) };
+  }
+}
+
+function moreOf(
+  floor: DayInput['bakehouse']['floor'],
+  of: string,
+  count: number,
+): Partial<DayInput['bakehouse']['floor']> {
+  if (of === 'tubs') return { tubs: floor.tubs + count };
+  if (of === 'decks') return { oven: { ...floor.oven, decks: floor.oven.decks + count } };
+  return {
+    holders: floor.holders.map((each) => (each.slug === of ? { ...each, count: each.count + count } : each)),
+  };
+}
+
+/** A wall-clock time some minutes later, on the same day. */
+function later(drop: string, minutes: number): string {
+  const [hour = 0, minute = 0] = drop.split(':').map(Number);
+  const at = Math.min(23 * 60 + 55, Math.max(0, hour * 60 + minute + minutes));
+  return `${String(Math.floor(at / 60)).padStart(2, '0')}:${String(at % 60).padStart(2, '0')}`;
+}
+
+/** A remedy as words on a button. */
+export function remedyWords(input: DayInput, remedy: Remedy): string {
+  const nameOf = (slug: string) => input.formulas.find((each) => each.slug === slug)?.formula.doc.name ?? slug;
+  switch (remedy.kind) {
+    case 'hands':
+      return `One more pair of hands ${remedy.hand.shift.from} to ${remedy.hand.shift.to}`;
+    case 'shift':
+      return `${remedy.name} works ${remedy.from} to ${remedy.to}`;
+    case 'later':
+      return `${nameOf(remedy.formula)} leaves ${remedy.minutes} min later`;
+    case 'more':
+      return `${remedy.count} more ${remedy.name}`;
+    case 'cold':
+      return `${remedy.name} may proof in the cold`;
+    case 'proof': {
+      const proof = input.formulas.find(({ slug }) => slug === remedy.formula)?.formula.doc.process.proof;
+      const to = (proof?.around ?? input.bakehouse.usual.room) + remedy.by;
+      return `${nameOf(remedy.formula)} proofs ${remedy.by > 0 ? 'warmer' : 'colder'}, at ${formatNumber(to, 0)} °C`;
+    }
+    case 'lighter':
+      return `${nameOf(remedy.formula)} ${formatNumber(remedy.percent, 0)} % lighter`;
+    case 'unpin':
+      return `Let go of the time to ${remedy.name}`;
+  }
+} // prettier-ignore
+
+/** Which doughs and hands a conflict is about. */
+interface Trouble {
+  readonly doughs: readonly string[];
+  readonly pinned: readonly number[];
+  readonly skills: number;
+  readonly things: readonly { readonly of: string; readonly name: string; readonly count: number }[];
+  /** Slots. */
+  readonly from: number;
+  readonly to: number;
+}
+
+/**
+ * What might help a day that has no plan: each is to be planned before it is offered.
+ *
+ * @returns the likeliest first
+ */
+export function remediesFor(input: DayInput, network: Network, answer: Answer): Remedy[] {
+  if (answer.verdict === 'planned') return [];
+  const trouble = troubleOf(network, answer);
+  const { floor, zone } = input.bakehouse;
+  const remedies: Remedy[] = trouble.pinned.map((task) => ({
+    kind: 'unpin',
+    task: network.instance.tasks[task]?.id ?? '',
+    name: network.notes[task]?.name ?? '',
+  }));
+  for (const { of, name, count } of trouble.things) remedies.push({ kind: 'more', of, name, count });
+  const clock = (slot: number) => localTime(network.instance.origin + slot * SLOT, zone).time;
+  const skills = SKILLS.filter((_, index) => trouble.skills & (1 << index));
+  if (skills.length > 0) {
+    const from = Math.floor(Math.max(0, trouble.from - 12) / 12) * 12;
+    const hand = { name: 'One more', skills: [...skills] as Skill[], breaks: [] };
+    remedies.push({
+      kind: 'hands',
+      hand: { ...hand, shift: { from: clock(from), to: clock(Math.max(from + 48, trouble.to + 12)) } },
+    });
+    for (const { name, skills: can, shift } of floor.hands)
+      if (can.some((skill) => skills.includes(skill)))
+        remedies.push({ kind: 'shift', name, from: earlier(shift.from, 120), to: shift.to });
+  }
+  for (const key of trouble.doughs) {
+    const dough = network.doughs.find((each) => each.key === key);
+    if (!dough) continue;
+    const { doc } = dough.formula;
+    const warmest =
+      doc.type === 'laminated'
+        ? WARMEST.laminated
+        : network.models.find((model) => model.key === key)?.leavening.culture
+          ? WARMEST.culture
+          : WARMEST.other;
+    const around = doc.process.proof.around ?? input.bakehouse.usual.room;
+    if (around + 2 <= warmest) remedies.push({ kind: 'proof', formula: dough.slug, by: 2 });
+    if (floor.retarder)
+      for (const { product } of dough.order) {
+        const known = floor.products.find((each) => each.formula === dough.slug && each.product === product);
+        const name = doc.products.find(({ slug }) => slug === product)?.name ?? product;
+        if (known && !known.retard) remedies.push({ kind: 'cold', formula: dough.slug, product, name });
+      }
+    for (const minutes of [30, 60, 120]) remedies.push({ kind: 'later', formula: dough.slug, minutes });
+    if (trouble.things.length > 0) remedies.push({ kind: 'lighter', formula: dough.slug, percent: 10 });
+  }
+  return remedies;
+}
+
+const earlier = (time: string, minutes: number): string => {
+  const [hour = 0, minute = 0] = time.split(':').map(Number);
+  const at = (((hour * 60 + minute - minutes) % 1440) + 1440) % 1440;
+  return `${String(Math.floor(at / 60)).padStart(2, '0')}:${String(at % 60).padStart(2, '0')}`;
+};
+
+function troubleOf(network: Network, answer: Exclude<Answer, { verdict: 'planned' }>): Trouble {
+  const { instance, notes } = network;
+  const doughsOf = (tasks: readonly number[]) =>
+    [...new Set(tasks.map((task) => notes[task]?.dough ?? ''))].filter(Boolean);
+  const pinnedOf = (tasks: readonly number[]) =>
+    tasks.filter((task) => instance.tasks[task]?.first === instance.tasks[task]?.last);
+  if (answer.verdict === 'impossible') {
+    const { certificate } = answer;
+    if (certificate.kind === 'chain') {
+      const { tasks } = certificate;
+      const skills = tasks.reduce((all, task) => all | bit(instance.tasks[task]?.skill ?? null), 0);
+      const due = Math.max(...tasks.map((task) => instance.tasks[task]?.due ?? 0));
+      return {
+        doughs: doughsOf(tasks), pinned: pinnedOf(tasks),
+        things: lacking(network, tasks).flatMap(({ resource, need }) =>
+          thingOf(network, resource, need - (instance.resources[resource]?.capacity ?? 0)),
+        ),
+        skills, from: Math.max(0, due - 96), to: Math.max(due, 12),
+      }; // prettier-ignore
+    }
+    const { of, from, to, need, have } = certificate;
+    const tasks = [...certificate.tasks, ...certificate.arcs.map((arc) => instance.arcs[arc]?.from ?? 0)];
+    const short = Math.ceil((need - have) / (to - from));
+    return {
+      doughs: doughsOf(tasks), pinned: pinnedOf(tasks), from, to,
+      skills: of.kind === 'hands' ? of.skills : 0,
+      things: of.kind === 'hands' ? [] : thingOf(network, of.kind === 'decks' ? null : of.resource, short),
+    }; // prettier-ignore
+  }
+  const doughs = new Set<string>();
+  const things: Trouble['things'][number][] = [];
+  let [skills, from, to] = [0, instance.slots, 0];
+  const touch = (task: number) => {
+    doughs.add(notes[task]?.dough ?? '');
+    const start = answer.schedule.tasks[task]?.start;
+    if (start !== undefined) [from, to] = [Math.min(from, start), Math.max(to, start + 12)];
+  };
+  for (const fault of answer.faults) {
+    if (fault.kind === 'over') things.push(...thingOf(network, fault.resource, Math.ceil(fault.short)));
+    else if (fault.kind === 'decks') things.push(...thingOf(network, null, fault.short));
+    else if (fault.kind === 'window') touch(instance.arcs[fault.arc]?.to ?? 0);
+    else if (fault.kind === 'double') fault.tasks.forEach(touch);
+    else {
+      touch(fault.task);
+      if (fault.kind === 'people' || fault.kind === 'missing')
+        skills |= bit(instance.tasks[fault.task]?.skill ?? null);
+    }
+  }
+  const tasks = answer.faults.flatMap((fault) => ('task' in fault ? [fault.task] : []));
+  return {
+    doughs: [...doughs].filter(Boolean), pinned: pinnedOf(tasks), skills, things,
+    from: from < to ? from : 0, to: from < to ? to : instance.slots,
+  }; // prettier-ignore
+}
+
+const bit = (skill: number | null): number => (skill === null ? 0 : 1 << skill);
+
+/** What there may be more of; nobody buys a mixer for a day. */
+function thingOf({ instance }: Network, resource: number | null, count: number): Trouble['things'][number][] {
+  if (resource === null) return [];
+  const { id = '', name = '', unit = '' } = instance.resources[resource] ?? {};
+  return unit === '' && count > 0 ? [{ of: id, name, count }] : [];
+}

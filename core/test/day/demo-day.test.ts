@@ -1,0 +1,181 @@
+import assert from 'node:assert/strict';
+import { describe, it } from 'node:test';
+import {
+  carriedOver,
+  certificateWords,
+  checkSchedule,
+  doughsOf,
+  nearestTo,
+  networkOf,
+  planning,
+  remediesFor,
+  remedied,
+  type Answer,
+  type DayInput,
+  type Network,
+  type Schedule,
+} from '@jovet/core/day';
+import { localTime } from '@jovet/core/time';
+import { demoDay, must, problemsOf } from '../demo.ts';
+
+/** Plans until there is an answer, and so many rounds more. */
+function answered(network: Network, rounds = 0, from: Schedule | null = null): Answer | null {
+  let answer: Answer | null = null;
+  let since = 0;
+  for (const step of planning(network, 1, from)) {
+    answer = step.answer ?? answer;
+    if (answer && since++ >= rounds) break;
+    if ((step.progress?.rounds ?? 0) > 120) break;
+  }
+  return answer;
+}
+
+function planned(input: DayInput, rounds = 0) {
+  const network = must(networkOf(input));
+  const answer = answered(network, rounds);
+  assert.equal(answer?.verdict, 'planned');
+  if (answer?.verdict !== 'planned') throw new Error('a plan was expected');
+  return { network, answer };
+}
+
+/** A demand of one dough only. */
+const only = (input: DayInput, formula: string): DayInput => ({
+  ...input,
+  demand: input.demand.filter((line) => line.formula === formula),
+});
+
+describe('the demo day', () => {
+  it('is planned, and every dough followed through it is within its windows', () => {
+    const { network, answer } = planned(demoDay(), 10);
+    assert.deepEqual(checkSchedule(network.instance, answer.schedule), []);
+    assert.deepEqual(answer.followed.faults, []);
+    const { batches } = answer.followed;
+    assert.equal(batches.length, 8);
+    for (const [index, { bulk, strands, dough }] of batches.entries()) {
+      const { doc } = network.doughs[index]?.formula ?? {};
+      assert.equal(network.doughs[index]?.key, dough);
+      const [cut, loaded] = [bulk.at(-1)?.rise ?? 0, strands[0]?.at(-1)?.rise ?? 0];
+      assert.ok(
+        cut >= (doc?.process.bulk.earliest ?? 9) - 0.06 && cut <= (doc?.process.bulk.latest ?? 0) + 0.06,
+      );
+      assert.ok(loaded >= (doc?.process.proof.rise.earliest ?? 9) - 0.1);
+      assert.ok(loaded <= (doc?.process.proof.rise.latest ?? 0) + 0.1);
+    }
+    // Bread leaves on time, spare minutes included.
+    network.instance.tasks.forEach((task, index) => {
+      const placed = answer.schedule.tasks[index];
+      const end = (placed?.start ?? 0) + (task.modes[placed?.mode ?? 0]?.slots ?? 0);
+      if (task.due !== null) assert.ok(end <= task.due);
+    });
+  });
+
+  it('a dough larger than a mixer becomes equal batches that share one levain, the first to leave mixed first', () => {
+    const input = only(demoDay(), 'quay-country');
+    const demand = [
+      { formula: 'quay-country', product: 'quay-loaf', scaledWeight: 0.84, pieces: 30, drop: '09:00' },
+      { formula: 'quay-country', product: 'quay-loaf', scaledWeight: 0.84, pieces: 60, drop: '07:30' },
+    ];
+    const [dough, ...others] = must(doughsOf({ ...input, demand }));
+    assert.equal(others.length, 0);
+    assert.equal(dough?.batches.length, 2);
+    const pieces = dough?.batches.map(({ lots }) => lots.map((lot) => lot.pieces));
+    assert.deepEqual(pieces, [[45], [15, 30]]);
+    const network = must(networkOf({ ...input, demand }));
+    assert.equal(network.notes.filter(({ kind }) => kind === 'feed').length, 1);
+    assert.equal(network.notes.filter(({ kind }) => kind === 'mix').length, 2);
+  });
+
+  it('bread of the evening is made apart from bread of the morning', () => {
+    const input = only(demoDay(), 'oat-tin');
+    const [line] = input.demand;
+    assert.ok(line);
+    const doughs = must(doughsOf({ ...input, demand: [line, { ...line, drop: '17:00' }] }));
+    assert.deepEqual(
+      doughs.map(({ key }) => key),
+      ['oat-tin', 'oat-tin-2'],
+    );
+  });
+
+  it('an order for what is not made here says so at its line', () => {
+    const input = demoDay();
+    const wrong = { formula: 'oat-tin', product: 'moon-loaf', scaledWeight: 1, pieces: 3, drop: '08:00' };
+    const problems = problemsOf(doughsOf({ ...input, demand: [...input.demand, wrong] }));
+    assert.match(problems[`demand.${input.demand.length}`] ?? '', /moon-loaf.*Choose a product/);
+  });
+
+  it('what is pinned stands where it is pinned, and the rest keeps its place where it can', () => {
+    const input = demoDay();
+    const { network, answer } = planned(input, 5);
+    const mix = network.instance.tasks.findIndex(({ id }) => id === 'tidewater-rye.1.mix');
+    const at = network.instance.origin + ((answer.schedule.tasks[mix]?.start ?? 0) + 3) * 300;
+    const pinned = must(networkOf({ ...input, pins: [{ task: 'tidewater-rye.1.mix', at }] }));
+    const again = answered(pinned, 0, carriedOver(answer.schedule, network, pinned));
+    assert.equal(again?.verdict, 'planned');
+    if (again?.verdict !== 'planned') return;
+    assert.equal(again.schedule.tasks[mix]?.start, (answer.schedule.tasks[mix]?.start ?? 0) + 3);
+    const moved = again.schedule.tasks.filter(
+      (placed, index) => placed?.start !== answer.schedule.tasks[index]?.start,
+    );
+    assert.ok(moved.length < network.instance.tasks.length / 2, `${moved.length} tasks moved`);
+  });
+});
+
+describe('a day that cannot be', () => {
+  const early = () => {
+    const input = only(demoDay(), 'lantern-baguette');
+    return { ...input, demand: input.demand.map((line) => ({ ...line, drop: '03:00' })) };
+  };
+
+  it('says why with times and names, and the remedies that are planned take it away', () => {
+    const input = early();
+    const network = must(networkOf(input));
+    const answer = answered(network);
+    assert.equal(answer?.verdict, 'impossible');
+    if (answer?.verdict !== 'impossible') return;
+    assert.match(certificateWords(input, network, answer.certificate), /^Lantern Baguette cannot be /);
+    const remedies = remediesFor(input, network, answer);
+    const helping = remedies.filter((remedy) => {
+      const changed = networkOf(remedied(input, remedy));
+      return changed.ok && answered(changed.value)?.verdict === 'planned';
+    });
+    assert.ok(helping.length > 0, JSON.stringify(remedies));
+  });
+
+  it('a day with too few baskets names them, how many and when', () => {
+    const base = only(demoDay(), 'quay-country');
+    const { floor } = base.bakehouse;
+    const few = floor.holders.map((each) => (each.slug === 'round-baskets' ? { ...each, count: 20 } : each));
+    const input = { ...base, bakehouse: { ...base.bakehouse, floor: { ...floor, holders: few } } };
+    const network = must(networkOf(input));
+    let best: Schedule | null = null;
+    let verdict: Answer | null = null;
+    for (const { progress, answer } of planning(network, 1)) {
+      best = progress?.best ?? best;
+      verdict = answer;
+      if (answer ?? (progress?.rounds ?? 0) > 30) break;
+    }
+    const answer = verdict ?? nearestTo(network, best ?? { tasks: [], ways: [] }, 1);
+    assert.notEqual(answer.verdict, 'planned');
+    const kinds = remediesFor(input, network, answer).map((remedy) =>
+      remedy.kind === 'more' ? remedy.of : remedy.kind,
+    );
+    assert.ok(kinds.includes('round-baskets'), JSON.stringify(kinds));
+  });
+});
+
+describe('nights when clocks change', () => {
+  for (const [date, change] of [['2026-03-29', 'forward'], ['2026-10-25', 'back']] as const)
+    it(`a plan over the night when clocks go ${change} keeps its waits and its van`, () => {
+      const { network, answer } = planned({ ...only(demoDay(), 'quay-country'), date });
+      const zone = 'Europe/London';
+      const pack = network.notes.findIndex(({ kind }) => kind === 'pack');
+      const due = network.instance.origin + (network.instance.tasks[pack]?.due ?? 0) * 300;
+      assert.equal(localTime(due, zone).time, '07:40');
+      assert.deepEqual(answer.followed.faults, []);
+      // From 00:30 to the last van at 08:00 less a break: the night is an hour shorter, or longer.
+      const odo = network.instance.people.find(({ name }) => name === 'Odo Fenwright');
+      const onTheDay = odo?.free.filter(([from]) => localTime(network.instance.origin + from * 300, zone).date === date);
+      const worked = (onTheDay ?? []).reduce((sum, [from, to]) => sum + to - from, 0) / 12;
+      assert.ok(Math.abs(worked - (change === 'forward' ? 6.25 : 8.25)) < 0.01, String(worked));
+    }); // prettier-ignore
+});
