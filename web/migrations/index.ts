@@ -4,6 +4,7 @@ import * as formulas from './0002-formulas.ts';
 import * as mixes from './0003-mixes.ts';
 import * as cultures from './0004-cultures.ts';
 import * as mixesStamp from './0005-mixes-stamp.ts';
+import * as orders from './0006-orders.ts';
 
 /** Every migration by its name, in order. Forward only: one that has landed is never edited. */
 export const MIGRATIONS: Readonly<Record<string, Migration>> = {
@@ -12,4 +13,5 @@ export const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '0003-mixes': mixes,
   '0004-cultures': cultures,
   '0005-mixes-stamp': mixesStamp,
+  '0006-orders': orders,
 };

@@ -40,6 +40,8 @@ export const FloorProduct = z.strictObject({
   perDeck: z.number().int().min(1).max(2000),
   /** It may proof in the cold. */
   retard: z.boolean().default(false),
+  /** Percent that is baked over what is ordered; null: as everywhere. */
+  over: z.number().min(0).max(100).nullable().default(null),
 });
 export type FloorProduct = z.infer<typeof FloorProduct>;
 
@@ -105,6 +107,8 @@ export const Floor = z.strictObject({
     .default({ decks: 4, area: 1.2, loader: false, recovery: 10 }),
   /** Outside the hours of the bakehouse: nothing should fall due. */
   quiet: ClockSpan.nullable().default(null),
+  /** Percent that is baked over what is ordered. */
+  over: z.number().min(0).max(100).default(0),
   weights: DayWeights.prefault({}),
 });
 export type Floor = z.infer<typeof Floor>;

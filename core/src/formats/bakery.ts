@@ -3,6 +3,7 @@ import { Archive } from './archive.ts';
 import { Bakehouse, Mixer, Tub } from '../day/index.ts';
 import { Culture } from '../culture/index.ts';
 import { FormulaDoc, Ingredient, Slug, upcastFormulaDoc, upcastIngredient } from '../formula/index.ts';
+import { Customer, StandingOrder } from '../orders/index.ts';
 import { bad, parseWith, problem, type Result } from '../problem/index.ts';
 
 /** A formula as a file of its own. Its schema is published at /api/v1/schemas/formula.json. */
@@ -44,6 +45,12 @@ export const BakeryFile = z.discriminatedUnion('jovet', [
     jovet: z.literal('cultures'),
     schema: z.literal(1),
     cultures: z.array(Culture).min(1).max(100),
+  }),
+  z.strictObject({
+    jovet: z.literal('orders'),
+    schema: z.literal(1),
+    customers: z.array(Customer).max(500),
+    standing: z.array(StandingOrder).max(20_000),
   }),
   FormulaFile,
   Archive,

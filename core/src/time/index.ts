@@ -7,5 +7,6 @@ export {
   localTime,
   nextLocal,
   resolveLocal,
+  weekdayOf,
   type LocalTime,
 } from './local.ts';

@@ -77,6 +77,9 @@ export function localHours(from: number, to: number, zone: string): number[] {
 export const addDays = (date: string, days: number): string =>
   DateTime.fromISO(date, { zone: 'utc' }).plus({ days }).toISODate() ?? date;
 
+/** The day of the week of a `YYYY-MM-DD`: 0 is Monday. */
+export const weekdayOf = (date: string): number => DateTime.fromISO(date, { zone: 'utc' }).weekday - 1;
+
 /** A date as people say it: `Tuesday 24 November`. */
 export const formatDate = (date: string): string =>
   DateTime.fromISO(date, { zone: 'utc', locale: 'en' }).toFormat('cccc d LLLL');

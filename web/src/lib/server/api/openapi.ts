@@ -4,6 +4,7 @@ import { Scenario } from '@jovet/core/fermentation';
 import { FORMULA_CALCULATIONS } from './formula-calculations.ts';
 import { libraryPaths } from './openapi-library.ts';
 import { culturePaths } from './openapi-cultures.ts';
+import { dayPaths } from './openapi-days.ts';
 import { mixPaths } from './openapi-mixes.ts';
 import { operation } from './openapi-operation.ts';
 import { SolveAnswer, SolveRequest } from './culture-schemas.ts';
@@ -160,6 +161,7 @@ const build = () =>
       },
       ...mixPaths(),
       ...culturePaths(),
+      ...dayPaths(),
       ...libraryPaths(),
     },
   });

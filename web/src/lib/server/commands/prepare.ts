@@ -55,10 +55,10 @@ async function stock(db: Db, actor: Actor, file: string): Promise<number> {
   return db.transaction().execute((tx) => stockLarder(tx, actor, ingredients));
 }
 
-/** The bakehouse first, then its prices, then the formulas that need the larder, then the cultures. */
+/** The bakehouse first, then its prices, then the formulas that need the larder, then the cultures, then the orders for what the formulas make. */
 async function loadDemo(db: Db, folder: string): Promise<void> {
   const formulas = (await readdir(join(folder, 'formulas'))).sort().map((name) => join('formulas', name));
-  for (const name of ['bakehouse.json', 'prices.json', ...formulas, 'cultures.json']) {
+  for (const name of ['bakehouse.json', 'prices.json', ...formulas, 'cultures.json', 'orders.json']) {
     const actor = await ensureBakehouse(db);
     const imported = await importFile(db, actor, await readFile(join(folder, name), 'utf8'));
     if (!imported.ok) {

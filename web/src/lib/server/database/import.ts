@@ -15,6 +15,7 @@ import { saveBakehouse, touchBakehouse } from './bakehouse.ts';
 import type { Actor, Db, Tx } from './connection.ts';
 import { saveCultures } from './culture.ts';
 import { ProductTaken, publishIn } from './formula.ts';
+import { keepCustomer, keepStanding } from './orders.ts';
 import { readLarder, saveIngredients, savePrices } from './ingredient.ts';
 
 /** One thing of a file: brought in, or with what stands in its way. */
@@ -115,6 +116,16 @@ async function bringInFile(tx: Tx, actor: Actor, file: BakeryFile): Promise<Resu
     case 'cultures':
       await saveCultures(tx, actor, file.cultures);
       return whole(`${file.cultures.length} cultures`, 'Cultures');
+    case 'orders': {
+      for (const customer of file.customers) await keepCustomer(tx, actor, customer);
+      const kept = await keepStanding(tx, actor, file.standing);
+      return kept.ok
+        ? whole(
+            `${file.customers.length} customers, ${file.standing.length} standing orders`,
+            'Standing orders',
+          )
+        : bad(...kept.problems.map((each) => ({ ...each, path: each.path.replace('lines', 'standing') })));
+    }
     case 'ingredients':
       await saveIngredients(tx, actor, file.ingredients);
       return whole(`${file.ingredients.length} ingredients`, 'Ingredients');

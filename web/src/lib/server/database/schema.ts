@@ -1,7 +1,8 @@
 import type { ColumnType, Generated } from 'kysely';
-import type { DoughPlan, PlanInput, Bakehouse, Mixer, Tub } from '@jovet/core/day';
+import type { DayInput, DoughPlan, PlanInput, Schedule, Bakehouse, Mixer, Tub } from '@jovet/core/day';
 import type { FormulaDoc, Ingredient } from '@jovet/core/formula';
 import type { Build, Culture, Sign } from '@jovet/core/culture';
+import type { Customer } from '@jovet/core/orders';
 import type { MixDoc, MixReading } from '@jovet/core/mix';
 import type { FormulaDraft } from '@jovet/core/sheet';
 
@@ -29,6 +30,16 @@ export interface PlanDoc {
   readonly firstHands: number;
   readonly dispatch: number;
   readonly steps: DoughPlan['steps'];
+}
+
+/** What a saved plan of a day keeps beside its input: where each task stands, and what to list it by. */
+export interface DayPlanDoc {
+  readonly schedule: Schedule;
+  readonly name: string;
+  readonly pieces: number;
+  /** Epoch seconds. */
+  readonly firstHands: number;
+  readonly lastDrop: number;
 }
 
 export interface Database {
@@ -113,6 +124,40 @@ export interface Database {
     input: Json<PlanInput>;
     input_digest: string;
     doc: Json<PlanDoc>;
+    chosen: boolean;
+  } & WrittenOnce;
+  customer: {
+    id: string;
+    bakehouse_id: string;
+    slug: string;
+    doc: Json<Customer>;
+    retired_at: Date | null;
+  } & Mutable;
+  standing_order: {
+    customer_id: string;
+    product_id: string;
+    drop_at: string;
+    weekdays: number[];
+    valid_from: string | null;
+    valid_to: string | null;
+  } & Mutable;
+  order_said: {
+    local_date: string;
+    customer_id: string;
+    product_id: string;
+    drop_at: string;
+    pieces: number;
+  } & Mutable;
+  day_plan: {
+    id: string;
+    bakehouse_id: string;
+    local_date: string;
+    n: number;
+    input: Json<DayInput>;
+    input_digest: string;
+    doc: Json<DayPlanDoc>;
+    verdict: 'planned' | 'not-found';
+    cost: number;
     chosen: boolean;
   } & WrittenOnce;
   mix: {

@@ -1,0 +1,69 @@
+import { z } from 'zod';
+import { DayInput } from '@jovet/core/day';
+import { Customer, OrderLine, StandingOrder } from '@jovet/core/orders';
+
+export const SayOrdersRequest = z.strictObject({
+  lines: z
+    .array(OrderLine.extend({ pieces: OrderLine.shape.pieces.nullable() }))
+    .min(1)
+    .max(20_000)
+    .describe('pieces null: back to what is standing'),
+});
+export const StandingRequest = z.strictObject({ lines: z.array(StandingOrder).min(1).max(20_000) });
+export const CustomerRequest = z.strictObject({ customer: Customer });
+
+export const OrdersAnswer = z.object({
+  date: z.string(),
+  customers: z.array(z.unknown()),
+  products: z.array(z.unknown()),
+  standing: z.array(z.unknown()),
+  lines: z.array(z.unknown()),
+  totals: z.array(z.unknown()),
+});
+
+const Placed = z.strictObject({
+  start: z.number().int().min(0).max(4000),
+  mode: z.number().int().min(0).max(20),
+  people: z.array(z.number().int().min(0).max(200)).max(20),
+});
+export const ScheduleSchema = z.strictObject({
+  tasks: z.array(Placed.nullable()).max(20_000).describe('each task in its place: slots of five minutes from the origin'),
+  ways: z.array(z.number().int().min(0).max(20)).max(40_000).describe('the way that each wait goes'),
+}); // prettier-ignore
+
+export const SavePlanRequest = z.strictObject({
+  base: z.number().int().min(0).describe('number of the plan that it was made on; 0 for the first'),
+  name: z.string().trim().max(80).default(''),
+  input: DayInput,
+  schedule: ScheduleSchema,
+});
+export const ChoosePlanRequest = z.strictObject({ n: z.number().int().min(1) });
+
+export const PlanRequest = z.strictObject({
+  date: z.iso.date(),
+  seed: z.number().int().min(0).max(4_294_967_295).default(1),
+  seconds: z.number().min(0.1).max(10).default(2).describe('how long to go on looking for a better plan'),
+});
+export const CheckPlanRequest = z.strictObject({ input: DayInput, schedule: ScheduleSchema });
+
+const TaskAnswer = z.object({
+  id: z.string(),
+  kind: z.string(),
+  what: z.string(),
+  start: z.number().describe('epoch seconds'),
+  end: z.number(),
+  local: z.string(),
+  people: z.array(z.string()),
+});
+export const PlanAnswer = z.object({
+  verdict: z.enum(['planned', 'impossible', 'not-found']),
+  sentences: z.array(z.string()),
+  cost: z.unknown(),
+  tasks: z.array(TaskAnswer),
+  schedule: z.unknown(),
+});
+export const CheckAnswer = z.object({
+  holds: z.boolean(),
+  sentences: z.array(z.string()),
+  cost: z.unknown(),
+});

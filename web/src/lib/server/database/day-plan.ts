@@ -1,0 +1,205 @@
+import { sql } from 'kysely';
+import { v7 as uuid } from 'uuid';
+import {
+  checkSchedule,
+  costOf,
+  DayInput,
+  faultWords,
+  followDoughs,
+  networkOf,
+  type Pin,
+  type Schedule,
+} from '@jovet/core/day';
+import { ordersOn, totalsOf } from '@jovet/core/orders';
+import { bad, good, problem, type Result } from '@jovet/core/problem';
+import type { Actor, Db, Tx } from './connection.ts';
+import { readHouse } from './house.ts';
+import { digestOf } from './ingredient.ts';
+import { readOrderBook } from './orders.ts';
+import type { DayPlanDoc } from './schema.ts';
+
+/** A saved plan of a day. */
+export interface SavedPlan {
+  readonly date: string;
+  readonly n: number;
+  readonly verdict: 'planned' | 'not-found';
+  readonly cost: number;
+  readonly chosen: boolean;
+  readonly savedBy: string;
+  /** Epoch seconds. */
+  readonly savedAt: number;
+  readonly doc: DayPlanDoc;
+  readonly input: DayInput;
+}
+
+/** A saved plan in a list: all but its input and schedule. */
+export type PlanLine = Omit<SavedPlan, 'input' | 'doc'> & { readonly doc: Omit<DayPlanDoc, 'schedule'> };
+
+/** Gathers everything that a plan of a day depends on, as it stands now. */
+export async function dayInputFor(
+  db: Db | Tx,
+  actor: Actor,
+  date: string,
+  pins: readonly Pin[] = [],
+): Promise<Result<DayInput>> {
+  const { bakehouse, mixers, tubs, formulas } = await readHouse(db, actor);
+  const { customers, standing, said, products } = await readOrderBook(db, actor, date);
+  const [tub] = tubs;
+  if (!tub || mixers.length === 0)
+    return bad(problem('mixers', 'This bakehouse has no mixer or no tub.', 'Enter them in Bakehouse.'));
+  const { floor } = bakehouse;
+  const overOf = (product: string) =>
+    floor.products.find((each) => each.product === product)?.over ?? floor.over;
+  const demand = totalsOf(ordersOn(date, customers, standing, said), overOf).flatMap(
+    ({ product, drop, baked }) => {
+      const known = products.find(({ slug }) => slug === product);
+      return known
+        ? [{ formula: known.formula, product, pieces: baked, scaledWeight: known.scaledWeight, drop }]
+        : [];
+    },
+  );
+  const made = new Set(demand.map(({ formula }) => formula));
+  return good(
+    DayInput.parse({
+      schema: 1,
+      date,
+      bakehouse,
+      mixers,
+      tub,
+      formulas: formulas.filter(({ slug }) => made.has(slug)).map(({ slug, formula }) => ({ slug, formula })),
+      demand,
+      pins: [...pins],
+    }),
+  );
+}
+
+export type PlanSaved =
+  | { readonly kind: 'saved'; readonly n: number }
+  | { readonly kind: 'refused'; readonly problems: Extract<Result<never>, { ok: false }>['problems'] }
+  | { readonly kind: 'stale'; readonly stands: PlanLine };
+
+/**
+ * Saves a plan of a day as its newest and chosen one. It is checked here again, from its input on.
+ *
+ * @param base number of the plan that it was made on; 0 for the first of a day
+ */
+export async function saveDayPlan(
+  db: Db,
+  actor: Actor,
+  input: DayInput,
+  schedule: Schedule,
+  name: string,
+  base: number,
+): Promise<PlanSaved> {
+  const network = networkOf(input);
+  if (!network.ok) return { kind: 'refused', problems: network.problems };
+  const { instance, models, frame, notes } = network.value;
+  if (schedule.tasks.length !== instance.tasks.length || schedule.ways.length !== instance.arcs.length)
+    return {
+      kind: 'refused',
+      problems: [problem('schedule', 'This plan is of another day.', 'Plan the day again.')],
+    };
+  const faults = [...checkSchedule(instance, schedule), ...followDoughs(models, instance, frame.room, schedule).faults];
+  if (faults.length > 0)
+    return {
+      kind: 'refused',
+      problems: faults
+        .slice(0, 20)
+        .map((fault) => problem('schedule', faultWords(input, network.value, schedule, fault), 'Plan the day again.')),
+    };
+  const starts = schedule.tasks.flatMap((placed) => (placed ? [placed.start] : []));
+  const doc: DayPlanDoc = {
+    schedule,
+    name,
+    pieces: notes.reduce((sum, { kind, pieces }) => sum + (kind === 'pack' ? (pieces ?? 0) : 0), 0),
+    firstHands: instance.origin + Math.min(...starts) * 300,
+    lastDrop: instance.origin + instance.slots * 300,
+  };
+  return db.transaction().execute(async (tx): Promise<PlanSaved> => {
+    await tx
+      .selectFrom('bakehouse')
+      .select('id')
+      .where('id', '=', actor.bakehouseId)
+      .forUpdate()
+      .executeTakeFirstOrThrow();
+    const [newest] = await listDayPlans(tx, actor, input.date, 1);
+    if ((newest?.n ?? 0) !== base && newest) return { kind: 'stale', stands: newest };
+    await unchoose(tx, actor, input.date);
+    await tx
+      .insertInto('day_plan')
+      .values({
+        id: uuid(),
+        bakehouse_id: actor.bakehouseId,
+        local_date: input.date,
+        n: (newest?.n ?? 0) + 1,
+        input: JSON.stringify(input),
+        input_digest: digestOf(input),
+        doc: JSON.stringify(doc),
+        verdict: 'planned',
+        cost: costOf(instance, schedule).total,
+        chosen: true,
+        created_by: actor.personId,
+      })
+      .execute();
+    return { kind: 'saved', n: (newest?.n ?? 0) + 1 };
+  });
+} // prettier-ignore
+
+async function unchoose(tx: Tx, actor: Actor, date: string): Promise<void> {
+  await tx
+    .updateTable('day_plan')
+    .set({ chosen: false })
+    .where('bakehouse_id', '=', actor.bakehouseId)
+    .where('local_date', '=', date)
+    .where('chosen', '=', true)
+    .execute();
+}
+
+/** Chooses one of the plans of a day. @returns false if there is no such plan */
+export async function chooseDayPlan(db: Db, actor: Actor, date: string, n: number): Promise<boolean> {
+  return db.transaction().execute(async (tx) => {
+    await unchoose(tx, actor, date);
+    const { numUpdatedRows } = await tx
+      .updateTable('day_plan')
+      .set({ chosen: true })
+      .where('bakehouse_id', '=', actor.bakehouseId)
+      .where('local_date', '=', date)
+      .where('n', '=', n)
+      .executeTakeFirst();
+    return numUpdatedRows > 0n;
+  });
+}
+
+/** Plans of a day, the newest first. */
+export async function listDayPlans(db: Db | Tx, actor: Actor, date: string, limit = 20): Promise<PlanLine[]> {
+  const rows = await plans(db, actor, date)
+    .select(sql<PlanLine['doc']>`day_plan.doc - 'schedule'`.as('doc'))
+    .orderBy('n', 'desc')
+    .limit(limit)
+    .execute();
+  return rows;
+}
+
+/** The chosen plan of a day, or the one with a number. */
+export async function readDayPlan(
+  db: Db | Tx,
+  actor: Actor,
+  date: string,
+  n: number | null = null,
+): Promise<SavedPlan | null> {
+  const query = plans(db, actor, date).select(['day_plan.doc', 'day_plan.input']);
+  const row = await (
+    n === null ? query.where('chosen', '=', true) : query.where('n', '=', n)
+  ).executeTakeFirst();
+  return row ? { ...row, input: DayInput.parse(row.input) } : null;
+}
+
+const plans = (db: Db | Tx, actor: Actor, date: string) =>
+  db
+    .selectFrom('day_plan')
+    .innerJoin('person', 'person.id', 'day_plan.created_by')
+    .select(['day_plan.local_date as date', 'day_plan.n', 'day_plan.verdict', 'day_plan.cost', 'day_plan.chosen'])
+    .select(['person.name as savedBy'])
+    .select(sql<number>`floor(extract(epoch from day_plan.created_at))::int`.as('savedAt'))
+    .where('day_plan.bakehouse_id', '=', actor.bakehouseId)
+    .where('day_plan.local_date', '=', date); // prettier-ignore

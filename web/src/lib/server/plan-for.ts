@@ -1,0 +1,41 @@
+import { setImmediate as breathe } from 'node:timers/promises';
+import { nearestTo, networkOf, planning, type Answer, type DayInput, type Network } from '@jovet/core/day';
+import { bad, good, problem, type Result } from '@jovet/core/problem';
+
+/** A slice of planning, ms: then the server answers others. */
+const SLICE = 20;
+
+/**
+ * Plans a day on the server, breath by breath.
+ *
+ * @param seconds after which the best so far is the answer
+ */
+export async function planFor(
+  input: DayInput,
+  seed: number,
+  seconds: number,
+): Promise<Result<{ readonly network: Network; readonly answer: Answer }>> {
+  if (input.demand.every(({ pieces }) => pieces === 0))
+    return bad(
+      problem('date', 'Nothing is ordered for this day.', 'Enter orders first: PUT /api/v1/orders/{date}.'),
+    );
+  const network = networkOf(input);
+  if (!network.ok) return network;
+  const until = performance.now() + seconds * 1000;
+  let breath = performance.now() + SLICE;
+  let answer: Answer | null = null;
+  let best = null;
+  for (const step of planning(network.value, seed)) {
+    answer = step.answer ?? answer;
+    best = step.progress?.best ?? best;
+    if (performance.now() > until) break;
+    if (performance.now() > breath) {
+      await breathe();
+      breath = performance.now() + SLICE;
+    }
+  }
+  return good({
+    network: network.value,
+    answer: answer ?? nearestTo(network.value, best ?? { tasks: [], ways: [] }, seed),
+  });
+}

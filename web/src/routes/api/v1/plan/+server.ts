@@ -1,0 +1,44 @@
+import { json } from '@sveltejs/kit';
+import { certificateWords, faultWords, toldTasks } from '@jovet/core/day';
+import { noSuchMethod, readBody, refuse } from '$lib/server/api/answer';
+import { PlanRequest } from '$lib/server/api/order-schemas';
+import { database } from '$lib/server/database/connected';
+import { dayInputFor } from '$lib/server/database/day-plan';
+import { planFor } from '$lib/server/plan-for';
+
+export async function POST({ request, locals }) {
+  const body = await readBody(request, PlanRequest);
+  if (body instanceof Response) return body;
+  const input = await dayInputFor(database(), locals.actor, body.date);
+  if (!input.ok) return refuse(422, input.problems);
+  const planned = await planFor(input.value, body.seed, body.seconds);
+  if (!planned.ok) return refuse(422, planned.problems);
+  const { network, answer } = planned.value;
+  if (answer.verdict === 'impossible')
+    return json({
+      verdict: answer.verdict,
+      sentences: [certificateWords(input.value, network, answer.certificate)],
+      cost: null,
+      tasks: [],
+      schedule: null,
+    });
+  const { schedule } = answer;
+  const faults = answer.verdict === 'planned' ? [] : answer.faults;
+  return json({
+    verdict: answer.verdict,
+    sentences: faults.map((fault) => faultWords(input.value, network, schedule, fault)),
+    cost: answer.verdict === 'planned' ? answer.cost : null,
+    tasks: toldTasks(input.value, network, schedule).map(({ id, note, what, start, end, local, people }) => ({
+      id,
+      kind: note.kind,
+      what,
+      start,
+      end,
+      local,
+      people,
+    })),
+    schedule,
+  });
+}
+
+export const fallback = noSuchMethod;

@@ -1,0 +1,33 @@
+import { networkOf, toldTasks } from '@jovet/core/day';
+import { planToCalendar, planToCsv } from '@jovet/core/formats';
+import { noSuchMethod, refuse } from '$lib/server/api/answer';
+import { missing } from '$lib/server/api/changed';
+import { database } from '$lib/server/database/connected';
+import { readDayPlan } from '$lib/server/database/day-plan';
+
+/** The chosen plan of a day as a table (`plan.csv`), or as a calendar (`plan.ics`), of one person with `?person=`. */
+export async function GET({ params: { date, form }, url, locals: { actor } }) {
+  const plan = await readDayPlan(database(), actor, date);
+  if (!plan || !['plan.csv', 'plan.ics'].includes(form)) return missing();
+  const network = networkOf(plan.input);
+  if (!network.ok) return refuse(422, network.problems);
+  const person = url.searchParams.get('person');
+  const all = toldTasks(plan.input, network.value, plan.doc.schedule);
+  const tasks = person === null ? all : all.filter(({ people }) => people.includes(person));
+  const [body, type] =
+    form === 'plan.csv'
+      ? [planToCsv(tasks), 'text/csv']
+      : [
+          planToCalendar(`${person ?? plan.input.bakehouse.name} ${date}`, tasks, plan.savedAt),
+          'text/calendar',
+        ];
+  const name = `${date}${person === null ? '' : `-${person.toLowerCase().replace(/[^a-z0-9]+/g, '-')}`}.${form.slice(5)}`;
+  return new Response(body, {
+    headers: {
+      'content-type': `${type}; charset=utf-8`,
+      'content-disposition': `attachment; filename="${name}"`,
+    },
+  });
+}
+
+export const fallback = noSuchMethod;
