@@ -59,7 +59,7 @@ async function benchServer(): Promise<void> {
     await saidBy(jovet, 'Jovet is open');
     const url = readFileSync(join(folder, 'data/database.url'), 'utf8');
     const last = await saveDays(url);
-    await benchFirstLoad(`http://127.0.0.1:${port}/plan/day/${last}`);
+    await benchFirstLoad(`http://127.0.0.1:${port}/plan/dough/${last}`);
     await benchSheet(`http://127.0.0.1:${port}`);
 
     execFileSync(join(ROOT, 'node_modules/.bin/vite'), ['build', '--logLevel', 'error'], {
@@ -70,7 +70,7 @@ async function benchServer(): Promise<void> {
     const env = { ...process.env, HOST: '127.0.0.1', PORT: String(barePort), JOVET_DATABASE_URL: url };
     bare = spawn('node', ['build/index.js'], { cwd: BARE, env: { ...env, NODE_ENV: 'production' } });
     await saidBy(bare, 'Listening');
-    await benchRatio(`http://127.0.0.1:${port}/plan/day/${last}`, `http://127.0.0.1:${barePort}/`);
+    await benchRatio(`http://127.0.0.1:${port}/plan/dough/${last}`, `http://127.0.0.1:${barePort}/`);
     await benchFormulaList(url);
   } finally {
     bare?.kill();
@@ -141,7 +141,7 @@ async function benchFirstLoad(url: string): Promise<void> {
   await end();
   const kilobytes = bytes / 1000;
   say(
-    'first load of the Day line, JavaScript',
+    'first load of One dough, JavaScript',
     `${kilobytes.toFixed(0)} kB in ${scripts.size} files`,
     kilobytes <= 200,
     'at most 200 kB',
@@ -166,10 +166,10 @@ async function benchRatio(room: string, bare: string): Promise<void> {
   }
   agent.destroy();
   const [ours, theirs] = [median(pairs.map(([a]) => a)), median(pairs.map(([, b]) => b))];
-  say(`Day line with ${DAYS} saved days, median answer`, `${ours.toFixed(2)} ms`);
+  say(`One dough with ${DAYS} saved days, median answer`, `${ours.toFixed(2)} ms`);
   say('bare page with one query, median answer', `${theirs.toFixed(2)} ms`);
   say(
-    'Day line against the bare page',
+    'One dough against the bare page',
     `${(ours / theirs).toFixed(2)} times`,
     ours / theirs <= 2,
     'at most 2 times',

@@ -18,7 +18,7 @@ const take = (name: string) => page.screenshot({ path: `${FOLDER}${name}.png` })
 const look = (value: string) => browser.setCookie({ name: 'look', value, domain: new URL(SERVED).hostname });
 
 await look('light');
-await visit.go(`/plan/day/${DAY}`);
+await visit.go(`/plan/dough/${DAY}`);
 await visit.enter('order.0.pieces', '36');
 await visit.until('h2', 'Weigh');
 await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
@@ -52,7 +52,7 @@ await take('formulas');
 await visit.go('/know/formulas/tidewater-rye');
 await page.waitForSelector('[data-figure="facts.salt"]');
 await take('formula-sheet');
-await visit.go(`/plan/day/${DAY}`);
+await visit.go(`/plan/dough/${DAY}`);
 await visit.enter('order.0.pieces', '36');
 await page.setViewport({ width: 390, height: 844 });
 await visit.reload();

@@ -61,6 +61,8 @@ export const DayWeights = z.strictObject({
   preferment: z.number().min(0).max(100).default(0.5),
 });
 
+export type DayWeights = z.infer<typeof DayWeights>;
+
 /** People and things of a bakehouse, and how many of them. */
 export const Floor = z.strictObject({
   /** °C of the room over the day; null: as it usually is. */

@@ -6,6 +6,8 @@
   import { provideReading, type Reading } from '$lib/bench/settings';
   import { LOOKS, modeOf, remember, type Look } from '$lib/ui/mode';
   import Beaker from '@lucide/svelte/icons/beaker';
+  import ClipboardList from '@lucide/svelte/icons/clipboard-list';
+  import CircleDot from '@lucide/svelte/icons/circle-dot';
   import Droplet from '@lucide/svelte/icons/droplet';
   import Percent from '@lucide/svelte/icons/percent';
   import Waves from '@lucide/svelte/icons/waves-horizontal';
@@ -17,7 +19,14 @@
 
   /** Rooms in the order of the baker's day; `wide` is what all pages of a room begin with. */
   const WINGS = [
-    { wing: 'Plan', rooms: [{ name: 'Day line', path: '/plan/day', wide: null, icon: Waves }] },
+    {
+      wing: 'Plan',
+      rooms: [
+        { name: 'Orders', path: '/plan/orders', wide: null, icon: ClipboardList },
+        { name: 'Day line', path: '/plan/day', wide: null, icon: Waves },
+        { name: 'One dough', path: '/plan/dough', wide: null, icon: CircleDot },
+      ],
+    },
     {
       wing: 'Make',
       rooms: [

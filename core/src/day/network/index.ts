@@ -2,3 +2,4 @@ export { Demand, DayInput, Pin } from './input.ts';
 export { doughsOf, type Dough, type DoughBatch, type Lot } from './doughs.ts';
 export type { Frame } from './frame.ts';
 export { networkOf, type Network, type TaskKind, type TaskNote } from './network.ts';
+export { pullListOf, type PullLine, type PullList, type PullPart } from './pull.ts';

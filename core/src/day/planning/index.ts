@@ -2,3 +2,12 @@ export { carriedOver, nearestTo, planning, type Answer, type Planning } from './
 export { remediesFor, Remedy, remedied, remedyWords } from './remedies.ts';
 export { certificateWords, clockWords, faultWords, listed, scarceWords, taskWords } from './words.ts';
 export { toldTasks, type ToldTask } from './tasks.ts';
+export {
+  viewOf,
+  type DayView,
+  type ViewRibbon,
+  type ViewRow,
+  type ViewStrip,
+  type ViewTask,
+} from './view.ts';
+export { whyHere, type Why } from './why.ts';

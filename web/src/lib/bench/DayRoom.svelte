@@ -46,7 +46,7 @@
     onopen: (date: string) => void;
   }
 
-  /** The room Day line: one dough from order to oven. */
+  /** The room One dough: a dough from order to oven. */
   let { date, house, logged, saved, example, onopen }: Props = $props();
   const { bakehouse, mixers, tubs, formulas, unclocked } = $derived(house);
   const reading = useReading();
@@ -202,7 +202,7 @@
 
 <div class="room">
   <header>
-    <h1>Day line</h1>
+    <h1>One dough</h1>
     <p class="when">
       {#if shown && first}
         {formatDate(clock(shown.plan.dispatch).date)}: first hands {clock(first.at).weekday}

@@ -1,7 +1,7 @@
 <script lang="ts">
   import KeyList from './KeyList.svelte';
 
-  /** The keys of the Day line. */
+  /** The keys of the room One dough. */
   const KEYS = [
     ['Enter', 'next field; with Shift the one before'],
     ['Ctrl S', 'save the day'],

@@ -339,7 +339,7 @@
     <p class="empty" role="alert">{answered.problems[0]?.problem} {answered.problems[0]?.remedy}</p>
   {:else}
     <p class="empty">
-      Nothing is planned for this day. Plan it in the <a href="/plan/day">Day line</a>, or put a mix on it
+      Nothing is planned for this day. Plan it in the <a href="/plan/dough">One dough</a>, or put a mix on it
       here.
     </p>
     <p><button type="button" class="btn preset-filled" onclick={() => (panel = 'add')}>Add a mix</button></p>

@@ -7,6 +7,7 @@ import {
   faultWords,
   followDoughs,
   networkOf,
+  viewOf,
   type Pin,
   type Schedule,
 } from '@jovet/core/day';
@@ -99,7 +100,8 @@ export async function saveDayPlan(
       kind: 'refused',
       problems: [problem('schedule', 'This plan is of another day.', 'Plan the day again.')],
     };
-  const faults = [...checkSchedule(instance, schedule), ...followDoughs(models, instance, frame.room, schedule).faults];
+  const followed = followDoughs(models, instance, frame.room, schedule);
+  const faults = [...checkSchedule(instance, schedule), ...followed.faults];
   if (faults.length > 0)
     return {
       kind: 'refused',
@@ -107,14 +109,12 @@ export async function saveDayPlan(
         .slice(0, 20)
         .map((fault) => problem('schedule', faultWords(input, network.value, schedule, fault), 'Plan the day again.')),
     };
-  const starts = schedule.tasks.flatMap((placed) => (placed ? [placed.start] : []));
+  const cost = costOf(instance, schedule);
+  const { firstHands, lastDrop, handsAtPeak, ovenHours } = viewOf(input, network.value, schedule, cost, followed);
   const doc: DayPlanDoc = {
-    schedule,
-    name,
+    schedule, name, firstHands, lastDrop, handsAtPeak, ovenHours, waits: cost.waits,
     pieces: notes.reduce((sum, { kind, pieces }) => sum + (kind === 'pack' ? (pieces ?? 0) : 0), 0),
-    firstHands: instance.origin + Math.min(...starts) * 300,
-    lastDrop: instance.origin + instance.slots * 300,
-  };
+  }; // prettier-ignore
   return db.transaction().execute(async (tx): Promise<PlanSaved> => {
     await tx
       .selectFrom('bakehouse')
@@ -136,7 +136,7 @@ export async function saveDayPlan(
         input_digest: digestOf(input),
         doc: JSON.stringify(doc),
         verdict: 'planned',
-        cost: costOf(instance, schedule).total,
+        cost: cost.total,
         chosen: true,
         created_by: actor.personId,
       })

@@ -40,6 +40,10 @@ export interface DayPlanDoc {
   /** Epoch seconds. */
   readonly firstHands: number;
   readonly lastDrop: number;
+  readonly handsAtPeak: number;
+  readonly ovenHours: number;
+  /** What its doughs cost by being away from their best. */
+  readonly waits: number;
 }
 
 export interface Database {

@@ -1,41 +1,31 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import { goto } from '$app/navigation';
-  import DayRoom from '$lib/bench/DayRoom.svelte';
-  import { PlanInput, upcastPlanInput } from '@jovet/core/day';
-  import type { FrictionRecord } from '@jovet/core/mix';
-  import type { SavedDay } from '$lib/server/database/bake-day';
-  import type { DayHouse } from '$lib/server/database/house';
+  import type { DayInput } from '@jovet/core/day';
+  import type { Result } from '@jovet/core/problem';
+  import DayLine from '$lib/bench/day/DayLine.svelte';
+  import type { SavedPlan } from '$lib/server/database/day-plan';
 
   let { data } = $props();
-  const house = $derived(JSON.parse(data.house) as DayHouse);
-  const logged = $derived(JSON.parse(data.logged) as FrictionRecord[]);
-  const saved = $derived(data.saved === null ? null : savedDay(data.saved));
+  const now = $derived(JSON.parse(data.now) as Result<DayInput>);
+  const saved = $derived(data.saved === null ? null : (JSON.parse(data.saved) as SavedPlan));
 
-  /** A day that was saved long ago may hold a formula of an older schema, and lack what was added since. */
-  function savedDay(text: string): SavedDay {
-    const day = JSON.parse(text) as SavedDay;
-    return { ...day, input: PlanInput.parse(upcastPlanInput(day.input)) };
-  }
+  const open = (date: string) => goto(`/plan/day/${date}`, { invalidateAll: true, noScroll: true });
 
-  /** Opens a day anew, also the one just saved; who was typing in a field stays in it. */
-  async function open(date: string) {
-    const field = document.activeElement?.getAttribute('name');
-    await goto(`/plan/day/${date}`, { invalidateAll: true, noScroll: true });
-    if (field) document.querySelector<HTMLElement>(`[name="${field}"]`)?.focus();
-  }
-
-  // The server sends the day, the browser draws it: the room reckons on every key anyway, and drawing it twice would
-  // make the server's answer some ten times slower.
+  // The picture is drawn in the browser, where the planner is.
   let here = $state(false);
   onMount(() => void (here = true));
 </script>
 
 <svelte:head><title>Day line · Jovet</title></svelte:head>
 
-{#if here}
-  {#key `${data.date} ${saved?.rev ?? 0}`}
-    <DayRoom date={data.date} {house} {logged} {saved} example={data.example} onopen={open} />
+{#if !now.ok}
+  <div class="opening">
+    {#each now.problems as { problem, remedy } (problem)}<p>{problem} {remedy}</p>{/each}
+  </div>
+{:else if here}
+  {#key `${data.date} ${saved?.n ?? 0}`}
+    <DayLine date={data.date} now={now.value} {saved} plans={data.plans} onopen={open} />
   {/key}
 {:else}
   <p class="opening">Opening the Day line…</p>

@@ -32,7 +32,7 @@ const clockOf = async (changes: object) =>
 visited(
   'an order gives the weights and the water of the API, is saved, and is still there',
   async (visit) => {
-    await visit.go('/plan/day/2032-03-02');
+    await visit.go('/plan/dough/2032-03-02');
     assert.match(await visit.text('.empty'), /Enter how many pieces/);
     await visit.enter('order.0.pieces', '36');
     const api = await clockOf({ dispatch: { date: '2032-03-02', time: '07:00' } });
@@ -57,7 +57,7 @@ visited(
 );
 
 visited('a colder room lengthens bulk before anything is saved', async (visit) => {
-  await visit.go('/plan/day/2032-03-03');
+  await visit.go('/plan/dough/2032-03-03');
   await visit.enter('order.0.pieces', '36');
   await visit.enter('room', '22');
   const warm = minutes(await visit.figure('bulk.hours'));
@@ -67,7 +67,7 @@ visited('a colder room lengthens bulk before anything is saved', async (visit) =
 });
 
 visited('wrong entries say what is wrong, keep what was typed, and survive a reload', async (visit) => {
-  await visit.go('/plan/day/2032-03-04');
+  await visit.go('/plan/dough/2032-03-04');
   await visit.enter('order.0.pieces', '36');
   await visit.figure('clock.load');
   await visit.enter('room', 'abc');
@@ -92,7 +92,7 @@ visited('wrong entries say what is wrong, keep what was typed, and survive a rel
 });
 
 visited('undo and redo go field by field, and back through what was saved', async (visit) => {
-  await visit.go('/plan/day/2032-03-05');
+  await visit.go('/plan/dough/2032-03-05');
   await visit.enter('order.0.pieces', '20');
   await visit.keys('Control', 's');
   await visit.until('.state', 'Saved at');
@@ -114,7 +114,7 @@ visited('undo and redo go field by field, and back through what was saved', asyn
 });
 
 visited('the working of the water opens, leads to what is behind it, and back', async (visit) => {
-  await visit.go('/plan/day/2032-03-06');
+  await visit.go('/plan/dough/2032-03-06');
   await visit.enter('order.0.pieces', '36');
   await visit.enter('room', '20');
   await visit.page.focus('.room [data-figure="water.sum"]');
@@ -131,7 +131,7 @@ visited('the working of the water opens, leads to what is behind it, and back', 
 });
 
 visited('every computed number on the screen opens its working', async (visit) => {
-  await visit.go('/plan/day/2032-03-22');
+  await visit.go('/plan/dough/2032-03-22');
   await visit.enter('order.0.pieces', '36');
   await visit.figure('clock.load');
   assert.ok((await opensEveryWorking(visit)) > 60);
@@ -139,7 +139,7 @@ visited('every computed number on the screen opens its working', async (visit) =
 
 visited('two people on one day: the second is told, and nothing is lost', async (visit) => {
   visit.expectErrors(/409/);
-  await visit.go('/plan/day/2032-03-07');
+  await visit.go('/plan/dough/2032-03-07');
   await visit.enter('order.0.pieces', '30');
   const order = [{ product: 'quay-loaf', pieces: 12, scaledWeight: 0.84 }];
   const theirs = await orderWith({ dispatch: { date: '2032-03-07', time: '07:00' }, order });
@@ -154,11 +154,11 @@ visited('two people on one day: the second is told, and nothing is lost', async 
 });
 
 visited('saved days are listed and open from the list; another day takes its order along', async (visit) => {
-  await visit.go('/plan/day/2032-03-08');
+  await visit.go('/plan/dough/2032-03-08');
   await visit.enter('order.0.pieces', '44');
   await visit.press('Save');
   await visit.until('.state', 'Saved at');
-  await visit.go('/plan/day/2032-03-09');
+  await visit.go('/plan/dough/2032-03-09');
   assert.equal(await visit.value('order.0.pieces'), '44');
   await visit.press('Saved days');
   await visit.until('[role="dialog"] li', '44 pieces of Quay Country');
@@ -180,7 +180,7 @@ visited(
       products: [{ slug: 'skerry-loaf', name: 'Skerry loaf', scaledWeight: 0.6 }],
     });
     const bring = (content: unknown) => chooseFile(visit, 'formula.json', JSON.stringify(content));
-    await visit.go('/plan/day/2032-03-10');
+    await visit.go('/plan/dough/2032-03-10');
     await visit.press('Bring in a formula file');
     await bring({ ...own, formula: { ...own.formula, name: '' } });
     await visit.until('[role="dialog"] [role="alert"]', 'formula.name');
@@ -195,7 +195,7 @@ visited(
 );
 
 visited('Enter moves down the form, ? lists the keys, and units can be changed', async (visit) => {
-  await visit.go('/plan/day/2032-03-11');
+  await visit.go('/plan/dough/2032-03-11');
   await visit.enter('order.0.pieces', '36');
   await visit.enter('room', '20');
   await visit.page.focus('[name="order.0.pieces"]');
@@ -221,7 +221,7 @@ visited('Enter moves down the form, ? lists the keys, and units can be changed',
 });
 
 visited('the scale sheet prints on one page', async (visit) => {
-  await visit.go('/plan/day/2032-03-12');
+  await visit.go('/plan/dough/2032-03-12');
   for (const line of [0, 1, 2]) await visit.enter(`order.${line}.pieces`, '120');
   await visit.page.waitForSelector('.print-sheet');
   const pdf = Buffer.from(await visit.page.pdf({ preferCSSPageSize: true }));
@@ -230,7 +230,7 @@ visited('the scale sheet prints on one page', async (visit) => {
 
 visited('the server going away loses nothing', async (visit) => {
   visit.expectErrors(/ERR_FAILED|Failed to load/);
-  await visit.go('/plan/day/2032-03-13');
+  await visit.go('/plan/dough/2032-03-13');
   await visit.enter('order.0.pieces', '36');
   await visit.page.setRequestInterception(true);
   visit.page.on(
@@ -245,7 +245,7 @@ visited('the server going away loses nothing', async (visit) => {
 visited(
   'everything fits a narrow screen',
   async (visit) => {
-    await visit.go('/plan/day/2032-03-14');
+    await visit.go('/plan/dough/2032-03-14');
     await visit.enter('order.0.pieces', '36');
     await visit.until('h2', 'Weigh');
     const overflow = await visit.page.evaluate(
@@ -257,7 +257,7 @@ visited(
 );
 
 visited('several products of one dough give the weights and the clock of the API', async (visit) => {
-  await visit.go('/plan/day/2032-03-16');
+  await visit.go('/plan/dough/2032-03-16');
   await visit.enter('order.0.pieces', '24x');
   await visit.enter('order.1.pieces', '10');
   await visit.enter('order.1.scaledWeight', '1 lb');
@@ -285,7 +285,7 @@ visited('several products of one dough give the weights and the clock of the API
 visited(
   'what the dough, the mixer or the water cannot do is said before anything is saved',
   async (visit) => {
-    await visit.go('/plan/day/2032-03-17');
+    await visit.go('/plan/dough/2032-03-17');
     await visit.enter('order.0.pieces', '120');
     await visit.until('.notice', 'more than Big mixer takes (45 kg). Mix 3 equal batches');
     await visit.page.select('[name="mixer"]', 'small-mixer');
@@ -304,7 +304,7 @@ visited(
   'the printed sheet has the weights, the water and the clock, and nothing of the screen',
   async (visit) => {
     await visit.page.browserContext().setCookie({ name: 'look', value: 'dark', domain: '127.0.0.1' });
-    await visit.go('/plan/day/2032-03-18');
+    await visit.go('/plan/dough/2032-03-18');
     await visit.enter('order.0.pieces', '36');
     await visit.enter('room', '20');
     await visit.figure('clock.load');
@@ -328,7 +328,7 @@ visited(
 );
 
 visited('the look can be chosen and stays; the list of days can be copied as a table', async (visit) => {
-  await visit.go('/plan/day/2032-03-19');
+  await visit.go('/plan/dough/2032-03-19');
   const mode = () => visit.page.evaluate(() => document.documentElement.dataset['mode']);
   await visit.press('Look: by the clock; change');
   assert.equal(await mode(), 'light');
@@ -357,7 +357,7 @@ visited(
   'another day of the calendar is another plan; a day that is none has a page that says so',
   async (visit) => {
     visit.expectErrors(/404/);
-    await visit.go('/plan/day/2032-03-20');
+    await visit.go('/plan/dough/2032-03-20');
     await visit.enter('order.0.pieces', '15');
     await visit.enterDay('2032-03-21');
     await visit.until('.when', 'Sunday 21 March');
@@ -366,7 +366,7 @@ visited(
     await visit.until('.state', 'Saved at');
     const untouched = await fetch(`${SERVED}/api/v1/days/2032-03-20`);
     assert.equal(untouched.status, 404);
-    await visit.go('/plan/day/2032-02-31');
+    await visit.go('/plan/dough/2032-02-31');
     await visit.until('h1', 'not a day of the calendar');
   },
 );
@@ -380,13 +380,13 @@ test('a request that would leave this machine fails the visit', async () => {
 });
 
 for (const [name, path] of [
-  ['Day line', '/plan/day/2032-03-15'],
+  ['One dough', '/plan/dough/2032-03-15'],
   ['API page', '/api'],
 ] as const) {
   for (const look of ['light', 'dark']) {
     visited(`${name}, ${look}: nothing for the accessibility checker to find`, (visit) =>
       accessible(visit, look, path, async () => {
-        if (name !== 'Day line') return;
+        if (name !== 'One dough') return;
         await visit.enter('order.0.pieces', '36');
         await visit.until('h2', 'Weigh');
       }),

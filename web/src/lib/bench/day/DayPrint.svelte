@@ -1,0 +1,194 @@
+<script lang="ts">
+  import { formatDate, localTime } from '@jovet/core/time';
+  import { formatMass, formatNumber } from '@jovet/core/units';
+  import { toString as codeOf } from 'qrcode';
+  import { kindWord } from './day-words';
+  import type { PlannedDay } from './messages';
+
+  interface Props {
+    day: PlannedDay;
+    zone: string;
+    date: string;
+    what: 'people' | 'stations' | 'labels';
+  }
+
+  /** What hangs on the wall and sticks to the tubs: by person, by station, or labels. Hidden on the screen. */
+  let { day, zone, date, what }: Props = $props();
+  const { view } = $derived(day);
+  const clock = (at: number) => localTime(at, zone).time;
+  const dayOf = (at: number) => localTime(at, zone).date;
+
+  const STATIONS = [
+    { name: 'Mixing', kinds: ['feed', 'soak', 'weigh', 'mix', 'fold'] },
+    { name: 'Bench', kinds: ['divide', 'shape'] },
+    { name: 'Oven', kinds: ['load', 'out'] },
+    { name: 'Packing', kinds: ['pack'] },
+  ];
+  const sheets = $derived(
+    (what === 'stations'
+      ? STATIONS.map(({ name, kinds }) => ({
+          name,
+          tasks: view.tasks.filter(({ note }) => kinds.includes(note.kind)),
+        }))
+      : day.people.map((name) => ({ name, tasks: view.tasks.filter(({ people }) => people.includes(name)) }))
+    ).filter(({ tasks }) => tasks.length > 0),
+  );
+  const dough = (row: number) => view.rows[row]?.name ?? '';
+  const linkOf = (key: string, batch: number) => `${location.origin}/plan/day/${date}#${key}.${batch}`;
+</script>
+
+{#if what === 'labels'}
+  <section class="print-day labels" aria-hidden="true">
+    {#each day.labels as label (`${label.key} ${label.batch}`)}
+      {#each Array.from({ length: label.tubs }, (_, index) => index + 1) as tub (tub)}
+        <article>
+          <div>
+            <h2>{label.dough}</h2>
+            <p class="which">
+              {#if label.batches > 1}Batch {label.batch} of {label.batches},{/if}
+              tub {tub} of {label.tubs} · {formatMass(label.mass, 'kg', 1)}
+            </p>
+            <p class="time">Cut at <b>{clock(label.divide)}</b></p>
+            <p>
+              Mixed {clock(label.mixed)}. From {formatNumber(label.start, 1)} cm to
+              <b>{formatNumber(label.height, 1)} cm</b>.
+            </p>
+            <p>
+              {label.pieces
+                .map(({ name, pieces, mass }) => `${pieces} × ${formatMass(mass, 'g', 0)} ${name}`)
+                .join(', ')}
+            </p>
+            {#if label.allergens}<p class="allergens">{label.allergens}</p>{/if}
+          </div>
+          {#await codeOf(linkOf(label.key, label.batch), { type: 'svg', margin: 0 }) then code}
+            <!-- eslint-disable-next-line svelte/no-at-html-tags -- drawn here from an address of our own -->
+            <span class="code">{@html code}</span>
+          {/await}
+        </article>
+      {/each}
+    {/each}
+  </section>
+{:else}
+  <section class="print-day" aria-hidden="true">
+    {#each sheets as { name, tasks } (name)}
+      <article class="sheet-of">
+        <header>
+          <h1>{name}</h1>
+          <p>{day.input.bakehouse.name}, for {formatDate(date)}</p>
+        </header>
+        <table>
+          <tbody>
+            {#each tasks as task, index (task.id)}
+              {#if index === 0 || dayOf(task.start) !== dayOf(tasks[index - 1]?.start ?? 0)}
+                <tr><th colspan="4" class="on">{formatDate(dayOf(task.start))}</th></tr>
+              {/if}
+              <tr>
+                <td class="at">{clock(task.start)}</td>
+                <td
+                  >{kindWord(task.note.kind)}
+                  <b>{task.note.pieces === null ? '' : `${task.note.pieces} `}{task.note.name}</b>{task.note
+                    .batch === null
+                    ? ''
+                    : `, batch ${task.note.batch}`}{dough(task.row) === task.note.name
+                    ? ''
+                    : ` (${dough(task.row)})`}{what === 'stations'
+                    ? ` — ${task.people.join(', ')}`
+                    : task.people.length > 1
+                      ? ` with ${task.people.filter((each) => each !== name).join(', ')}`
+                      : ''}</td
+                >
+                <td class="figure">{task.note.mass === null ? '' : formatMass(task.note.mass, 'kg', 1)}</td>
+                <td class="tick">☐</td>
+              </tr>
+            {/each}
+          </tbody>
+        </table>
+      </article>
+    {/each}
+  </section>
+{/if}
+
+<style>
+  .print-day {
+    display: none;
+  }
+  @media print {
+    .print-day {
+      display: block;
+      color: #000;
+      background: #fff;
+      font-size: 10.5pt;
+    }
+    .sheet-of {
+      break-after: page;
+    }
+    header {
+      display: flex;
+      justify-content: space-between;
+      align-items: baseline;
+      border-bottom: 1.5pt solid #000;
+      margin-bottom: 3mm;
+    }
+    h1 {
+      font-size: 18pt;
+      font-weight: 700;
+    }
+    table {
+      width: 100%;
+    }
+    td {
+      border-bottom: 0.5pt solid #999;
+      padding: 1.2mm 2mm 1.2mm 0;
+    }
+    .on {
+      text-align: left;
+      padding-top: 3mm;
+    }
+    .at {
+      font-family: var(--figures);
+      font-size: 12pt;
+      font-weight: 700;
+      width: 15mm;
+    }
+    .figure {
+      font-family: var(--figures);
+      text-align: right;
+      white-space: nowrap;
+    }
+    .tick {
+      width: 8mm;
+      text-align: right;
+    }
+    .labels {
+      display: grid;
+      grid-template-columns: 1fr 1fr;
+      gap: 4mm;
+    }
+    .labels article {
+      display: flex;
+      justify-content: space-between;
+      gap: 3mm;
+      padding: 3mm;
+      border: 0.7pt solid #000;
+      break-inside: avoid;
+    }
+    .labels h2 {
+      font-size: 15pt;
+      font-weight: 700;
+      line-height: 1.1;
+    }
+    .time {
+      font-size: 15pt;
+    }
+    .allergens {
+      font-size: 9pt;
+    }
+    .code {
+      flex: 0 0 22mm;
+    }
+    .code :global(svg) {
+      width: 22mm;
+      height: 22mm;
+    }
+  }
+</style>

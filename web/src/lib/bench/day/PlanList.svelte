@@ -1,0 +1,57 @@
+<script lang="ts">
+  import { localTime } from '@jovet/core/time';
+  import { formatNumber } from '@jovet/core/units';
+  import type { PlanLine } from '../../server/database/day-plan';
+
+  interface Props {
+    plans: readonly PlanLine[];
+    zone: string;
+    onchoose: (n: number) => void;
+  }
+
+  /** The plans that were kept of a day, side by side. */
+  let { plans, zone, onchoose }: Props = $props();
+  const clock = (at: number) => `${localTime(at, zone).weekday.slice(0, 3)} ${localTime(at, zone).time}`;
+</script>
+
+{#if plans.length === 0}
+  <p>No plan of this day is saved yet. Save one, plan again, and compare them here.</p>
+{:else}
+  <table class="figures">
+    <thead>
+      <tr
+        ><th>Plan</th><td>first hands</td><td>hands</td><td>oven</td><td>off best</td><td>cost</td><td
+        ></td></tr
+      >
+    </thead>
+    <tbody>
+      {#each plans as { n, doc, cost, chosen, savedBy, savedAt } (n)}
+        <tr>
+          <th scope="row">
+            {n}{doc.name ? ` ${doc.name}` : ''}<br /><span class="quiet">{savedBy}, {clock(savedAt)}</span>
+          </th>
+          <td>{clock(doc.firstHands)}</td>
+          <td>{doc.handsAtPeak}</td>
+          <td>{formatNumber(doc.ovenHours, 1)} h</td>
+          <td>{formatNumber(doc.waits, 1)}</td>
+          <td>{formatNumber(cost, 1)}</td>
+          <td>
+            {#if chosen}<b>open</b>
+            {:else}<button type="button" class="btn preset-tonal" onclick={() => onchoose(n)}>Open {n}</button
+              >{/if}
+          </td>
+        </tr>
+      {/each}
+    </tbody>
+  </table>
+{/if}
+
+<style>
+  th {
+    line-height: 1.2;
+    padding: 0.4rem 0;
+  }
+  .btn {
+    min-height: 2.25rem;
+  }
+</style>

@@ -1,0 +1,21 @@
+import type { Cost, TaskKind } from '@jovet/core/day';
+
+const KINDS: Readonly<Record<TaskKind, string>> = {
+  feed: 'make', soak: 'soak', weigh: 'weigh', mix: 'mix', fold: 'fold', divide: 'divide', shape: 'shape', load: 'load', out: 'out', pack: 'pack',
+}; // prettier-ignore
+
+/** A task in one word. */
+export const kindWord = (kind: TaskKind): string => KINDS[kind];
+
+/** What a plan costs and why, the dearest first; nothing where it costs nothing. */
+export const costWords = (cost: Cost): { readonly name: string; readonly value: number }[] =>
+  [
+    { name: 'doughs and pre-ferments away from their best', value: cost.waits },
+    { name: 'bread ready before it has to be', value: cost.early },
+    { name: 'work in the quiet hours', value: cost.night },
+    { name: 'oven on and empty', value: cost.ovenIdle },
+    { name: 'the cold instead of the warm', value: cost.ways },
+    { name: 'tasks moved after people were told', value: cost.told },
+  ]
+    .filter(({ value }) => value > 0.005)
+    .sort((a, b) => b.value - a.value);

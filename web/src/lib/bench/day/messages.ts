@@ -1,0 +1,61 @@
+import type { DayInput, DayView, Remedy, Schedule, Why } from '@jovet/core/day';
+import type { Problem } from '@jovet/core/problem';
+
+/** A plan with everything that its picture needs. */
+export interface PlannedDay {
+  readonly input: DayInput;
+  readonly schedule: Schedule;
+  readonly view: DayView;
+  readonly people: readonly string[];
+  readonly labels: readonly TubLabel[];
+}
+
+/** What stands on the tub of a batch. */
+export interface TubLabel {
+  readonly key: string;
+  readonly dough: string;
+  readonly batch: number;
+  readonly batches: number;
+  readonly tubs: number;
+  /** kg in one tub. */
+  readonly mass: number;
+  /** Epoch seconds of the mix and of the cut. */
+  readonly mixed: number;
+  readonly divide: number;
+  /** cm over the bottom of the tub: when it is filled, and when it is cut. */
+  readonly start: number;
+  readonly height: number;
+  readonly pieces: readonly { readonly name: string; readonly pieces: number; readonly mass: number }[];
+  readonly allergens: string;
+}
+
+/** Why there is no plan, and the nearest one. */
+export interface Conflict {
+  readonly verdict: 'impossible' | 'not-found';
+  readonly sentences: readonly string[];
+  readonly day: PlannedDay | null;
+}
+
+/** A remedy that was planned and holds, and what its plan costs. */
+export interface Offer {
+  readonly remedy: Remedy;
+  readonly words: string;
+  readonly cost: number;
+}
+
+/** What is asked of the planner. `asked` numbers the questions: answers to older ones are left. */
+export type ToPlanner =
+  | { readonly kind: 'plan'; readonly asked: number; readonly input: DayInput; readonly seconds: number; readonly keep: boolean }
+  | { readonly kind: 'show'; readonly asked: number; readonly input: DayInput; readonly schedule: Schedule }
+  | { readonly kind: 'why'; readonly task: number }
+  | { readonly kind: 'stop' }; // prettier-ignore
+
+export type FromPlanner =
+  | { readonly kind: 'looking'; readonly asked: number; readonly rounds: number }
+  | { readonly kind: 'planned'; readonly asked: number; readonly settled: boolean; readonly day: PlannedDay }
+  | { readonly kind: 'conflict'; readonly asked: number; readonly conflict: Conflict }
+  | { readonly kind: 'remedy'; readonly asked: number; readonly offer: Offer }
+  | { readonly kind: 'remedies-done'; readonly asked: number }
+  | { readonly kind: 'problems'; readonly asked: number; readonly problems: readonly Problem[] }
+  | { readonly kind: 'why'; readonly task: number; readonly why: Why }
+  | { readonly kind: 'failed'; readonly asked: number; readonly text: string }; // prettier-ignore

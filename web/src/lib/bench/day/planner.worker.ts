@@ -1,0 +1,207 @@
+import {
+  carriedOver,
+  certificateWords,
+  costOf,
+  faultWords,
+  leavenDough,
+  followDoughs,
+  nearestTo,
+  networkOf,
+  planning,
+  remediesFor,
+  remedied,
+  remedyWords,
+  viewOf,
+  whyHere,
+  type Answer,
+  type DayInput,
+  type Followed,
+  type Network,
+  type Schedule,
+} from '@jovet/core/day';
+import { fillLine } from '@jovet/core/culture';
+import { allergensOfFormula, allergenText } from '@jovet/core/formula';
+import type { FromPlanner, PlannedDay, TubLabel, ToPlanner } from './messages';
+
+/** The planner in its own thread: it plans in slices, so that it hears at once when something else is asked. */
+const SLICE = 25;
+/** Seconds that a remedy is tried for, and how many are offered. */
+const TRY = 0.6;
+const OFFERED = 5;
+
+let current: { input: DayInput; network: Network; schedule: Schedule } | null = null;
+/** Moves on with every question; what was asked before it is given up. */
+let turn = 0;
+
+const tell = (message: FromPlanner) => postMessage(message);
+const breathe = () => new Promise((done) => setTimeout(done, 0));
+
+onmessage = ({ data }: MessageEvent<ToPlanner>) => {
+  if (data.kind === 'stop') turn += 1;
+  else if (data.kind === 'why') {
+    if (current) tell({ kind: 'why', task: data.task, why: whyHere(current.input, current.network, current.schedule, data.task) }); // prettier-ignore
+  } else {
+    turn += 1;
+    void plan(data, turn).catch((error: unknown) => {
+      tell({
+        kind: 'failed',
+        asked: data.asked,
+        text: error instanceof Error ? error.message : String(error),
+      });
+    });
+  }
+};
+
+async function plan(data: Extract<ToPlanner, { kind: 'plan' | 'show' }>, mine: number): Promise<void> {
+  const { asked, input } = data;
+  const network = networkOf(input);
+  if (!network.ok) {
+    tell({ kind: 'problems', asked, problems: network.problems });
+    return;
+  }
+  if (data.kind === 'show') {
+    keep(input, network.value, data.schedule);
+    tell({ kind: 'planned', asked, settled: true, day: dayOf(input, network.value, data.schedule) });
+    return;
+  }
+  const from = current && data.keep ? carriedOver(current.schedule, current.network, network.value) : null;
+  const answer = await search(input, network.value, from, data.seconds, mine, (best, rounds, settled) => {
+    if (best) {
+      keep(input, network.value, best);
+      tell({ kind: 'planned', asked, settled, day: dayOf(input, network.value, best) });
+    } else tell({ kind: 'looking', asked, rounds });
+  });
+  if (mine !== turn || answer === null || answer.verdict === 'planned') return;
+  tell({ kind: 'conflict', asked, conflict: conflictOf(input, network.value, answer) });
+  await offerRemedies(input, network.value, answer, asked, mine);
+}
+
+function keep(input: DayInput, network: Network, schedule: Schedule): void {
+  current = { input, network, schedule };
+}
+
+/** Searches slice by slice, and tells of each better plan. */
+async function search(
+  input: DayInput,
+  network: Network,
+  from: Schedule | null,
+  seconds: number,
+  mine: number,
+  told: (best: Schedule | null, rounds: number, settled: boolean) => void,
+): Promise<Answer | null> {
+  const began = performance.now();
+  let [breath, said] = [began, 0];
+  let answer: Answer | null = null;
+  let shown: Schedule | null = null;
+  let [best, rounds]: [Schedule, number] = [{ tasks: [], ways: [] }, 0];
+  for (const step of planning(network, input.seed, from)) {
+    answer = step.answer ?? answer;
+    best = step.progress?.best ?? best;
+    rounds = step.progress?.rounds ?? rounds;
+    const now = performance.now();
+    if (answer?.verdict === 'impossible') return answer;
+    // The first plan is shown at once, better ones a few times a second.
+    if (answer?.verdict === 'planned' && answer.schedule !== shown && (shown === null || now - said > 250)) {
+      shown = answer.schedule;
+      said = now;
+      told(shown, rounds, false);
+    } else if (answer === null && now - said > 250) {
+      said = now;
+      told(null, rounds, false);
+    }
+    if (now - began > seconds * 1000) break;
+    if (now - breath > SLICE) {
+      await breathe();
+      breath = performance.now();
+      if (mine !== turn) return null;
+    }
+  }
+  if (answer?.verdict === 'planned') {
+    told(answer.schedule, rounds, true);
+    return answer;
+  }
+  return answer ?? nearestTo(network, best, input.seed);
+}
+
+async function offerRemedies(
+  input: DayInput,
+  network: Network,
+  answer: Answer,
+  asked: number,
+  mine: number,
+): Promise<void> {
+  let offered = 0;
+  for (const remedy of remediesFor(input, network, answer)) {
+    const changed = remedied(input, remedy);
+    const other = networkOf(changed);
+    if (!other.ok) continue;
+    const found = await search(changed, other.value, null, TRY, mine, () => undefined);
+    if (mine !== turn) return;
+    if (found?.verdict !== 'planned') continue;
+    tell({
+      kind: 'remedy',
+      asked,
+      offer: { remedy, words: remedyWords(input, remedy), cost: found.cost.total },
+    });
+    offered += 1;
+    if (offered >= OFFERED) break;
+  }
+  tell({ kind: 'remedies-done', asked });
+}
+
+function conflictOf(input: DayInput, network: Network, answer: Exclude<Answer, { verdict: 'planned' }>) {
+  if (answer.verdict === 'impossible')
+    return { verdict: answer.verdict, sentences: [certificateWords(input, network, answer.certificate)], day: null };
+  const { schedule, faults } = answer;
+  return {
+    verdict: answer.verdict,
+    sentences: [...new Set(faults.map((fault) => faultWords(input, network, schedule, fault)))].slice(0, 6),
+    day: dayOf(input, network, schedule),
+  };
+} // prettier-ignore
+
+function dayOf(input: DayInput, network: Network, schedule: Schedule): PlannedDay {
+  const { instance, models, frame } = network;
+  const followed = followDoughs(models, instance, frame.room, schedule);
+  const whole = schedule.tasks.every((placed) => placed !== null);
+  const cost = whole ? costOf(instance, schedule) : null;
+  return {
+    input,
+    schedule,
+    view: viewOf(input, network, schedule, cost, followed),
+    people: instance.people.map(({ name }) => name),
+    labels: labelsOf(network, followed, schedule),
+  };
+}
+
+/** G_max of an ordinary wheat dough: a label is read long before it falls. */
+const MOST = 3;
+
+function labelsOf(network: Network, followed: Followed, schedule: Schedule): TubLabel[] {
+  const { models, doughs, instance } = network;
+  return models.flatMap((model) => {
+    const dough = doughs.find(({ key }) => key === model.key);
+    if (!dough) return [];
+    const leavened = leavenDough(dough.formula, dough.scaled.split, 1);
+    const allergens = allergenText(allergensOfFormula(dough.formula));
+    return model.batches.flatMap((batch): TubLabel[] => {
+      const course = followed.batches.find((each) => each.dough === model.key && each.batch === batch.n);
+      const [mix, divide] = [schedule.tasks[batch.mix], schedule.tasks[batch.divide]];
+      if (!course || !mix || !divide) return [];
+      const vessel = { kind: 'tub' as const, ...model.tub, height: 1 };
+      const mass = batch.dough / batch.tubs;
+      const line = fillLine(vessel, mass, course.bulk.at(-1)?.rise ?? 0, MOST, leavened.phase);
+      const at = (slot: number) => instance.origin + slot * 300;
+      const name = (slug: string) =>
+        dough.formula.doc.products.find((each) => each.slug === slug)?.name ?? slug;
+      return [
+        {
+          key: model.key, dough: model.name, batch: batch.n, batches: model.batches.length, tubs: batch.tubs, mass,
+          mixed: at(mix.start + (instance.tasks[batch.mix]?.modes[mix.mode]?.slots ?? 0)), divide: at(divide.start),
+          start: line.start, height: line.target, allergens,
+          pieces: batch.strands.map(({ product, pieces, mass: each }) => ({ name: name(product), pieces, mass: each })),
+        },
+      ];
+    });
+  });
+} // prettier-ignore

@@ -1,0 +1,71 @@
+<script lang="ts">
+  import { doughsOf, pullListOf, type DayInput } from '@jovet/core/day';
+  import { useReading } from '../settings';
+
+  /** Everything that is taken from the shelves for a day, in the order in which it is weighed. */
+  let { input, changed }: { input: DayInput; changed: boolean } = $props();
+  const reading = useReading();
+  const doughs = $derived(doughsOf(input));
+  const list = $derived(doughs.ok ? pullListOf(doughs.value) : null);
+</script>
+
+{#if changed}<p class="notice" role="status">What was typed and not kept yet is not in this list.</p>{/if}
+{#if !doughs.ok}
+  {#each doughs.problems as { problem, remedy } (problem)}<p class="field-problem" role="alert">
+      {problem}
+      {remedy}
+    </p>{/each}
+{:else if list && list.lines.length === 0}
+  <p>Nothing is ordered for this day.</p>
+{:else if list}
+  <table class="figures">
+    <thead><tr><th>Dough</th><td>kg</td><td>batches</td></tr></thead>
+    <tbody>
+      {#each list.doughs as { name, mass, batches } (name)}
+        <tr><th scope="row">{name}</th><td>{reading.mass(mass)}</td><td>{batches}</td></tr>
+      {/each}
+    </tbody>
+  </table>
+  <table class="figures">
+    <thead><tr><th>Made before</th><td>in all</td><td>kept back</td></tr></thead>
+    <tbody>
+      {#each list.parts as { dough, name, build, keepBack } (`${dough} ${name}`)}
+        <tr
+          ><th scope="row">{name} <span class="quiet">{dough}</span></th><td>{reading.mass(build)}</td><td
+            >{keepBack > 0 ? reading.mass(keepBack) : ''}</td
+          ></tr
+        >
+      {/each}
+    </tbody>
+  </table>
+  <table class="figures">
+    <thead><tr><th>From the shelves</th><td>weighed</td><td>bought</td><td>packs</td></tr></thead>
+    <tbody>
+      {#each list.lines as { ingredient, needed, bought, packs, doughs: by } (ingredient.slug)}
+        <tr title={by.map(({ name, mass }) => `${name} ${reading.mass(mass)}`).join(', ')}>
+          <th scope="row">
+            {ingredient.name}
+            {#if ingredient.allergens.length > 0}<span class="quiet">{ingredient.allergens.join(', ')}</span
+              >{/if}
+          </th>
+          <td>{reading.mass(needed)}</td>
+          <td>{ingredient.yield < 1 ? reading.mass(bought) : ''}</td>
+          <td>{packs ?? ''}</td>
+        </tr>
+      {/each}
+    </tbody>
+  </table>
+{/if}
+
+<style>
+  table {
+    margin-bottom: 1.25rem;
+  }
+  thead th {
+    font-weight: 700;
+  }
+  th {
+    line-height: 1.2;
+    padding: 0.15rem 0;
+  }
+</style>

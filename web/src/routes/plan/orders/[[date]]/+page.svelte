@@ -1,0 +1,35 @@
+<script lang="ts">
+  import { onMount } from 'svelte';
+  import { goto } from '$app/navigation';
+  import type { DayInput } from '@jovet/core/day';
+  import type { Result } from '@jovet/core/problem';
+  import OrdersRoom from '$lib/bench/orders/OrdersRoom.svelte';
+
+  let { data } = $props();
+  const input = $derived(JSON.parse(data.input) as Result<DayInput>);
+  const open = (date: string) => goto(`/plan/orders/${date}`, { invalidateAll: true, noScroll: true });
+  let here = $state(false);
+  onMount(() => void (here = true));
+</script>
+
+<svelte:head><title>Orders · Jovet</title></svelte:head>
+
+{#if here}
+  {#key data.date}
+    <OrdersRoom
+      date={data.date}
+      book={data.book}
+      over={data.over}
+      input={input.ok ? input.value : null}
+      onopen={open}
+    />
+  {/key}
+{:else}
+  <p class="opening">Opening the orders…</p>
+{/if}
+
+<style>
+  .opening {
+    padding: 1.25rem 1.5rem;
+  }
+</style>
