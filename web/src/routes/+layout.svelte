@@ -154,6 +154,8 @@
     padding: 0.55rem 0.25rem;
     width: 4.25rem;
     font-size: 0.8125rem;
+    text-align: center;
+    line-height: 1.1;
     border-radius: var(--radius-base);
   }
   nav a[aria-current] {

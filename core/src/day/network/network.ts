@@ -37,6 +37,8 @@ export interface Network {
   readonly models: readonly DoughModel[];
   readonly doughs: readonly Dough[];
   readonly frame: Frame;
+  /** Tasks without what is pinned. */
+  readonly unpinned: readonly Task[];
 }
 
 /** Two people take this share of the time of one. Domain section 11, default. */
@@ -62,7 +64,20 @@ export function networkOf(input: DayInput): Result<Network> {
     const added = builder.add(dough);
     if (!added.ok) return added;
   }
-  return good({ ...builder.finished(), doughs: doughs.value, frame });
+  const { instance, notes, models } = builder.finished();
+  const network = { instance, notes, models, doughs: doughs.value, frame, unpinned: instance.tasks };
+  return good(pinned(network, input.pins));
+}
+
+/** A network with other tasks pinned: all else is the same. */
+export function pinned(network: Network, pins: DayInput['pins']): Network {
+  const { instance, unpinned } = network;
+  const at = new Map(pins.map((pin) => [pin.task, Math.round((pin.at - instance.origin) / 300)]));
+  const tasks = unpinned.map((task) => {
+    const slot = at.get(task.id);
+    return slot === undefined ? task : { ...task, first: slot, last: slot };
+  });
+  return { ...network, instance: { ...instance, tasks } };
 }
 
 class Builder {
@@ -85,12 +100,6 @@ class Builder {
   finished(): Pick<Network, 'instance' | 'notes' | 'models'> {
     const { frame, tables, tasks, arcs, batches, notes, models } = this;
     const { floor } = this.input.bakehouse;
-    const pinned = tasks.map((task) => {
-      const pin = this.input.pins.find((each) => each.task === task.id);
-      if (!pin) return task;
-      const slot = Math.round((pin.at - frame.origin) / 300);
-      return { ...task, first: slot, last: slot };
-    });
     return {
       notes,
       models,
@@ -103,7 +112,7 @@ class Builder {
         decks: floor.oven.decks,
         reheat: Math.ceil(this.input.bakehouse.preheat / 5),
         tables,
-        tasks: pinned,
+        tasks,
         arcs,
         batches,
         night: frame.night,
@@ -298,10 +307,7 @@ class Builder {
     }; // prettier-ignore
   }
 
-  private bulkOf(
-    dough: Dough,
-    leavening: DoughModel['leavening'],
-  ): BulkSamples & { readonly folds: number[] } {
+  private bulkOf(dough: Dough, leavening: DoughModel['leavening']): FollowedBulk {
     const { process } = dough.formula.doc;
     const [batch] = dough.batches;
     const mass = batch ? batch.dough / tubsOf(batch, this.input.tub.maxDough) : dough.scaled.dough;
@@ -315,14 +321,15 @@ class Builder {
     const soonest = Math.min(...unfolded.samples.map(({ wait }) => wait?.[0] ?? Infinity)) / HOUR;
     // A fold keeps clear of the earliest end of bulk.
     const folds = wanted.filter((hours) => hours + everyHours / 3 + 2 / HOUR <= soonest);
-    return { ...sampleBulk({ ...ask, folds }, this.frame.room), folds };
+    const all = folds.length === wanted.length;
+    return { ...(all ? unfolded : sampleBulk({ ...ask, folds }, this.frame.room)), folds, leavening };
   }
 
   private batch(
     unit: number,
     dough: Dough,
     batch: DoughBatch,
-    bulk: BulkSamples & { folds: number[] },
+    bulk: FollowedBulk,
   ): BatchModel {
     const { rates, floor } = this.input.bakehouse;
     const { process } = dough.formula.doc;
@@ -370,7 +377,7 @@ class Builder {
     strand: Strand,
     id: string,
     divide: number,
-    bulk: BulkSamples,
+    bulk: FollowedBulk,
     pieces: number,
   ): StrandModel {
     // prettier-ignore
@@ -435,7 +442,7 @@ class Builder {
     dough: Dough,
     strand: Strand,
     product: FloorProduct | null,
-    bulk: BulkSamples,
+    bulk: FollowedBulk,
     pieces: number,
   ) {
     const { bakehouse } = this.input;
@@ -472,7 +479,7 @@ class Builder {
     return options.map(({ name, stands, holds, most, cost }) => {
       const tables = proofTables(
         {
-          leavening: leavenDough(dough.formula, dough.scaled.split, bakehouse.vigour).leavening,
+          leavening: bulk.leavening,
           gasKept: process.gasKept, mass: strand.scaledWeight, shaping, proof: process.proof.rise, stands, most,
         },
         bulk,
@@ -502,6 +509,12 @@ class Builder {
     this.profiles.set(key, known);
     return known;
   }
+}
+
+/** The bulk of a dough by when it is mixed, with the folds that it has time for. */
+interface FollowedBulk extends BulkSamples {
+  readonly folds: readonly number[];
+  readonly leavening: DoughModel['leavening'];
 }
 
 /** Hands at the mixer beyond its programme, s. Domain section 11, default. */

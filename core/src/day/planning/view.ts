@@ -1,5 +1,6 @@
 import type { Followed, Moment } from '../checker/index.ts';
 import {
+  idleSlots,
   LEVELS,
   levelsOf,
   SLOT,
@@ -55,7 +56,7 @@ export interface DayView {
   readonly firstHands: number;
   readonly lastDrop: number;
   readonly handsAtPeak: number;
-  /** Hours from the first load to the last piece out. */
+  /** Hours that the oven is on: a gap longer than heating up does not count. */
   readonly ovenHours: number;
 }
 
@@ -102,14 +103,13 @@ export function viewOf(
   });
   const strips = stripsOf(network, schedule);
   const [hands] = strips;
-  const loads = tasks.filter(({ note }) => note.kind === 'load');
-  const outs = tasks.filter(({ note }) => note.kind === 'out');
+  const baking = strips.at(-1)?.used.filter((each) => each > 0).length ?? 0;
   return {
     origin: instance.origin, slots: instance.slots, rows, tasks, strips, cost,
     firstHands: tasks[0]?.start ?? instance.origin,
     lastDrop: Math.max(...network.doughs.flatMap(({ batches }) => batches.flatMap(({ lots }) => lots.map(({ drop }) => drop)))),
     handsAtPeak: Math.max(0, ...(hands?.used ?? [])),
-    ovenHours: loads.length > 0 ? (Math.max(...outs.map(({ end }) => end)) - Math.min(...loads.map(({ start }) => start))) / 3600 : 0,
+    ovenHours: (baking + idleSlots(instance, schedule)) / 12,
   };
 } // prettier-ignore
 

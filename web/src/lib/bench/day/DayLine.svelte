@@ -251,8 +251,9 @@
     </label>
     <p class="when">
       {#if shown}
-        {formatDate(date)}: first hands {localTime(shown.view.firstHands, zone).weekday}
-        <b>{clock(shown.view.firstHands)}</b>, last van <b>{clock(shown.view.lastDrop)}</b>
+        first hands {localTime(shown.view.firstHands, zone).weekday}
+        <b>{clock(shown.view.firstHands)}</b>, last van {localTime(shown.view.lastDrop, zone).weekday}
+        <b>{clock(shown.view.lastDrop)}</b>
       {:else}{formatDate(date)}{/if}
     </p>
     <span class="state" role="status">
@@ -260,7 +261,7 @@
       {:else if looking === 'first'}Looking for a plan…{rounds > 0 ? ` ${rounds} rounds` : ''}
       {:else if looking === 'better'}Looking for a better plan…
       {:else if looking === 'remedies'}Trying remedies…
-      {:else if day && unsaved}Planned, not saved yet
+      {:else if day && unsaved}Not saved yet
       {:else if day}Saved{/if}
     </span>
     {#if looking !== 'no'}<button type="button" class="btn preset-tonal stop" onclick={stop}>Stop</button
@@ -277,21 +278,18 @@
       disabled={history.future.length === 0}
       onclick={() => travel(redo)}><Redo size={20} /></ToolButton
     >
-    <ToolButton label="Nearer" title="Nearer (+)" disabled={!shown} onclick={() => picture?.nearer()}
-      ><ZoomIn size={20} /></ToolButton
-    >
-    <ToolButton label="Farther" title="Farther (−)" disabled={!shown} onclick={() => picture?.farther()}
-      ><ZoomOut size={20} /></ToolButton
-    >
     <ToolButton label="Keys of this room" title="Keys (?)" onclick={() => (panel = 'keys')}
       ><Keyboard size={20} /></ToolButton
     >
-    <ToolButton label="Goals" onclick={() => (panel = 'goals')}><Gauge size={20} /> Goals</ToolButton>
-    <ToolButton label="Plans of this day" onclick={() => (panel = 'plans')}
-      ><Layers size={20} /> Plans</ToolButton
+    <ToolButton label="Goals" title="Goals" onclick={() => (panel = 'goals')}><Gauge size={20} /></ToolButton>
+    <ToolButton label="Plans of this day" title="Plans of this day" onclick={() => (panel = 'plans')}
+      ><Layers size={20} /></ToolButton
     >
-    <ToolButton label="Print the wall sheet" disabled={!day} onclick={() => print('people')}
-      ><Printer size={20} /> Print</ToolButton
+    <ToolButton
+      label="Print the wall sheet"
+      title="Print the wall sheet"
+      disabled={!day}
+      onclick={() => print('people')}><Printer size={20} /></ToolButton
     >
     <button type="button" class="btn preset-filled save" disabled={!unsaved || saving} onclick={save}
       >Save</button
@@ -334,6 +332,15 @@
       appears here.
     </p>
   {:else if shown}
+    <div class="lens">
+      <ToolButton label="Nearer" title="Nearer (+)" onclick={() => picture?.nearer()}
+        ><ZoomIn size={18} /></ToolButton
+      >
+      <ToolButton label="Farther" title="Farther (−)" onclick={() => picture?.farther()}
+        ><ZoomOut size={18} /></ToolButton
+      >
+      {#if look}<button type="button" class="link quiet" onclick={() => (look = null)}>Whole day</button>{/if}
+    </div>
     <DayPicture
       bind:this={picture}
       view={shown.view}
@@ -435,7 +442,8 @@
     font-weight: 700;
   }
   .date input {
-    width: 10rem;
+    width: 9.5rem;
+    padding-inline: 0.5rem;
     min-height: 2.5rem;
   }
   .state {
@@ -453,6 +461,12 @@
   }
   .save:disabled {
     opacity: 0.4;
+  }
+  .lens {
+    position: absolute;
+    display: flex;
+    align-items: center;
+    margin-top: -0.9rem;
   }
   .under {
     display: grid;

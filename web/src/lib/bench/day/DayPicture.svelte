@@ -28,9 +28,9 @@
   let width = $state(1000);
   const GUTTER = 128;
   const TOP = 20;
-  const LANE = 40;
-  const THICKEST = 30;
-  const STRIP = 25;
+  const LANE = 35;
+  const THICKEST = 27;
+  const STRIP = 21;
   const SLOT = 300;
 
   const scale = $derived<TimeScale>({ from, to, left: GUTTER, right: Math.max(width, 600) - 6 });
@@ -228,7 +228,7 @@
         {#each hours as { at, local } (at)}<stop
             offset={(x(at) - scale.left) / (scale.right - scale.left)}
             class="night"
-            stop-opacity={shade(local.hour) * 0.2}
+            stop-opacity={shade(local.hour) * 0.13}
           />{/each}
       </linearGradient>
       {#each ribbons as { ribbon, id } (id)}

@@ -7,6 +7,7 @@ import {
   followDoughs,
   nearestTo,
   networkOf,
+  pinned,
   planning,
   remediesFor,
   remedied,
@@ -54,7 +55,7 @@ onmessage = ({ data }: MessageEvent<ToPlanner>) => {
 
 async function plan(data: Extract<ToPlanner, { kind: 'plan' | 'show' }>, mine: number): Promise<void> {
   const { asked, input } = data;
-  const network = networkOf(input);
+  const network = networkFor(input);
   if (!network.ok) {
     tell({ kind: 'problems', asked, problems: network.problems });
     return;
@@ -74,6 +75,16 @@ async function plan(data: Extract<ToPlanner, { kind: 'plan' | 'show' }>, mine: n
   if (mine !== turn || answer === null || answer.verdict === 'planned') return;
   tell({ kind: 'conflict', asked, conflict: conflictOf(input, network.value, answer) });
   await offerRemedies(input, network.value, answer, asked, mine);
+}
+
+/** The network of a day; where only what is held changed, that of before with those changes. */
+let built: { text: string; network: Network } | null = null;
+function networkFor(input: DayInput): ReturnType<typeof networkOf> {
+  const text = JSON.stringify({ ...input, pins: [], seed: 0 });
+  if (built?.text === text) return { ok: true, value: pinned(built.network, input.pins) };
+  const network = networkOf(input);
+  if (network.ok) built = { text, network: network.value };
+  return network;
 }
 
 function keep(input: DayInput, network: Network, schedule: Schedule): void {

@@ -190,7 +190,7 @@
         type="button"
         role="radio"
         aria-checked={!every}
-        onclick={() => ((history = beginHistory<Typed>([], {})), (every = false))}>{formatDate(date)}</button
+        onclick={() => ((history = beginHistory<Typed>([], {})), (every = false))}>this day</button
       >
       <button
         type="button"
@@ -364,7 +364,8 @@
     margin-right: 0.25rem;
   }
   .date input {
-    width: 10rem;
+    width: 9.5rem;
+    padding-inline: 0.5rem;
     min-height: 2.5rem;
   }
   .which button {
@@ -459,6 +460,12 @@
   }
   .off {
     opacity: 0.5;
+  }
+  thead .sum {
+    font-family: inherit;
+  }
+  .corner {
+    padding-left: 0;
   }
   .sum {
     text-align: right;
