@@ -120,6 +120,51 @@ describe('the demo day', () => {
   });
 });
 
+describe('the day as it goes', () => {
+  it('a dough that came out cold rises longer: what began stays, the rest is planned anew from now', () => {
+    const input = demoDay();
+    const { network, answer } = planned(input, 8);
+    const at = (id: string) => {
+      const index = network.instance.tasks.findIndex((task) => task.id === id);
+      const placed = answer.schedule.tasks[index];
+      const start = network.instance.origin + (placed?.start ?? 0) * 300;
+      return {
+        start,
+        end: start + (network.instance.tasks[index]?.modes[placed?.mode ?? 0]?.slots ?? 0) * 300,
+      };
+    };
+    const mix = at('quay-country.1.mix');
+    const began = network.instance.tasks.filter(({ id }) => at(id).start <= mix.start);
+    const { ddt } = network.doughs.find(({ key }) => key === 'quay-country')?.formula.doc.process ?? {
+      ddt: 0,
+    };
+    const happened = (temperature: number): DayInput => ({
+      ...input,
+      now: mix.end,
+      actuals: began.map(({ id }) => ({
+        task: id, ...at(id), temperature: id === 'quay-country.1.mix' ? temperature : null,
+      })), // prettier-ignore
+    });
+    const bulk = (temperature: number) => {
+      const next = must(networkOf(happened(temperature)));
+      const again = answered(next, 3, carriedOver(answer.schedule, network, next));
+      assert.equal(again?.verdict, 'planned');
+      if (again?.verdict !== 'planned') return 0;
+      for (const { id } of began) {
+        const index = next.instance.tasks.findIndex((task) => task.id === id);
+        assert.equal(next.instance.origin + (again.schedule.tasks[index]?.start ?? 0) * 300, at(id).start);
+      }
+      next.instance.tasks.forEach((task, index) => {
+        if (began.some(({ id }) => id === task.id)) return;
+        assert.ok(next.instance.origin + (again.schedule.tasks[index]?.start ?? 0) * 300 >= mix.end, task.id);
+      });
+      const divide = next.instance.tasks.findIndex(({ id }) => id === 'quay-country.1.divide');
+      return next.instance.origin + (again.schedule.tasks[divide]?.start ?? 0) * 300 - mix.end;
+    };
+    assert.ok(bulk(ddt - 3) >= bulk(ddt) + 15 * 60, `${bulk(ddt - 3)} s against ${bulk(ddt)} s`);
+  });
+});
+
 describe('a day that cannot be', () => {
   const early = () => {
     const input = only(demoDay(), 'lantern-baguette');

@@ -134,7 +134,7 @@ class Follower implements Followed {
     const of = this.leaveningOf(model, mixing);
     // Leaven meets flour so that the mixer is done when the task is.
     const began = mixed - model.mixing * HOUR;
-    let state = last(fermentFor(startOfDough(model.ddt), of, heldAt(model.ddt), model.mixing));
+    let state = last(fermentFor(startOfDough(batch.ddt), of, heldAt(batch.ddt), model.mixing));
     const first = momentOf(state, began);
     const tub = this.placeOf(began, tubTimeConstant(batch.dough / batch.tubs, model.tub.length, model.tub.width, HEAT_TRANSFER.tub), null);
     const bulk: Moment[] = [first];

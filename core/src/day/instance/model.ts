@@ -9,8 +9,6 @@ export interface DoughModel {
   readonly leavening: Leavening;
   /** Pre-ferments, the first made first. */
   readonly preferments: readonly PrefermentModel[];
-  /** °C */
-  readonly ddt: number;
   /** Hours in the mixer. */
   readonly mixing: number;
   /** Inner size of a tub, m. */
@@ -45,6 +43,8 @@ export interface BatchModel {
   readonly n: number;
   /** kg */
   readonly dough: number;
+  /** °C when it is mixed, wanted or measured. */
+  readonly ddt: number;
   readonly tubs: number;
   readonly mix: number;
   readonly folds: readonly number[];

@@ -19,6 +19,18 @@ export type Demand = z.infer<typeof Demand>;
 export const Pin = z.strictObject({ task: z.string().max(200), at: z.number().int() });
 export type Pin = z.infer<typeof Pin>;
 
+/** What really happened to a task. */
+export const Actual = z.strictObject({
+  task: z.string().max(200),
+  /** Epoch seconds. */
+  start: z.number().int(),
+  /** Null while it goes on. */
+  end: z.number().int().nullable().default(null),
+  /** °C of the dough at the end of its mix, as it was measured. */
+  temperature: z.number().min(-5).max(60).nullable().default(null),
+});
+export type Actual = z.infer<typeof Actual>;
+
 /** What a plan of a day depends on; kept with the plan, so that it opens the same for ever. */
 export const DayInput = z.strictObject({
   schema: z.literal(1),
@@ -30,6 +42,12 @@ export const DayInput = z.strictObject({
   formulas: z.array(z.strictObject({ slug: Slug, name: Name.optional(), formula: Formula })).max(200),
   demand: z.array(Demand).max(5000),
   pins: z.array(Pin).max(2000).default([]),
+  /** What happened so far. */
+  actuals: z.array(Actual).max(2000).default([]),
+  /** Epoch seconds before which nothing can begin any more; null: the day has not begun. */
+  now: z.number().int().nullable().default(null),
+  /** Where people were told that tasks are, epoch seconds. */
+  told: z.array(Pin).max(2000).default([]),
   /** Of the search: the same seed gives the same plans. */
   seed: z.number().int().min(0).max(4_294_967_295).default(1),
 });

@@ -6,11 +6,12 @@ import { leavenDough, type RipePart } from '../leavening.ts';
 import type {
   Arc, Batch, BatchModel, DoughModel, Instance, Load, Mode, PrefermentModel, StandModel, StrandModel, Table, Task, Use, Way,
 } from '../instance/index.ts'; // prettier-ignore
+import { tableAt } from '../instance/index.ts';
 import type { FloorProduct, Skill } from '../floor.ts';
 import { SKILLS } from '../floor.ts';
 import { doughsOf, type Dough, type DoughBatch, type Lot } from './doughs.ts';
 import { frameOf, type Frame } from './frame.ts';
-import type { DayInput } from './input.ts';
+import type { Actual, DayInput } from './input.ts';
 import { proofTables, sampleBulk, tableOf, type BulkSamples } from './tables.ts';
 
 /** What kinds of tasks there are, in the order of a batch. */
@@ -28,6 +29,8 @@ export interface TaskNote {
   /** kg, where that says more than pieces. */
   readonly mass: number | null;
   readonly pieces: number | null;
+  /** It began already. */
+  readonly done: boolean;
 }
 
 /** A day as tasks and waits, and what its doughs do by themselves. */
@@ -73,9 +76,9 @@ export function networkOf(input: DayInput): Result<Network> {
 export function pinned(network: Network, pins: DayInput['pins']): Network {
   const { instance, unpinned } = network;
   const at = new Map(pins.map((pin) => [pin.task, Math.round((pin.at - instance.origin) / 300)]));
-  const tasks = unpinned.map((task) => {
+  const tasks = unpinned.map((task, index) => {
     const slot = at.get(task.id);
-    return slot === undefined ? task : { ...task, first: slot, last: slot };
+    return slot === undefined || network.notes[index]?.done ? task : { ...task, first: slot, last: slot };
   });
   return { ...network, instance: { ...instance, tasks } };
 }
@@ -89,12 +92,20 @@ class Builder {
   private readonly models: DoughModel[] = [];
   private readonly profiles = new Map<string, number>();
   private readonly resourceAt: ReadonlyMap<string, number>;
+  private readonly actuals: ReadonlyMap<string, Actual>;
+  private readonly told: ReadonlyMap<string, number>;
+  /** The first slot in which something can still begin. */
+  private readonly now: number;
 
   constructor(
     private readonly input: DayInput,
     private readonly frame: Frame,
   ) {
     this.resourceAt = new Map(frame.resources.map(({ id }, index) => [id, index]));
+    const slot = (epoch: number) => Math.ceil((epoch - frame.origin) / 300);
+    this.actuals = new Map(input.actuals.map((actual) => [actual.task, actual]));
+    this.told = new Map(input.told.map(({ task, at }) => [task, slot(at)]));
+    this.now = input.now === null ? 0 : Math.max(0, slot(input.now));
   }
 
   finished(): Pick<Network, 'instance' | 'notes' | 'models'> {
@@ -133,7 +144,12 @@ class Builder {
           'Give it a pre-ferment or yeast.',
         ),
       );
-    const bulk = this.bulkOf(dough, leavened.leavening);
+    const bulk = this.bulkOf(dough, leavened.leavening, process.ddt);
+    // A batch whose temperature was measured rises by that.
+    const bulkOfBatch = (batch: DoughBatch) => {
+      const measured = this.actuals.get(`${dough.key}.${batch.n}.mix`)?.temperature ?? null;
+      return measured === null ? bulk : this.bulkOf(dough, leavened.leavening, measured);
+    };
     if (bulk.samples.every(({ wait }) => wait === null))
       return bad(
         problem(
@@ -156,7 +172,7 @@ class Builder {
         this.arc(from, to, [this.ripe(part)], bakehouse.floor.weights.preferment);
       });
       for (const batch of dough.batches) {
-        const model = this.batch(unit, dough, batch, bulk);
+        const model = this.batch(unit, dough, batch, bulkOfBatch(batch));
         batches.push(model);
         this.arc(feeds[0] ?? 0, model.mix, [this.ripe(lead)], bakehouse.floor.weights.preferment);
       }
@@ -174,7 +190,7 @@ class Builder {
     } else
       for (const batch of dough.batches) {
         const unit = this.unit(`${dough.key}.${batch.n}`, dough.name);
-        batches.push(this.batch(unit, dough, batch, bulk));
+        batches.push(this.batch(unit, dough, batch, bulkOfBatch(batch)));
       }
     const mixes = batches.map(({ mix }) => mix);
     const leaders = [...new Set(mixes.map((mix) => this.tasks[mix]?.batch ?? 0))];
@@ -188,7 +204,7 @@ class Builder {
       this.soak(dough, part, mixes, leaders);
     this.models.push({
       key: dough.key, name: dough.name, leavening: leavened.leavening, preferments, batches,
-      ddt: process.ddt, mixing: dough.programme.minutes / 60, tub: this.input.tub,
+      mixing: dough.programme.minutes / 60, tub: this.input.tub,
       bulk: process.bulk, gasKept: process.gasKept, proof: process.proof.rise,
     }); // prettier-ignore
     return good(null);
@@ -227,11 +243,38 @@ class Builder {
         uses: [...(more.uses ?? []), ...bench],
       });
     }
+    const done = this.actuals.get(id);
+    if (done) return this.happened(unit, note, id, modes[0]?.slots ?? 1, done, more);
+    const told = this.told.get(id) ?? null;
+    const first = Math.max(0, more.first ?? 0, this.now);
     const index = this.tasks.push({
-      id, batch: unit, kind: note.kind, first: Math.max(0, more.first ?? 0), last: this.frame.slots, modes, skill: SKILLS.indexOf(skill),
-      load: more.load ?? null, due: more.due ?? null, told: null,
+      id, batch: unit, kind: note.kind, first, last: this.frame.slots, modes, skill: SKILLS.indexOf(skill),
+      load: more.load ?? null, due: more.due ?? null, told,
     }) - 1; // prettier-ignore
     this.notes.push(note);
+    (this.batches[unit]?.tasks as number[] | undefined)?.push(index);
+    return index;
+  }
+
+  /** A task that began already stands where it began, whoever did it; it is over when it was, or when it should be. */
+  private happened(
+    unit: number,
+    note: TaskNote,
+    id: string,
+    planned: number,
+    { start, end }: Actual,
+    more: { uses?: Use[]; load?: Load },
+  ): number {
+    const slot = (epoch: number) => Math.max(0, Math.round((epoch - this.frame.origin) / 300));
+    const first = Math.min(slot(start), this.frame.slots - 1);
+    const slots = Math.max(1, end === null ? Math.max(planned, this.now - first) : slot(end) - first);
+    const index =
+      this.tasks.push({
+        id, batch: unit, kind: note.kind, first, last: first,
+        modes: [{ name: 'done', slots, people: 0, uses: more.uses ?? [] }],
+        skill: null, load: more.load ?? null, due: null, told: null,
+      }) - 1; // prettier-ignore
+    this.notes.push({ ...note, done: true });
     (this.batches[unit]?.tasks as number[] | undefined)?.push(index);
     return index;
   }
@@ -246,7 +289,30 @@ class Builder {
   }
 
   private arc(from: number, to: number, ways: readonly Way[], weight: number, levels = false): number {
-    return this.arcs.push({ from, to, ways, levels, weight }) - 1;
+    const before = this.notes[from]?.done ? this.tasks[from] : undefined;
+    if (!before) return this.arcs.push({ from, to, ways, levels, weight }) - 1;
+    const end = before.first + (before.modes[0]?.slots ?? 0);
+    const [next, done] = [this.tasks[to], this.notes[to]?.done ?? false];
+    // What happened cannot be undone: a wait that is over is what it was, and one that is late may still end now.
+    const reach = done ? Math.max(0, (next?.first ?? 0) - end) : Math.max(0, this.now - end) + LATE;
+    const open = ways.map((way) => ({
+      ...way,
+      holds: done ? [] : way.holds,
+      tables: way.tables.map((each) => {
+        const table = this.tables[each];
+        const at = (row: readonly number[]) => tableAt(row, end);
+        const [least, best, most] = table
+          ? [at(table.earliest), at(table.best), at(table.latest)]
+          : [0, 0, reach];
+        const known = least >= 0;
+        return this.table({
+          earliest: [done ? Math.min(reach, known ? least : reach) : known ? least : reach],
+          best: [known ? best : reach],
+          latest: [Math.max(known ? most : reach, reach)],
+        });
+      }),
+    }));
+    return this.arcs.push({ from, to, ways: open, levels, weight: done ? 0 : weight }) - 1;
   }
 
   private between(earliest: number, best: number, latest: number, holds: readonly Use[] = []): Way {
@@ -307,12 +373,12 @@ class Builder {
     }; // prettier-ignore
   }
 
-  private bulkOf(dough: Dough, leavening: DoughModel['leavening']): FollowedBulk {
+  private bulkOf(dough: Dough, leavening: DoughModel['leavening'], ddt: number): FollowedBulk {
     const { process } = dough.formula.doc;
     const [batch] = dough.batches;
     const mass = batch ? batch.dough / tubsOf(batch, this.input.tub.maxDough) : dough.scaled.dough;
     const ask = {
-      leavening, mass, ddt: process.ddt, mixing: dough.programme.minutes / 60, tub: this.input.tub,
+      leavening, mass, ddt, mixing: dough.programme.minutes / 60, tub: this.input.tub,
       bulk: process.bulk,
     }; // prettier-ignore
     const everyHours = process.folds.every / 60;
@@ -325,12 +391,7 @@ class Builder {
     return { ...(all ? unfolded : sampleBulk({ ...ask, folds }, this.frame.room)), folds, leavening };
   }
 
-  private batch(
-    unit: number,
-    dough: Dough,
-    batch: DoughBatch,
-    bulk: FollowedBulk,
-  ): BatchModel {
+  private batch(unit: number, dough: Dough, batch: DoughBatch, bulk: FollowedBulk): BatchModel {
     const { rates, floor } = this.input.bakehouse;
     const { process } = dough.formula.doc;
     const id = `${dough.key}.${batch.n}`;
@@ -367,7 +428,8 @@ class Builder {
     const strands = strandsOf(batch.lots, (lot) => this.perDeck(dough, lot), floor.oven.decks).map((strand, index, all) =>
       this.strand(unit, dough, batch, strand, `${id}.${strand.product}${all.slice(0, index).some((each) => each.product === strand.product) ? `-${index + 1}` : ''}`, divide, bulk, pieces),
     ); // prettier-ignore
-    return { n: batch.n, dough: batch.dough, tubs, mix, folds, divide, strands };
+    const ddt = this.actuals.get(`${id}.mix`)?.temperature ?? process.ddt;
+    return { n: batch.n, dough: batch.dough, ddt, tubs, mix, folds, divide, strands };
   }
 
   private strand(
@@ -519,6 +581,8 @@ interface FollowedBulk extends BulkSamples {
 
 /** Hands at the mixer beyond its programme, s. Domain section 11, default. */
 const TEND = 240;
+/** Slots that what should be over already may still take. */
+const LATE = 3;
 /** Hours that bread may lie before it is packed, and packed before it leaves. Chosen for Jovet. */
 const FRESH = { rye: 24, other: 5 } as const;
 /** Hours of a soaker that does not say, and how much longer it may wait. */
@@ -530,7 +594,7 @@ const slotsOf = (seconds: number): number => Math.max(1, Math.ceil(seconds / 300
 const tubsOf = (batch: DoughBatch, most: number): number => Math.max(1, Math.ceil(batch.dough / most - 1e-9));
 
 const note = (kind: TaskKind, dough: Dough, batch: number | null, name: string, mass: number | null): TaskNote => ({
-  kind, dough: dough.key, batch, name, mass, pieces: null,
+  kind, dough: dough.key, batch, name, mass, pieces: null, done: false,
 }); // prettier-ignore
 
 /** The builds that a pre-ferment stands on, itself first. */

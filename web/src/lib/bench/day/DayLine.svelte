@@ -19,7 +19,18 @@
   import KeyList from '../KeyList.svelte';
   import { send } from '../send';
   import ConflictPanel from './ConflictPanel.svelte';
-  import { choiceOf, chosenInput, orderChanges, withPin, withRemedy, type DayChoice } from './day-choice';
+  import {
+    choiceOf,
+    chosenInput,
+    movedTasks,
+    orderChanges,
+    whyLonger,
+    withActual,
+    withPin,
+    withRemedy,
+    type DayChoice,
+  } from './day-choice';
+  import { useReading } from '../settings';
   import { costWords } from './day-words';
   import DayPicture from './DayPicture.svelte';
   import DayPrint from './DayPrint.svelte';
@@ -62,6 +73,7 @@
   let picture = $state<DayPicture>();
   let planner: Planner | null = null;
 
+  const reading = useReading();
   const { zone } = $derived(now.bakehouse);
   const empty = $derived(base.demand.every(({ pieces }) => pieces === 0));
   const input = $derived(chosenInput(base, history.present));
@@ -175,6 +187,26 @@
   function unpin(moved: { id: string }) {
     dragged = null;
     choose(withPin(history.present, moved.id, null), `pin ${moved.id}`);
+  }
+
+  /** The plan as it was before something happened: what is moved is shown before it is taken. */
+  let before = $state.raw<PlannedDay | null>(null);
+  const moved = $derived(before && day && looking === 'no' ? movedTasks(before.view, day.view) : []);
+  const reasons = $derived(
+    before && day ? whyLonger(before.view, day.view, history.present.actuals, reading.temperature) : [],
+  );
+  function happened(of: ViewTask, start: number, end: number | null, temperature: number | null) {
+    if (!day) return;
+    before = day;
+    choose(
+      withActual(history.present, day.view, { task: of.id, start, end, temperature }),
+      `happened ${of.id}`,
+      2,
+    );
+  }
+  function takeBack() {
+    before = null;
+    travel(undo);
   }
 
   async function save() {
@@ -318,6 +350,27 @@
       ontake={(offer) => choose(withRemedy(history.present, offer.remedy), offer.words, 3)}
     />
   {/if}
+  {#if before && day && looking === 'no'}
+    <section class="notice" role="status" aria-label="What this moves">
+      <div class="moves">
+        {#each reasons as sentence (sentence)}<p>{sentence}</p>{/each}
+        {#if moved.length === 0}<p>Nothing else has to move.</p>
+        {:else}
+          <p>{moved.length === 1 ? 'One task moves' : `${moved.length} tasks move`}:</p>
+          <ul>
+            {#each moved.slice(0, 8) as { id, what, from, to } (id)}
+              <li><b>{clock(to)}</b> instead of {clock(from)}: {what}</li>
+            {/each}
+            {#if moved.length > 8}<li>and {moved.length - 8} more</li>{/if}
+          </ul>
+        {/if}
+      </div>
+      <button type="button" class="btn preset-filled" onclick={() => ((before = null), void save())}
+        >Take it</button
+      >
+      <button type="button" class="btn preset-tonal" onclick={takeBack}>Take it back</button>
+    </section>
+  {/if}
   {#if history.present.remedies.length > 0}
     <p class="quiet taken">
       This plan takes {history.present.remedies.length === 1
@@ -363,6 +416,7 @@
           {zone}
           onpin={(at) => pin(task, at)}
           onunpin={() => unpin(task)}
+          onhappened={(start, end, temperature) => happened(task, start, end, temperature)}
         />
       {:else}
         <p class="quiet">
@@ -461,6 +515,9 @@
   }
   .save:disabled {
     opacity: 0.4;
+  }
+  .moves {
+    flex: 1 1 24rem;
   }
   .lens {
     position: absolute;

@@ -1,7 +1,9 @@
 <script lang="ts">
   import type { ViewTask, Why } from '@jovet/core/day';
-  import { localTime } from '@jovet/core/time';
-  import { formatDuration, formatMass, formatNumber } from '@jovet/core/units';
+  import { addDays, localTime, parseTimeOfDay, resolveLocal } from '@jovet/core/time';
+  import { formatDuration, formatMass, formatNumber, parseTemperature } from '@jovet/core/units';
+  import Field from '../../ui/Field.svelte';
+  import { useReading } from '../settings';
 
   interface Props {
     task: ViewTask;
@@ -9,13 +11,55 @@
     zone: string;
     onpin: (at: number) => void;
     onunpin: () => void;
+    /** It really happened: epoch seconds, and °C of a dough that was mixed. */
+    onhappened: (start: number, end: number | null, temperature: number | null) => void;
   }
 
   /** Why a task stands where it does: what binds it, and what each little move would break or cost. */
-  let { task, why, zone, onpin, onunpin }: Props = $props();
+  let { task, why, zone, onpin, onunpin, onhappened }: Props = $props();
+  const reading = useReading();
   const clock = (at: number) => localTime(at, zone).time;
   const place = $derived(task.window);
   const off = $derived(place ? (task.start - place.best) / 60 : 0);
+
+  let noting = $state(false);
+  let [began, over, degrees] = $state(['', '', '']);
+  let wrong = $state<Record<string, string>>({});
+  function note() {
+    began = clock(task.start);
+    over = clock(task.end);
+    degrees = '';
+    wrong = {};
+    noting = true;
+  }
+  /** A time on the clock, nearest to when it was planned. */
+  function near(text: string, planned: number): number | null {
+    const time = parseTimeOfDay(text);
+    if (!time.ok) return null;
+    const found = [-1, 0, 1].flatMap((days) => {
+      const at = resolveLocal(addDays(localTime(planned, zone).date, days), time.value, zone);
+      return at.ok ? [at.value] : [];
+    });
+    return found.sort((a, b) => Math.abs(a - planned) - Math.abs(b - planned))[0] ?? null;
+  }
+  function happened() {
+    const start = near(began, task.start);
+    const end = over.trim() === '' ? null : near(over, task.end);
+    const celsius = degrees.trim() === '' ? null : parseTemperature(degrees, reading.unit);
+    const found: Record<string, string> = {};
+    if (start === null)
+      found['began'] = `“${began}” is not a time of day. Type hours and minutes, such as 04:10.`;
+    if (over.trim() !== '' && end === null)
+      found['over'] = `“${over}” is not a time of day. Type hours and minutes, or leave it empty.`;
+    else if (start !== null && end !== null && end < start)
+      found['over'] = 'This is before it began. Type a later time.';
+    if (celsius && !celsius.ok)
+      found['degrees'] = celsius.problems.map(({ problem, remedy }) => `${problem} ${remedy}`).join(' ');
+    wrong = found;
+    if (Object.keys(found).length > 0 || start === null) return;
+    noting = false;
+    onhappened(start, end, celsius?.ok ? celsius.value : null);
+  }
 </script>
 
 <section aria-labelledby="why-title">
@@ -53,8 +97,45 @@
       </tbody>
     </table>
   {/if}
+  {#if noting}
+    <form
+      onsubmit={(event) => {
+        event.preventDefault();
+        happened();
+      }}
+    >
+      <Field
+        label="It began at"
+        name="began"
+        value={began}
+        problem={wrong['began']}
+        oninput={(value) => (began = value)}
+      />
+      <Field
+        label="over at"
+        name="over"
+        value={over}
+        problem={wrong['over']}
+        oninput={(value) => (over = value)}
+      />
+      {#if task.note.kind === 'mix'}
+        <Field
+          label="dough"
+          name="degrees"
+          unit={reading.unit}
+          value={degrees}
+          problem={wrong['degrees']}
+          oninput={(value) => (degrees = value)}
+        />
+      {/if}
+      <button type="submit" class="btn preset-filled">Plan the rest from here</button>
+      <button type="button" class="btn preset-tonal" onclick={() => (noting = false)}>Leave it</button>
+    </form>
+  {/if}
   <p class="pin">
-    {#if task.pinned}
+    {#if !noting}<button type="button" class="btn preset-tonal" onclick={note}>It happened</button>{/if}
+    {#if task.note.done}<span class="quiet">This happened already.</span>
+    {:else if task.pinned}
       <button type="button" class="btn preset-tonal" onclick={onunpin}>Let go of {clock(task.start)}</button>
     {:else}
       <button type="button" class="btn preset-tonal" onclick={() => onpin(task.start)}
@@ -105,6 +186,16 @@
     flex-wrap: wrap;
     gap: 0.5rem;
     margin-top: 0.4rem;
+  }
+  form {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: end;
+    gap: 0.5rem;
+    margin: 0.5rem 0;
+  }
+  form :global(.field) {
+    width: 7rem;
   }
   .btn {
     min-height: 2.5rem;

@@ -1,4 +1,13 @@
-import { remedied, type DayInput, type DayWeights, type Pin, type Remedy } from '@jovet/core/day';
+import {
+  remedied,
+  type Actual,
+  type DayInput,
+  type DayView,
+  type DayWeights,
+  type Pin,
+  type Remedy,
+} from '@jovet/core/day';
+import { formatDuration, formatNumber } from '@jovet/core/units';
 
 /** What the head baker chose about a day beside its orders: undo goes back through it. */
 export interface DayChoice {
@@ -6,6 +15,10 @@ export interface DayChoice {
   readonly remedies: readonly Remedy[];
   readonly weights: DayWeights;
   readonly seed: number;
+  /** What happened so far, since when nothing earlier can begin, and where people were told that things are. */
+  readonly actuals: readonly Actual[];
+  readonly now: number | null;
+  readonly told: readonly Pin[];
 }
 
 export const choiceOf = (input: DayInput): DayChoice => ({
@@ -13,14 +26,23 @@ export const choiceOf = (input: DayInput): DayChoice => ({
   remedies: [],
   weights: input.bakehouse.floor.weights,
   seed: input.seed,
+  actuals: input.actuals,
+  now: input.now,
+  told: input.told,
 });
 
 /** A day as it stands, changed by what was chosen. */
-export function chosenInput(base: DayInput, { pins, remedies, weights, seed }: DayChoice): DayInput {
+export function chosenInput(
+  base: DayInput,
+  { pins, remedies, weights, seed, actuals, now, told }: DayChoice,
+): DayInput {
   const { bakehouse } = base;
   const own: DayInput = {
     ...base,
     pins: [...pins],
+    actuals: [...actuals],
+    now,
+    told: [...told],
     seed,
     bakehouse: { ...bakehouse, floor: { ...bakehouse.floor, weights } },
   };
@@ -57,3 +79,58 @@ export function orderChanges(before: DayInput, now: DayInput): string[] {
     return from === to || !line ? [] : [`${nameOf(line)} for ${line.drop}: ${to} instead of ${from}`];
   });
 }
+
+/**
+ * The choice after something was seen to happen: what was planned to begin before it and was not noted is taken to have
+ * gone as planned, and people are taken to know the plan that stands.
+ */
+export function withActual(choice: DayChoice, view: DayView, actual: Actual): DayChoice {
+  const noted = new Set(choice.actuals.map(({ task }) => task));
+  const now = Math.max(choice.now ?? 0, actual.end ?? actual.start);
+  const asPlanned = view.tasks
+    .filter(({ id, start }) => start < now && id !== actual.task && !noted.has(id))
+    .map(({ id, start, end }) => ({ task: id, start, end, temperature: null }));
+  return {
+    ...choice,
+    now,
+    actuals: [...choice.actuals.filter(({ task }) => task !== actual.task), ...asPlanned, actual],
+    told: view.tasks.map(({ id, start }) => ({ task: id, at: start })),
+  };
+}
+
+/** One task that a new plan moves. */
+export interface Moved {
+  readonly id: string;
+  readonly what: string;
+  readonly from: number;
+  readonly to: number;
+}
+
+/** What a new plan moves, in the order of its time. */
+export function movedTasks(before: DayView, after: DayView): Moved[] {
+  const was = new Map(before.tasks.map((task) => [task.id, task]));
+  return after.tasks.flatMap(({ id, what, start, note }) => {
+    const old = was.get(id);
+    return old && !note.done && Math.abs(old.start - start) >= 300
+      ? [{ id, what, from: old.start, to: start }]
+      : [];
+  });
+}
+
+/** Why a dough takes longer or shorter than was planned, in sentences. */
+export function whyLonger(before: DayView, after: DayView, actuals: readonly Actual[], zoneless: (celsius: number) => string): string[] {
+  return actuals.flatMap(({ task, temperature }) => {
+    if (temperature === null) return [];
+    const bulk = (view: DayView) => {
+      const mix = view.tasks.find(({ id }) => id === task);
+      const cut = view.tasks.find(({ id }) => id === task.replace(/mix$/, 'divide'));
+      return mix && cut?.window ? { name: mix.note.name, best: cut.window.best - mix.end } : null;
+    };
+    const [was, is] = [bulk(before), bulk(after)];
+    if (!was || !is || Math.abs(is.best - was.best) < 300) return [];
+    const longer = is.best > was.best;
+    return [
+      `${is.name} came out at ${zoneless(temperature)}: its bulk is best after ${formatDuration(is.best)} instead of ${formatDuration(was.best)}, ${formatNumber(Math.abs(is.best - was.best) / 60, 0)} min ${longer ? 'longer' : 'shorter'}.`,
+    ];
+  });
+} // prettier-ignore
