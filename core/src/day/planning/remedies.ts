@@ -6,7 +6,7 @@ import { Hand, SKILLS, WallClock, type Skill } from '../floor.ts';
 import { SLOT } from '../instance/index.ts';
 import type { DayInput, Network } from '../network/index.ts';
 import type { Answer } from './answer.ts';
-import { lacking } from './words.ts';
+import { lacking, taskWords } from './words.ts';
 
 /** A change to a day that may make a plan possible, or a better one. */
 export const Remedy = z.discriminatedUnion('kind', [
@@ -166,7 +166,7 @@ export function remediesFor(input: DayInput, network: Network, answer: Answer): 
   const remedies: Remedy[] = trouble.pinned.map((task) => ({
     kind: 'unpin',
     task: network.instance.tasks[task]?.id ?? '',
-    name: network.notes[task]?.name ?? '',
+    name: taskWords(network, task),
   }));
   for (const { of, name, count } of trouble.things) remedies.push({ kind: 'more', of, name, count });
   const clock = (slot: number) => localTime(network.instance.origin + slot * SLOT, zone).time;
@@ -180,7 +180,10 @@ export function remediesFor(input: DayInput, network: Network, answer: Answer): 
     });
     for (const { name, skills: can, shift } of floor.hands)
       if (can.some((skill) => skills.includes(skill)))
-        remedies.push({ kind: 'shift', name, from: earlier(shift.from, 120), to: shift.to });
+        remedies.push(
+          { kind: 'shift', name, from: moved(shift.from, -120), to: shift.to },
+          { kind: 'shift', name, from: shift.from, to: moved(shift.to, 120) },
+        );
   }
   for (const key of trouble.doughs) {
     const dough = network.doughs.find((each) => each.key === key);
@@ -206,9 +209,10 @@ export function remediesFor(input: DayInput, network: Network, answer: Answer): 
   return remedies;
 }
 
-const earlier = (time: string, minutes: number): string => {
+/** A wall-clock time some minutes later, also past midnight. */
+const moved = (time: string, minutes: number): string => {
   const [hour = 0, minute = 0] = time.split(':').map(Number);
-  const at = (((hour * 60 + minute - minutes) % 1440) + 1440) % 1440;
+  const at = (((hour * 60 + minute + minutes) % 1440) + 1440) % 1440;
   return `${String(Math.floor(at / 60)).padStart(2, '0')}:${String(at % 60).padStart(2, '0')}`;
 };
 
@@ -217,7 +221,7 @@ function troubleOf(network: Network, answer: Exclude<Answer, { verdict: 'planned
   const doughsOf = (tasks: readonly number[]) =>
     [...new Set(tasks.map((task) => notes[task]?.dough ?? ''))].filter(Boolean);
   const pinnedOf = (tasks: readonly number[]) =>
-    tasks.filter((task) => instance.tasks[task]?.first === instance.tasks[task]?.last);
+    tasks.filter((task) => instance.tasks[task]?.first === instance.tasks[task]?.last && !notes[task]?.done);
   if (answer.verdict === 'impossible') {
     const { certificate } = answer;
     if (certificate.kind === 'chain') {
@@ -260,9 +264,9 @@ function troubleOf(network: Network, answer: Exclude<Answer, { verdict: 'planned
         skills |= bit(instance.tasks[fault.task]?.skill ?? null);
     }
   }
-  const tasks = answer.faults.flatMap((fault) => ('task' in fault ? [fault.task] : []));
+  const all = [...instance.tasks.keys()].filter((task) => doughs.has(notes[task]?.dough ?? ''));
   return {
-    doughs: [...doughs].filter(Boolean), pinned: pinnedOf(tasks), skills, things,
+    doughs: [...doughs].filter(Boolean), pinned: pinnedOf(all), skills, things,
     from: from < to ? from : 0, to: from < to ? to : instance.slots,
   }; // prettier-ignore
 }

@@ -141,12 +141,17 @@ export function faultWords(input: DayInput, network: Network, schedule: Schedule
   switch (fault.kind) {
     case 'missing':
       return `There is no time to ${taskWords(network, fault.task)}.`;
-    case 'bounds':
+    case 'bounds': {
+      const { first = 0, last = 0 } = instance.tasks[fault.task] ?? {};
+      if (first === last) return `To ${taskWords(network, fault.task)} is held at ${clock(first)}.`;
       return `At ${at(fault.task)} it is too late, or too early, to ${taskWords(network, fault.task)}.`;
+    }
     case 'window': {
       const arc = instance.arcs[fault.arc];
+      const [earlier, later] = [taskWords(network, arc?.from ?? 0), taskWords(network, arc?.to ?? 0)];
+      if (fault.wait < 0) return `It would be time to ${later} before it is over to ${earlier}.`;
       const minutes = (slots: number) => slots * (SLOT / 60);
-      return `From ${taskWords(network, arc?.from ?? 0)} to ${taskWords(network, arc?.to ?? 0)} it waits ${minutes(fault.wait)} min, and may wait ${minutes(fault.least)} to ${minutes(fault.most)}.`;
+      return `From ${earlier} to ${later} it would wait ${minutes(fault.wait)} min, and may wait ${minutes(fault.least)} to ${minutes(fault.most)}.`;
     }
     case 'people':
       return `At ${at(fault.task)} there is nobody to ${taskWords(network, fault.task)}.`;

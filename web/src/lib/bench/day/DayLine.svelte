@@ -46,7 +46,7 @@
     now: DayInput;
     saved: SavedPlan | null;
     plans: readonly PlanLine[];
-    onopen: (date: string) => void;
+    onopen: (date: string, anew: boolean) => void;
   }
 
   /** The room Day line: a day from orders to a plan that holds. */
@@ -184,6 +184,11 @@
     choose(withPin(history.present, moved.id, at), `pin ${moved.id}`);
     history = { ...history, place: null };
   }
+  /** Pressed again before the rest is planned, it moves on from where it is held. */
+  function nudge(moved: { id: string; start: number }, by: number) {
+    const held = history.present.pins.find((each) => each.task === moved.id);
+    pin(moved, (held?.at ?? moved.start) + by);
+  }
   function unpin(moved: { id: string }) {
     dragged = null;
     choose(withPin(history.present, moved.id, null), `pin ${moved.id}`);
@@ -223,14 +228,14 @@
     saving = false;
     if (answer.kind === 'done') {
       savedSchedule = schedule;
-      onopen(date);
+      onopen(date, false);
     } else outcome = answer.problems.map(({ problem, remedy }) => `${problem} ${remedy}`).join(' ');
   }
   async function open(n: number) {
     const answer = await send('PATCH', `plans/${date}`, { n });
     if (answer.kind === 'done') {
       panel = null;
-      onopen(date);
+      onopen(date, true);
     } else outcome = answer.problems.map(({ problem, remedy }) => `${problem} ${remedy}`).join(' ');
   }
   function print(what: typeof printing) {
@@ -278,7 +283,7 @@
         class="input"
         type="date"
         value={date}
-        onchange={(event) => event.currentTarget.value && onopen(event.currentTarget.value)}
+        onchange={(event) => event.currentTarget.value && onopen(event.currentTarget.value, false)}
       />
     </label>
     <p class="when">
@@ -405,6 +410,7 @@
       onselect={select}
       ondrag={drag}
       onpin={pin}
+      onnudge={nudge}
       onunpin={unpin}
       onlook={(from, to) => (look = { from, to })}
     />
@@ -414,7 +420,7 @@
           {task}
           why={why?.task === task.index ? why.why : null}
           {zone}
-          onpin={(at) => pin(task, at)}
+          onnudge={(by) => nudge(task, by)}
           onunpin={() => unpin(task)}
           onhappened={(start, end, temperature) => happened(task, start, end, temperature)}
         />

@@ -17,13 +17,16 @@
     ondrag: (task: ViewTask, at: number) => void;
     /** A task is to be held at a moment. */
     onpin: (task: ViewTask, at: number) => void;
+    /** It is to be held so many seconds later than it is held, or planned. */
+    onnudge: (task: ViewTask, by: number) => void;
     onunpin: (task: ViewTask) => void;
     /** The stretch of time that is shown changes. */
     onlook: (from: number, to: number) => void;
   }
 
   /** All doughs of a day as ribbons, with the hands’ work on them and under them what is scarce. */
-  let { view, zone, from, to, selected, faded, onselect, ondrag, onpin, onunpin, onlook }: Props = $props();
+  let { view, zone, from, to, selected, faded, onselect, ondrag, onpin, onnudge, onunpin, onlook }: Props =
+    $props();
 
   let width = $state(1000);
   const GUTTER = 128;
@@ -165,8 +168,8 @@
   function onTaskKey(event: KeyboardEvent, task: ViewTask) {
     const step = (event.shiftKey ? 6 : 1) * SLOT;
     if (event.key === 'Enter' || event.key === ' ') onselect(task.index);
-    else if (event.key === 'ArrowLeft' && event.altKey) onpin(task, task.start - step);
-    else if (event.key === 'ArrowRight' && event.altKey) onpin(task, task.start + step);
+    else if (event.key === 'ArrowLeft' && event.altKey) onnudge(task, -step);
+    else if (event.key === 'ArrowRight' && event.altKey) onnudge(task, step);
     else if (event.key === 'ArrowLeft' || event.key === 'ArrowRight')
       focusNext(task, event.key === 'ArrowRight' ? 1 : -1);
     else if (event.key === 'ArrowUp' || event.key === 'ArrowDown')

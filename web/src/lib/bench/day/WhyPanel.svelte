@@ -9,14 +9,15 @@
     task: ViewTask;
     why: Why | null;
     zone: string;
-    onpin: (at: number) => void;
+    /** It is to be held so many seconds later than it is held, or planned. */
+    onnudge: (by: number) => void;
     onunpin: () => void;
     /** It really happened: epoch seconds, and °C of a dough that was mixed. */
     onhappened: (start: number, end: number | null, temperature: number | null) => void;
   }
 
   /** Why a task stands where it does: what binds it, and what each little move would break or cost. */
-  let { task, why, zone, onpin, onunpin, onhappened }: Props = $props();
+  let { task, why, zone, onnudge, onunpin, onhappened }: Props = $props();
   const reading = useReading();
   const clock = (at: number) => localTime(at, zone).time;
   const place = $derived(task.window);
@@ -138,16 +139,12 @@
     {:else if task.pinned}
       <button type="button" class="btn preset-tonal" onclick={onunpin}>Let go of {clock(task.start)}</button>
     {:else}
-      <button type="button" class="btn preset-tonal" onclick={() => onpin(task.start)}
+      <button type="button" class="btn preset-tonal" onclick={() => onnudge(0)}
         >Hold at {clock(task.start)}</button
       >
     {/if}
-    <button type="button" class="btn preset-tonal" onclick={() => onpin(task.start - 1800)}
-      >30 min earlier</button
-    >
-    <button type="button" class="btn preset-tonal" onclick={() => onpin(task.start + 1800)}
-      >30 min later</button
-    >
+    <button type="button" class="btn preset-tonal" onclick={() => onnudge(-1800)}>30 min earlier</button>
+    <button type="button" class="btn preset-tonal" onclick={() => onnudge(1800)}>30 min later</button>
   </p>
 </section>
 

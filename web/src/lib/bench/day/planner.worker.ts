@@ -141,12 +141,15 @@ async function offerRemedies(
   asked: number,
   mine: number,
 ): Promise<void> {
+  // What holds of the nearest plan is a good beginning.
+  const nearest = answer.verdict === 'not-found' ? answer.schedule : null;
   let offered = 0;
   for (const remedy of remediesFor(input, network, answer)) {
     const changed = remedied(input, remedy);
     const other = networkOf(changed);
     if (!other.ok) continue;
-    const found = await search(changed, other.value, null, TRY, mine, () => undefined);
+    const from = nearest && carriedOver(nearest, network, other.value);
+    const found = await search(changed, other.value, from, TRY, mine, () => undefined);
     if (mine !== turn) return;
     if (found?.verdict !== 'planned') continue;
     tell({

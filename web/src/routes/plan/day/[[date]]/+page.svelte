@@ -10,7 +10,12 @@
   const now = $derived(JSON.parse(data.now) as Result<DayInput>);
   const saved = $derived(data.saved === null ? null : (JSON.parse(data.saved) as SavedPlan));
 
-  const open = (date: string) => goto(`/plan/day/${date}`, { invalidateAll: true, noScroll: true });
+  /** Another plan is opened: the room begins anew. What is saved goes on where it is. */
+  let turn = $state(0);
+  async function open(date: string, anew: boolean) {
+    await goto(`/plan/day/${date}`, { invalidateAll: true, noScroll: true });
+    if (anew) turn += 1;
+  }
 
   // The picture is drawn in the browser, where the planner is.
   let here = $state(false);
@@ -24,7 +29,7 @@
     {#each now.problems as { problem, remedy } (problem)}<p>{problem} {remedy}</p>{/each}
   </div>
 {:else if here}
-  {#key `${data.date} ${saved?.n ?? 0}`}
+  {#key `${data.date} ${turn}`}
     <DayLine date={data.date} now={now.value} {saved} plans={data.plans} onopen={open} />
   {/key}
 {:else}

@@ -1,0 +1,162 @@
+import assert from 'node:assert/strict';
+import { SERVED, type Visit } from './visit.ts';
+import { accessible, chooseFile, visits } from './visited.ts';
+
+const { visited } = visits();
+
+const api = async (method: string, path: string, body?: unknown) => {
+  const response = await fetch(`${SERVED}/api/v1/${path}`, {
+    method,
+    headers: { 'content-type': 'application/json' },
+    ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+  });
+  assert.ok(response.ok, await response.clone().text());
+  return response.json();
+};
+/** Orders of a day of a test’s own: these, and nothing that is standing. */
+async function onlyOrders(date: string, lines: readonly (readonly [string, string, string, number])[]) {
+  const { lines: standing } = (await api('GET', `orders/${date}`)) as { lines: { pieces: number }[] };
+  const none = standing.map((line) => {
+    const { customer, product, drop } = line as unknown as Record<string, string>;
+    return { customer, product, drop, pieces: 0 };
+  });
+  const wanted = lines.map(([customer, product, drop, pieces]) => ({ customer, product, drop, pieces }));
+  await api('PUT', `orders/${date}`, { lines: none });
+  await api('PUT', `orders/${date}`, { lines: wanted });
+}
+const settled = (visit: Visit) => visit.until('header [role="status"]', /Not saved yet|^ ?Saved/);
+const focus = ({ page }: Visit, task: string) =>
+  page.$eval(task, (each) => (each as unknown as HTMLElement).focus());
+const labels = ({ page }: Visit) =>
+  page.$$eval('[data-task]', (all) => all.map((each) => each.getAttribute('aria-label') ?? '').sort());
+const labelOf = ({ page }: Visit, task: string) =>
+  page.$eval(`[data-task="${task}"]`, (each) => each.getAttribute('aria-label') ?? '');
+const startOf = async (visit: Visit, task: string) => {
+  const [, hour, minute] = /, (\d\d):(\d\d) to/.exec(await labelOf(visit, task)) ?? [];
+  return Number(hour) * 60 + Number(minute);
+};
+
+visited('orders from a table are planned, a mix is moved, the plan is kept and opens the same', async (visit) => {
+  const { page } = visit;
+  await onlyOrders('2032-03-04', [
+    ['tea-room', 'tidewater-tin', '09:30', 14],
+    ['boatyard-canteen', 'lantern-baguette', '07:30', 30],
+    ['ferry-kiosk', 'skipper-twist', '06:30', 40],
+  ]);
+  await visit.go('/plan/orders/2032-03-04');
+  await visit.press('Tables');
+  await chooseFile(
+    visit,
+    'orders.csv',
+    'customer,product,drop,pieces\nOwn counter,Quay loaf,8:00,30\nHarbour master,Quay loaf,,2\nTea room,Beacon slab,,6\n',
+  );
+  await visit.until('[aria-label="Lines that cannot be read"]', /Line 3.*Harbour master.*is no customer here/);
+  await visit.press('Take 2 lines, leave 1');
+  assert.equal(await visit.value('own-counter quay-loaf 08:00'), '30');
+  assert.equal(await visit.value('tea-room beacon-slab 09:30'), '6');
+  await visit.enter('own-counter quay-small 08:00', 'a few');
+  await visit.press('Keep');
+  await visit.until('.notice', 'One cell is not a number of pieces. Use whole numbers.');
+  assert.equal(await visit.value('own-counter quay-small 08:00'), 'a few');
+  await visit.enter('own-counter quay-small 08:00', '14');
+  await visit.press('Plan this day');
+
+  await page.waitForSelector('[data-task="tidewater-rye.1.mix"]');
+  await settled(visit);
+  const before = await startOf(visit, 'tidewater-rye.1.mix');
+  await focus(visit, '[data-task="tidewater-rye.1.mix"]');
+  await visit.until('#why-title', 'Mix Tidewater Rye');
+  await visit.until('section table', /later/);
+  // Four hours later the rye is not cold when its van leaves.
+  for (let half = 0; half < 8; half += 1) await visit.keys('Alt', 'Shift', 'ArrowRight');
+  const offers = '[aria-label="What stands in the way"] li button';
+  await page.waitForSelector(`::-p-xpath(//li/button[contains(., "Tidewater Rye leaves")])`);
+  await visit.until(offers, 'Let go of the time to mix Tidewater Rye');
+  await page.click(`::-p-xpath(//li/button[contains(., "Tidewater Rye leaves")])`);
+  await page.waitForSelector('[data-task="tidewater-rye.1.mix"][aria-label*="held here"]');
+  await settled(visit);
+  assert.equal(await startOf(visit, 'tidewater-rye.1.mix'), (before + 240) % 1440);
+  await visit.press('Save');
+  await visit.until('header [role="status"]', /^ ?Saved/);
+  const saved = await labels(visit);
+  await visit.reload();
+  await page.waitForSelector('[data-task]');
+  await visit.until('header [role="status"]', /^ ?Saved/);
+  assert.deepEqual(await labels(visit), saved);
+
+  await page.emulateMediaType('print');
+  const sheet = await page.$eval('.print-day', (each) => (each as HTMLElement).innerText);
+  for (const name of ['Maren Tolley', 'Pell Dunnage']) assert.ok(sheet.includes(name), name);
+  assert.match(sheet, /mix Tidewater Rye/);
+  await page.emulateMediaType('screen');
+  const table = await (await fetch(`${SERVED}/api/v1/plans/2032-03-04/plan.csv`)).text();
+  assert.equal(table.trim().split('\n').length - 1, saved.length);
+  const calendar = await (await fetch(`${SERVED}/api/v1/plans/2032-03-04/plan.ics?person=Odo%20Fenwright`)).text();
+  const events = calendar.match(/BEGIN:VEVENT/g)?.length ?? 0;
+  assert.equal(events, saved.filter((label) => label.includes('Odo Fenwright')).length);
+
+  await api('PUT', 'orders/2032-03-04', {
+    lines: [{ customer: 'own-counter', product: 'quay-loaf', drop: '08:00', pieces: 33 }],
+  });
+  await visit.reload();
+  await visit.until('.notice', /The orders changed since this was planned: Quay loaf for 08:00: 33 instead of 30/);
+  await visit.press('Plan with the orders of now');
+  await page.waitForSelector('[data-task*="quay-loaf.shape"][aria-label^="shape 33 Quay loaf"]');
+}); // prettier-ignore
+
+visited('a day that cannot be says why, and each remedy that is offered takes the conflict away', async (visit) => {
+  const { page } = visit;
+  await api('PUT', 'customers/night-ferry', {
+    customer: { schema: 1, slug: 'night-ferry', name: 'Night ferry', drops: ['03:00'], off: [] },
+  });
+  await onlyOrders('2032-03-11', [['night-ferry', 'lantern-baguette', '03:00', 30]]);
+  await visit.go('/plan/day/2032-03-11');
+  await visit.until('[role="alert"]', /This day cannot be done.*Lantern Baguette cannot be/);
+  const offers = '[aria-label="What stands in the way"] li button';
+  await page.waitForFunction(() => !document.body.innerText.includes('Planning what might help'));
+  const words = await page.$$eval(offers, (all) => all.map((each) => each.textContent?.trim() ?? ''));
+  assert.ok(words.length > 0, 'something helps');
+  for (const each of words) {
+    await visit.press(each);
+    await page.waitForSelector('[data-task]');
+    await settled(visit);
+    assert.equal(await page.$('[aria-label="What stands in the way"]'), null);
+    await visit.press('Undo');
+    await page.waitForSelector(`::-p-xpath(//section[@aria-label="What stands in the way"]//button[normalize-space(.)="${each}"])`);
+  }
+  await api('DELETE', 'customers/night-ferry');
+}); // prettier-ignore
+
+visited('a dough that came out cold: its bulk lengthens, what moves is shown first, and taken', async (visit) => {
+  const { page } = visit;
+  await onlyOrders('2032-03-18', [
+    ['own-counter', 'quay-loaf', '08:00', 24],
+    ['own-counter', 'oat-tin', '08:00', 12],
+  ]);
+  await visit.go('/plan/day/2032-03-18');
+  await page.waitForSelector('[data-task="quay-country.1.mix"]');
+  await settled(visit);
+  await visit.press('Save');
+  await visit.until('header [role="status"]', /^ ?Saved/);
+  await page.waitForSelector('[data-task="quay-country.1.mix"]');
+  await focus(visit, '[data-task="quay-country.1.mix"]');
+  await visit.press('It happened');
+  await visit.enter('degrees', 'lukewarm');
+  await visit.press('Plan the rest from here');
+  await visit.until('.field-problem', 'lukewarm');
+  await visit.enter('degrees', '22');
+  await visit.press('Plan the rest from here');
+  await visit.until('[aria-label="What this moves"]', /Quay Country came out at 22.0 °C: its bulk is best after .* longer/);
+  const cut = await labelOf(visit, 'quay-country.1.divide');
+  await visit.press('Take it');
+  await visit.until('header [role="status"]', /^ ?Saved/);
+  await visit.reload();
+  await page.waitForSelector('[data-task="quay-country.1.divide"]');
+  assert.equal(await labelOf(visit, 'quay-country.1.divide'), cut);
+}); // prettier-ignore
+
+for (const look of ['light', 'dark'])
+  visited(`Orders and Day line are accessible in the ${look} look`, async (visit) => {
+    await accessible(visit, look, '/plan/orders/2032-03-25', () => visit.until('h1', 'Orders'));
+    await accessible(visit, look, '/plan/day/2032-03-25', () => settled(visit));
+  });
