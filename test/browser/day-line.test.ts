@@ -67,15 +67,15 @@ visited('orders from a table are planned, a mix is moved, the plan is kept and o
   await focus(visit, '[data-task="tidewater-rye.1.mix"]');
   await visit.until('#why-title', 'Mix Tidewater Rye');
   await visit.until('section table', /later/);
-  // Four hours later the rye is not cold when its van leaves.
-  for (let half = 0; half < 8; half += 1) await visit.keys('Alt', 'Shift', 'ArrowRight');
+  // Three hours later the rye is not cold when its van leaves.
+  for (let half = 0; half < 6; half += 1) await visit.keys('Alt', 'Shift', 'ArrowRight');
   const offers = '[aria-label="What stands in the way"] li button';
   await page.waitForSelector(`::-p-xpath(//li/button[contains(., "Tidewater Rye leaves")])`);
   await visit.until(offers, 'Let go of the time to mix Tidewater Rye');
   await page.click(`::-p-xpath(//li/button[contains(., "Tidewater Rye leaves")])`);
   await page.waitForSelector('[data-task="tidewater-rye.1.mix"][aria-label*="held here"]');
   await settled(visit);
-  assert.equal(await startOf(visit, 'tidewater-rye.1.mix'), (before + 240) % 1440);
+  assert.equal(await startOf(visit, 'tidewater-rye.1.mix'), (before + 180) % 1440);
   await visit.press('Save');
   await visit.until('header [role="status"]', /^ ?Saved/);
   const saved = await labels(visit);

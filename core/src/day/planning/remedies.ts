@@ -203,7 +203,7 @@ export function remediesFor(input: DayInput, network: Network, answer: Answer): 
         const name = doc.products.find(({ slug }) => slug === product)?.name ?? product;
         if (known && !known.retard) remedies.push({ kind: 'cold', formula: dough.slug, product, name });
       }
-    for (const minutes of [30, 60, 120]) remedies.push({ kind: 'later', formula: dough.slug, minutes });
+    for (const minutes of [30, 60, 120, 240]) remedies.push({ kind: 'later', formula: dough.slug, minutes });
     if (trouble.things.length > 0) remedies.push({ kind: 'lighter', formula: dough.slug, percent: 10 });
   }
   return remedies;

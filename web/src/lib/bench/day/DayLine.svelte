@@ -53,7 +53,11 @@
   let { date, now, saved, plans, onopen }: Props = $props();
 
   /** What the plan is of: as it was saved, until it is planned from the orders of now. */
-  const opened = untrack(() => ({ input: saved?.input ?? now, schedule: saved?.doc.schedule ?? null }));
+  const opened = untrack(() => ({
+    input: saved?.input ?? now,
+    schedule: saved?.doc.schedule ?? null,
+    remedies: saved?.doc.remedies ?? [],
+  }));
   let base = $state.raw<DayInput>(opened.input);
   let history = $state.raw(beginHistory<DayChoice>([], choiceOf(opened.input)));
   let day = $state.raw<PlannedDay | null>(null);
@@ -149,7 +153,10 @@
     planner?.stop();
     looking = 'no';
   }
+  /** Remedies that a saved plan took, and those since. */
+  const taken = $derived([...(base === opened.input ? opened.remedies : []), ...history.present.remedies]);
   function fromNow() {
+    history = record(history, { ...history.present, remedies: taken }, 'orders');
     base = now;
     go(3);
   }
@@ -222,6 +229,7 @@
     const answer = await send<{ n: number }>('PUT', `plans/${date}`, {
       base: newest,
       name: '',
+      remedies: taken,
       input: day.input,
       schedule,
     });

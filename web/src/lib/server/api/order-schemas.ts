@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { DayInput } from '@jovet/core/day';
+import { DayInput, Remedy } from '@jovet/core/day';
 import { Customer, OrderLine, StandingOrder } from '@jovet/core/orders';
 
 export const SayOrdersRequest = z.strictObject({
@@ -34,6 +34,11 @@ export const ScheduleSchema = z.strictObject({
 export const SavePlanRequest = z.strictObject({
   base: z.number().int().min(0).describe('number of the plan that it was made on; 0 for the first'),
   name: z.string().trim().max(80).default(''),
+  remedies: z
+    .array(Remedy)
+    .max(100)
+    .default([])
+    .describe('those that were taken; the input has them already'),
   input: DayInput,
   schedule: ScheduleSchema,
 });

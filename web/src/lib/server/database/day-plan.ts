@@ -9,6 +9,7 @@ import {
   networkOf,
   viewOf,
   type Pin,
+  type Remedy,
   type Schedule,
 } from '@jovet/core/day';
 import { ordersOn, totalsOf } from '@jovet/core/orders';
@@ -89,7 +90,7 @@ export async function saveDayPlan(
   actor: Actor,
   input: DayInput,
   schedule: Schedule,
-  name: string,
+  more: { readonly name: string; readonly remedies: readonly Remedy[] },
   base: number,
 ): Promise<PlanSaved> {
   const network = networkOf(input);
@@ -112,7 +113,7 @@ export async function saveDayPlan(
   const cost = costOf(instance, schedule);
   const { firstHands, lastDrop, handsAtPeak, ovenHours } = viewOf(input, network.value, schedule, cost, followed);
   const doc: DayPlanDoc = {
-    schedule, name, firstHands, lastDrop, handsAtPeak, ovenHours, waits: cost.waits,
+    schedule, ...more, firstHands, lastDrop, handsAtPeak, ovenHours, waits: cost.waits,
     pieces: notes.reduce((sum, { kind, pieces }) => sum + (kind === 'pack' ? (pieces ?? 0) : 0), 0),
   }; // prettier-ignore
   return db.transaction().execute(async (tx): Promise<PlanSaved> => {

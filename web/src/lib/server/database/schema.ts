@@ -1,5 +1,14 @@
 import type { ColumnType, Generated } from 'kysely';
-import type { DayInput, DoughPlan, PlanInput, Schedule, Bakehouse, Mixer, Tub } from '@jovet/core/day';
+import type {
+  DayInput,
+  DoughPlan,
+  PlanInput,
+  Remedy,
+  Schedule,
+  Bakehouse,
+  Mixer,
+  Tub,
+} from '@jovet/core/day';
 import type { FormulaDoc, Ingredient } from '@jovet/core/formula';
 import type { Build, Culture, Sign } from '@jovet/core/culture';
 import type { Customer } from '@jovet/core/orders';
@@ -42,6 +51,8 @@ export interface DayPlanDoc {
   readonly lastDrop: number;
   readonly handsAtPeak: number;
   readonly ovenHours: number;
+  /** Remedies that were taken: they are in its input already. */
+  readonly remedies: readonly Remedy[];
   /** What its doughs cost by being away from their best. */
   readonly waits: number;
 }

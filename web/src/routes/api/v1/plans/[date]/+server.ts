@@ -22,7 +22,8 @@ export async function PUT({ params, request, locals: { actor } }) {
     return refuse(422, [
       problem('input.date', 'This is another day than the address says.', `Use ${params.date} in both.`),
     ]);
-  const saved = await saveDayPlan(database(), actor, body.input, body.schedule, body.name, body.base);
+  const { input, schedule, name, remedies, base } = body;
+  const saved = await saveDayPlan(database(), actor, input, schedule, { name, remedies }, base);
   if (saved.kind === 'saved') return json({ date: params.date, n: saved.n });
   if (saved.kind === 'refused') return refuse(422, saved.problems);
   const { stands } = saved;
