@@ -12,6 +12,7 @@ import { findActor } from '../../web/src/lib/server/database/bakehouse.ts';
 import { connect } from '../../web/src/lib/server/database/connection.ts';
 import { benchKeystrokes, benchList } from './formulas.ts';
 import { fermentationInWorker } from './in-worker.ts';
+import { benchPlanner } from './planner.ts';
 
 const ROOT = new URL('../..', import.meta.url).pathname;
 const BARE = join(ROOT, 'test/bench/bare');
@@ -203,5 +204,8 @@ const saidBy = (child: ChildProcess, text: string) =>
   });
 
 console.log(`${cpus().length} cores, Node.js ${process.version}`);
-await benchCore();
-await benchServer();
+// `npm run bench -- planner` measures the planner alone.
+const alone = process.argv[2];
+if (alone === undefined) await benchCore();
+benchPlanner(say);
+if (alone === undefined) await benchServer();

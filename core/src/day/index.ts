@@ -23,3 +23,12 @@ export * from './checker/index.ts';
 export * from './floor.ts';
 export * from './network/index.ts';
 export * from './planning/index.ts';
+export {
+  draftOfFloor,
+  parseFloor,
+  parseSpan,
+  RATES,
+  THINGS,
+  type FloorDraft,
+  type ThingKey,
+} from './floor-draft.ts';

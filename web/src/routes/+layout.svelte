@@ -9,6 +9,7 @@
   import ClipboardList from '@lucide/svelte/icons/clipboard-list';
   import CircleDot from '@lucide/svelte/icons/circle-dot';
   import Droplet from '@lucide/svelte/icons/droplet';
+  import House from '@lucide/svelte/icons/house';
   import Percent from '@lucide/svelte/icons/percent';
   import Waves from '@lucide/svelte/icons/waves-horizontal';
   import Moon from '@lucide/svelte/icons/moon';
@@ -17,7 +18,7 @@
 
   let { data, children } = $props();
 
-  /** Rooms in the order of the baker's day; `wide` is what all pages of a room begin with. */
+  /** Rooms in the order of the baker's day; `wide` fits all pages of a room. */
   const WINGS = [
     {
       wing: 'Plan',
@@ -34,7 +35,13 @@
         { name: 'Cultures', path: '/make/cultures', wide: null, icon: Beaker },
       ],
     },
-    { wing: 'Know', rooms: [{ name: 'Formulas', path: '/know/formulas', wide: '/know', icon: Percent }] },
+    {
+      wing: 'Know',
+      rooms: [
+        { name: 'Formulas', path: '/know/formulas', wide: /^\/know\/(formulas|larder)/, icon: Percent },
+        { name: 'Bakehouse', path: '/know/bakehouse', wide: null, icon: House },
+      ],
+    },
   ] as const;
 
   // What the browser remembered is where this reader begins; from then on the choice is made here.
@@ -82,7 +89,12 @@
       <ul aria-labelledby={`wing-${wing}`}>
         {#each rooms as { name, path, wide, icon: Icon } (path)}
           <li>
-            <a href={path} aria-current={page.url.pathname.startsWith(wide ?? path) ? 'page' : undefined}>
+            <a
+              href={path}
+              aria-current={(wide ? wide.test(page.url.pathname) : page.url.pathname.startsWith(path))
+                ? 'page'
+                : undefined}
+            >
               <Icon size={22} aria-hidden="true" />{name}
             </a>
           </li>

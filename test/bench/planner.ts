@@ -1,0 +1,169 @@
+import {
+  carriedOver,
+  costOf,
+  domainsOf,
+  networkOf,
+  pinned,
+  planning,
+  search,
+  verifyCertificate,
+  whyImpossible,
+  type Instance,
+  type Progress,
+  type Schedule,
+} from '@jovet/core/day';
+import { demoDay, must } from '../../core/test/demo.ts';
+import { impossibleBakery, plantedBakery } from '../../core/test/day/made-bakery.ts';
+
+type Say = (name: string, value: string, holds?: boolean, wanted?: string) => void;
+
+/** What a search had after some times, s; and when it first had a plan. */
+interface Run {
+  readonly first: { readonly cost: number; readonly ms: number } | null;
+  readonly at: readonly (Progress | null)[];
+}
+
+function run(instance: Instance, seed: number, times: readonly number[]): Run {
+  const began = performance.now();
+  const { domains } = domainsOf(instance);
+  const at: (Progress | null)[] = times.map(() => null);
+  let first: Run['first'] = null;
+  let last: Progress | null = null;
+  for (const progress of search(instance, domains, seed)) {
+    const ms = performance.now() - began;
+    last = progress;
+    if (progress.unplaced === 0) first ??= { cost: progress.cost, ms };
+    times.forEach((limit, index) => {
+      if (ms <= limit * 1000) at[index] = progress;
+    });
+    if (ms > (times.at(-1) ?? 0) * 1000) break;
+  }
+  // A search that ends early has what could not be better.
+  return { first, at: at.map((each, index) => (last && last.cost < 1e-9 ? last : (each ?? (index > 0 ? last : null)))) };
+} // prettier-ignore
+
+const SMALL = { people: 3, mixers: 1, decks: 2 };
+const bigBakery = (batches: number, seed = 7) =>
+  plantedBakery(seed, batches, {
+    people: Math.ceil(batches * 0.45) + 2,
+    mixers: Math.ceil(batches / 18),
+    decks: Math.ceil(batches / 4) + 1,
+  }).instance;
+
+/** How good plans are after how long, on days that were made up from seeds. */
+export function benchPlanner(say: Say): void {
+  smallDays(say);
+  theDemoDay(say);
+  bigDays(say);
+  impossibleDays(say);
+}
+
+/** The cheapest plan that is known of a small day: of two longer searches. */
+const bestKnown = (instance: Instance): number =>
+  Math.min(
+    ...[11, 12].map((seed) => {
+      const { at } = run(instance, seed, [1.5]);
+      return at[0]?.unplaced === 0 ? at[0].cost : Infinity;
+    }),
+  );
+
+function smallDays(say: Say): void {
+  const days = Array.from({ length: 30 }, (_, index) => plantedBakery(index + 1, 3, SMALL).instance);
+  const times = [0.1, 0.3, 1];
+  const runs = days.map((instance) => ({ ...run(instance, 1, times), best: bestKnown(instance) }));
+  times.forEach((time, index) => {
+    const gaps = runs.map(({ at, first, best }) => {
+      const now = at[index];
+      if (!now || now.unplaced > 0) return 1;
+      const span = Math.max(1e-9, (first?.cost ?? now.cost) - best);
+      return Math.max(0, now.cost - best) / Math.max(span, 1);
+    });
+    const within = gaps.filter((gap) => gap <= 0.02).length;
+    say(
+      `30 small days after ${time} s: within 2 % of the best known`,
+      `${within} of 30, worst ${(Math.max(...gaps) * 100).toFixed(0)} %`,
+      time === 1 ? within === 30 : undefined,
+      time === 1 ? 'all 30' : undefined,
+    );
+  });
+}
+
+function theDemoDay(say: Say): void {
+  const input = demoDay();
+  must(networkOf(input));
+  const began = performance.now();
+  const network = must(networkOf(input));
+  let [first, settled, best]: [number, number, Schedule | null] = [NaN, 0, null];
+  let cost = Infinity;
+  for (const { answer } of planning(network, 1)) {
+    const ms = performance.now() - began;
+    if (answer?.verdict === 'planned') {
+      if (Number.isNaN(first)) first = ms;
+      if (answer.cost.total < cost - 0.02 * Math.abs(cost)) settled = ms;
+      if (answer.cost.total < cost) ({ schedule: best } = answer);
+      cost = Math.min(cost, answer.cost.total);
+    }
+    if (ms > 6000) break;
+  }
+  say('demo day, eight doughs: first plan', `${first.toFixed(0)} ms`, first < 300, 'under 300 ms');
+  say('demo day: last gain of 2 % in six seconds', `${settled.toFixed(0)} ms`, settled < 3000, 'under 3 s');
+  if (!best) return;
+  const kept = best;
+  const times = ['quay-country.1.divide', 'tidewater-rye.1.mix', 'oat-tin.1.mix', 'beacon-durum.1.divide'].map((id) => {
+    const index = network.instance.tasks.findIndex((task) => task.id === id);
+    const at = network.instance.origin + ((kept.tasks[index]?.start ?? 0) + 2) * 300;
+    const start = performance.now();
+    const held = pinned(network, [{ task: id, at }]);
+    for (const { answer, progress } of planning(held, 1, carriedOver(kept, network, held)))
+      if (answer ?? (progress?.rounds ?? 0) > 100) break;
+    return performance.now() - start;
+  });
+  const middle = times.sort((a, b) => a - b)[2] ?? NaN;
+  say('demo day: planned again after one change, median', `${middle.toFixed(0)} ms`, middle < 200, 'under 200 ms');
+} // prettier-ignore
+
+/** The sum of what each batch costs in a bakehouse of its own. */
+function lowerBound(instance: Instance): number {
+  const { domains } = domainsOf(instance);
+  return instance.batches.reduce((sum, batch) => {
+    const alone = { ...instance, batches: [batch], tasks: instance.tasks.map((task) => ({ ...task, batch: 0 })) };
+    const { best } = search(alone, domains, 1).next().value;
+    const { waits, early, night, ways } = costOf(instance, best);
+    return sum + waits + early + night + ways;
+  }, 0);
+} // prettier-ignore
+
+function bigDays(say: Say): void {
+  const instance = bigBakery(60);
+  const bound = lowerBound(instance);
+  const { first, at } = run(instance, 1, [2, 5, 15]);
+  const memory = process.memoryUsage().rss / 1e6;
+  say(
+    `big day, ${instance.batches.length} batches, ${instance.tasks.length} tasks: first plan`,
+    first ? `${first.ms.toFixed(0)} ms` : 'none',
+    first !== null && first.ms < 2000,
+    'under 2 s',
+  );
+  say(
+    'big day: cost after 2, 5, 15 s over the lower bound',
+    `${at.map((each) => (each && each.unplaced === 0 ? each.cost.toFixed(1) : 'no plan')).join(', ')} over ${bound.toFixed(1)}`,
+  );
+  say('memory of all this', `${memory.toFixed(0)} MB`, memory < 300, 'under 300 MB');
+  for (const batches of [5, 10, 20, 40, 80]) {
+    const day = bigBakery(batches);
+    const { first: plan } = run(day, 1, [6]);
+    say(`first plan of ${day.batches.length} batches`, plan ? `${plan.ms.toFixed(0)} ms` : 'none in 6 s');
+  }
+}
+
+function impossibleDays(say: Say): void {
+  const days = Array.from({ length: 20 }, (_, index) => impossibleBakery(index + 1));
+  const certificates = days.map((instance) => ({ instance, certificate: whyImpossible(instance) }));
+  const proved = certificates.filter(
+    ({ instance, certificate }) => certificate && verifyCertificate(instance, certificate),
+  ).length;
+  say('20 impossible days: proved, and confirmed by the checker', `${proved}`, proved >= 15, 'at least 15');
+  const possible = Array.from({ length: 40 }, (_, index) => plantedBakery(index + 100, 4, SMALL).instance);
+  const wrong = possible.filter((instance) => whyImpossible(instance) !== null).length;
+  say('40 days with a plan: called impossible', `${wrong}`, wrong === 0, 'none');
+}
