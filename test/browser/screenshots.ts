@@ -18,11 +18,26 @@ const take = (name: string) => page.screenshot({ path: `${FOLDER}${name}.png` })
 const look = (value: string) => browser.setCookie({ name: 'look', value, domain: new URL(SERVED).hostname });
 
 await look('light');
+await visit.go('/plan/orders/2026-11-26');
+await page.waitForSelector('tfoot td');
+await take('orders');
+await visit.go('/plan/day/2026-11-26');
+await visit.until('header [role="status"]', 'Not saved yet');
+await page.$eval('[data-task="quay-country.1.divide"]', (each) => (each as unknown as HTMLElement).focus());
+await visit.until('section caption', 'If it alone were moved');
+await take('day');
+await page.$eval('[data-task="tidewater-rye.1.mix"]', (each) => (each as unknown as HTMLElement).focus());
+for (let half = 0; half < 60; half += 1) await visit.keys('Alt', 'Shift', 'ArrowRight');
+await page.waitForSelector('[aria-label="What stands in the way"] li button');
+await page.waitForFunction(() => !document.body.innerText.includes('Planning what might help'));
+await take('day-conflict');
+await visit.go('/know/bakehouse');
+await page.waitForSelector('[name="hands.0.name"]');
+await take('bakehouse');
+
 await visit.go(`/plan/dough/${DAY}`);
 await visit.enter('order.0.pieces', '36');
 await visit.until('h2', 'Weigh');
-await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
-await take('day-line');
 
 await visit.enter('room', '17');
 await page.click('.room [data-figure="water.balance"]');

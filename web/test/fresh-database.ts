@@ -34,6 +34,7 @@ export async function freshDatabase(
           'prices.json',
           ...DEMO_FORMULAS.map((slug) => `formulas/${slug}.json`),
           'cultures.json',
+          'orders.json',
         ].map(demoFile),
       )
     : [];

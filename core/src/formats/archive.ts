@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { Bakehouse, Mixer, PlanInput, Tub, upcastPlanInput } from '../day/index.ts';
+import { Customer, OrderLine, StandingOrder } from '../orders/index.ts';
+import { Bakehouse, Mixer, PlanInput, DayInput, ScheduleDoc, Tub, upcastPlanInput } from '../day/index.ts';
 import { Build, Culture, LoggedSign } from '../culture/index.ts';
 import { FormulaDoc, Ingredient, Slug, upcastFormulaDoc, upcastIngredient } from '../formula/index.ts';
 import { MixDoc, MixReading } from '../mix/index.ts';
@@ -98,6 +99,27 @@ export const Archive = z.strictObject({
             ...Written,
           }),
         ),
+        ...Written,
+      }),
+    )
+    .default([]),
+  orders: z
+    .strictObject({
+      customers: z.array(z.strictObject({ doc: Customer, retired: z.boolean(), ...Written })),
+      standing: z.array(StandingOrder.extend(Written)),
+      said: z.array(OrderLine.extend({ date: z.iso.date(), ...Written })),
+    })
+    .default({ customers: [], standing: [], said: [] }),
+  dayPlans: z
+    .array(
+      z.strictObject({
+        date: z.iso.date(),
+        n: Count,
+        chosen: z.boolean(),
+        verdict: z.enum(['planned', 'not-found']),
+        cost: z.number(),
+        input: DayInput,
+        doc: z.looseObject({ schedule: ScheduleDoc }),
         ...Written,
       }),
     )

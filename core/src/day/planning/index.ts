@@ -11,3 +11,4 @@ export {
   type ViewTask,
 } from './view.ts';
 export { whyHere, type Why } from './why.ts';
+export { ScheduleDoc } from './schema.ts';

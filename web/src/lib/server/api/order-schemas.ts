@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { DayInput, Remedy } from '@jovet/core/day';
+import { DayInput, Remedy, ScheduleDoc } from '@jovet/core/day';
 import { Customer, OrderLine, StandingOrder } from '@jovet/core/orders';
 
 export const SayOrdersRequest = z.strictObject({
@@ -21,16 +21,6 @@ export const OrdersAnswer = z.object({
   totals: z.array(z.unknown()),
 });
 
-const Placed = z.strictObject({
-  start: z.number().int().min(0).max(4000),
-  mode: z.number().int().min(0).max(20),
-  people: z.array(z.number().int().min(0).max(200)).max(20),
-});
-export const ScheduleSchema = z.strictObject({
-  tasks: z.array(Placed.nullable()).max(20_000).describe('each task in its place: slots of five minutes from the origin'),
-  ways: z.array(z.number().int().min(0).max(20)).max(40_000).describe('the way that each wait goes'),
-}); // prettier-ignore
-
 export const SavePlanRequest = z.strictObject({
   base: z.number().int().min(0).describe('number of the plan that it was made on; 0 for the first'),
   name: z.string().trim().max(80).default(''),
@@ -40,7 +30,7 @@ export const SavePlanRequest = z.strictObject({
     .default([])
     .describe('those that were taken; the input has them already'),
   input: DayInput,
-  schedule: ScheduleSchema,
+  schedule: ScheduleDoc,
 });
 export const ChoosePlanRequest = z.strictObject({ n: z.number().int().min(1) });
 
@@ -49,7 +39,7 @@ export const PlanRequest = z.strictObject({
   seed: z.number().int().min(0).max(4_294_967_295).default(1),
   seconds: z.number().min(0.1).max(10).default(2).describe('how long to go on looking for a better plan'),
 });
-export const CheckPlanRequest = z.strictObject({ input: DayInput, schedule: ScheduleSchema });
+export const CheckPlanRequest = z.strictObject({ input: DayInput, schedule: ScheduleDoc });
 
 const TaskAnswer = z.object({
   id: z.string(),

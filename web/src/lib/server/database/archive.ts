@@ -11,6 +11,7 @@ import { saveProducts } from './formula.ts';
 import { indexVersion } from './formula-search.ts';
 import { digestOf } from './ingredient.ts';
 import { culturesOf, restoreCultures } from './archive-cultures.ts';
+import { dayPlansOf, ordersOf, restoreOrders } from './archive-orders.ts';
 import { moment, seconds } from './epoch.ts';
 import { readingsOfMix, touchMixes } from './mix.ts';
 
@@ -30,6 +31,8 @@ export async function exportEverything(db: Db, actor: Actor): Promise<Archive> {
         days: await daysOf(tx, actor),
         mixes: await mixesOf(tx, actor),
         cultures: await culturesOf(tx, actor),
+        orders: await ordersOf(tx, actor),
+        dayPlans: await dayPlansOf(tx, actor),
       }),
     );
 }
@@ -227,6 +230,7 @@ export async function restoreArchive(tx: Tx, actor: Actor, archive: Archive): Pr
   await restoreMixes(tx, actor, archive, by);
   await touchMixes(tx, actor);
   await restoreCultures(tx, actor, archive.cultures, uuid, by);
+  await restoreOrders(tx, actor, archive, uuid, by);
   return good(
     `the bakehouse ${archive.bakehouse.at(-1)?.doc.name ?? ''} with ${archive.formulas.length} formulas, ${archive.ingredients.length} ingredients and ${archive.days.length} days`,
   );

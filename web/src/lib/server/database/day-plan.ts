@@ -159,15 +159,17 @@ async function unchoose(tx: Tx, actor: Actor, date: string): Promise<void> {
 /** Chooses one of the plans of a day. @returns false if there is no such plan */
 export async function chooseDayPlan(db: Db, actor: Actor, date: string, n: number): Promise<boolean> {
   return db.transaction().execute(async (tx) => {
+    const [there] = await plans(tx, actor, date).where('n', '=', n).execute();
+    if (!there) return false;
     await unchoose(tx, actor, date);
-    const { numUpdatedRows } = await tx
+    await tx
       .updateTable('day_plan')
       .set({ chosen: true })
       .where('bakehouse_id', '=', actor.bakehouseId)
       .where('local_date', '=', date)
       .where('n', '=', n)
-      .executeTakeFirst();
-    return numUpdatedRows > 0n;
+      .execute();
+    return true;
   });
 }
 

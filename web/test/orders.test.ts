@@ -1,0 +1,119 @@
+import assert from 'node:assert/strict';
+import { after, before, test } from 'node:test';
+import { networkOf, planning, type DayInput, type Schedule } from '@jovet/core/day';
+import { ordersOn } from '@jovet/core/orders';
+import { must, problemsOf } from '../../core/test/demo.ts';
+import { exportEverything } from '../src/lib/server/database/archive.ts';
+import {
+  chooseDayPlan,
+  dayInputFor,
+  listDayPlans,
+  readDayPlan,
+  saveDayPlan,
+} from '../src/lib/server/database/day-plan.ts';
+import { importFile } from '../src/lib/server/database/import.ts';
+import {
+  keepCustomer,
+  keepStanding,
+  readOrderBook,
+  retireCustomer,
+  sayOrders,
+} from '../src/lib/server/database/orders.ts';
+import { freshDatabase } from './fresh-database.ts';
+
+let fresh: Awaited<ReturnType<typeof freshDatabase>>;
+before(async () => {
+  fresh = await freshDatabase();
+});
+after(() => fresh.end());
+
+/** A Thursday. */
+const DATE = '2026-11-26';
+
+const ordered = async (date: string) => {
+  const { customers, standing, said } = await readOrderBook(fresh.db, fresh.actor, date);
+  return ordersOn(date, customers, standing, said);
+};
+const only = (input: DayInput, formula: string): DayInput => ({
+  ...input,
+  demand: input.demand.filter((line) => line.formula === formula),
+});
+
+test('standing orders, one day that differs, and back again', async () => {
+  const { db, actor } = fresh;
+  const usual = await ordered(DATE);
+  const line = { customer: 'own-counter', product: 'quay-loaf', drop: '08:00' };
+  must(await sayOrders(db, actor, DATE, [{ ...line, pieces: 31 }]));
+  const differing = (await ordered(DATE)).find(({ product, customer }) => product === 'quay-loaf' && customer === 'own-counter');
+  assert.deepEqual([differing?.pieces, differing?.standing], [31, 24]);
+  assert.deepEqual(await ordered('2026-12-03'), usual);
+  must(await sayOrders(db, actor, DATE, [{ ...line, pieces: null }]));
+  assert.deepEqual(await ordered(DATE), usual);
+
+  const refused = await sayOrders(db, actor, DATE, [
+    { ...line, pieces: 5 },
+    { ...line, customer: 'nobody', pieces: 5 },
+    { ...line, drop: '23:00', pieces: 5 },
+  ]);
+  assert.deepEqual(Object.keys(problemsOf(refused)), ['lines.1.customer', 'lines.2.drop']);
+  assert.deepEqual(await ordered(DATE), usual);
+}); // prettier-ignore
+
+test('a customer comes, gets something every week, and goes; what is over is baked', async () => {
+  const { db, actor } = fresh;
+  await keepCustomer(db, actor, { schema: 1, slug: 'lighthouse', name: 'Lighthouse', drops: ['10:00'], off: [] });
+  const standing = { customer: 'lighthouse', product: 'oat-tin', drop: '10:00', weekdays: [0, 0, 0, 3, 0, 0, 0], from: null, to: null };
+  must(await db.transaction().execute((tx) => keepStanding(tx, actor, [standing])));
+  assert.ok((await ordered(DATE)).some(({ customer, pieces }) => customer === 'lighthouse' && pieces === 3));
+  const input = must(await dayInputFor(db, actor, DATE));
+  assert.ok(input.demand.some(({ product, drop, pieces }) => product === 'oat-tin' && drop === '10:00' && pieces === 3));
+  assert.ok(await retireCustomer(db, actor, 'lighthouse'));
+  assert.ok(!(await ordered(DATE)).some(({ customer }) => customer === 'lighthouse'));
+  assert.equal(await retireCustomer(db, actor, 'lighthouse'), false);
+}); // prettier-ignore
+
+test('a plan is checked before it is kept, opens as it was, and another is kept beside it', async () => {
+  const { db, actor } = fresh;
+  const input = only(must(await dayInputFor(db, actor, DATE)), 'oat-tin');
+  const network = must(networkOf(input));
+  let schedule: Schedule = { tasks: [], ways: [] };
+  for (const { answer } of planning(network, 1))
+    if (answer?.verdict === 'planned') {
+      ({ schedule } = answer);
+      break;
+    }
+  const more = { name: 'first', remedies: [] };
+  const load = network.notes.findIndex(({ kind }) => kind === 'load');
+  const late = schedule.tasks.map((placed, index) =>
+    placed && index === load ? { ...placed, start: placed.start + 20 } : placed,
+  );
+  const refused = await saveDayPlan(db, actor, input, { ...schedule, tasks: late }, more, 0);
+  assert.equal(refused.kind, 'refused');
+  assert.equal((await saveDayPlan(db, actor, input, { tasks: [], ways: [] }, more, 0)).kind, 'refused');
+  assert.deepEqual(await saveDayPlan(db, actor, input, schedule, more, 0), { kind: 'saved', n: 1 });
+  assert.equal((await saveDayPlan(db, actor, input, schedule, more, 0)).kind, 'stale');
+  assert.deepEqual(await saveDayPlan(db, actor, input, schedule, { ...more, name: 'second' }, 1), { kind: 'saved', n: 2 });
+  const open = await readDayPlan(db, actor, DATE);
+  assert.deepEqual([open?.n, open?.doc.schedule, open?.input], [2, schedule, input]);
+  assert.ok(await chooseDayPlan(db, actor, DATE, 1));
+  assert.equal(await chooseDayPlan(db, actor, DATE, 9), false);
+  assert.deepEqual((await listDayPlans(db, actor, DATE)).map(({ n, chosen }) => [n, chosen]), [[2, false], [1, true]]);
+  assert.equal((await readDayPlan(db, actor, DATE))?.n, 1);
+}); // prettier-ignore
+
+test('everything goes out and comes in again: customers, orders, plans of days', async () => {
+  const { db, actor } = fresh;
+  must(await sayOrders(db, actor, '2026-12-24', [{ customer: 'tea-room', product: 'beacon-slab', drop: '09:30', pieces: 4 }]));
+  const out = await exportEverything(db, actor);
+  const empty = await freshDatabase(false);
+  try {
+    must(await importFile(empty.db, empty.actor, JSON.stringify(out)));
+    const again = await exportEverything(empty.db, empty.actor);
+    assert.deepEqual(again.orders, out.orders);
+    assert.deepEqual(again.dayPlans, out.dayPlans);
+    assert.ok(out.orders.customers.some(({ retired }) => retired));
+    assert.equal(out.dayPlans.length, 2);
+  } finally {
+    await empty.end();
+  }
+}); // prettier-ignore
