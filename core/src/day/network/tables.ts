@@ -26,6 +26,8 @@ const SAMPLE = 3;
 /** Step of the integration, h: a window is rounded to five minutes anyway. */
 const STEP = 0.25;
 const HOURS = SLOT / 3600;
+/** Slots of a day. */
+const DAY = 86_400 / SLOT;
 
 /** When a rise is usable, in slots after some event; null: never. */
 interface Sample {
@@ -164,7 +166,7 @@ function proofFrom(ask: ProofAsk, shaped: DoughState, slot: number, room: RoomBy
 
 /** A table between its samples by straight lines, rounded inward: earliest up, latest down. */
 export function tableOf(samples: readonly Sample[], room: RoomBySlot): Table {
-  const sorted = samples.toSorted((a, b) => a.at - b.at);
+  const sorted = everyDay(samples, room).sort((a, b) => a.at - b.at);
   const [first] = sorted;
   const slots = room.steady ? 1 : room.slots;
   const [earliest, best, latest]: [number[], number[], number[]] = [[], [], []];
@@ -193,10 +195,20 @@ export function tableOf(samples: readonly Sample[], room: RoomBySlot): Table {
   return { earliest, best, latest };
 }
 
+/** A room goes through the same each day, so one day is sampled. */
 function sampleSlots(room: RoomBySlot): number[] {
   if (room.steady) return [0];
   const step = SAMPLE / HOURS;
-  return Array.from({ length: Math.ceil(room.slots / step) + 1 }, (_, index) => index * step);
+  return Array.from({ length: DAY / step }, (_, index) => index * step);
+}
+
+/** The samples of one day for all days. */
+function everyDay(samples: readonly Sample[], room: RoomBySlot): Sample[] {
+  if (room.steady) return [...samples];
+  const days = Math.ceil(room.slots / DAY) + 1;
+  return Array.from({ length: days + 2 }, (_, day) => (day - 2) * DAY).flatMap((later) =>
+    samples.map(({ at, wait }) => ({ at: at + later, wait })),
+  );
 }
 
 function last(states: readonly DoughState[]): DoughState {

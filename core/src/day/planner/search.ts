@@ -18,8 +18,12 @@ export interface Progress {
 const UNPLACED = 1e6;
 /** Batches that are taken out at once. */
 const [FEWEST, MOST] = [2, 6];
+/** How often a day of eight doughs is made anew once it has a plan. */
+const BEGINNINGS = 12;
+/** Rounds without a gain after which the search is warmed again. */
+const STALE = 80;
 /** How often batches that are taken out may go anywhere, and not only near where they were. */
-const ANYWHERE = 0.2;
+const ANYWHERE = 0.3;
 /** Share of the cost up to which a worse plan is gone on from, at first and at last. */
 const [HOT, COOL, COOLING] = [0.05, 0.0005, 0.995];
 
@@ -44,7 +48,10 @@ export function* search(
   let rounds = 0;
   let [current, best] = [day.total(), day.total()];
   let kept = day.schedule();
+  const beginnings = Math.min(BEGINNINGS, Math.ceil((BEGINNINGS * 8) / instance.batches.length));
   let heat = HOT;
+  /** The last round that was worth it, and how the search was warmed last. */
+  let [gained, anew, begun] = [0, false, 0];
   const progress = (): Progress => ({
     rounds,
     unplaced: kept.tasks.length === 0 ? 0 : unplacedOf(instance, kept),
@@ -56,27 +63,49 @@ export function* search(
   while (best > 1e-9 && instance.batches.length > 0) {
     rounds += 1;
     const before = day.schedule();
-    const out = day.neighbours(chance, FEWEST + Math.floor(chance() * (MOST - FEWEST + 1)));
-    day.remove(out, chance() > ANYWHERE);
+    const waiting = day.unplaced();
+    // Once there is a plan the whole day is made anew a few times, in other orders: the best is gone on from.
+    const whole = best < UNPLACED && begun < beginnings;
+    if (whole) begun += 1;
+    const out = whole
+      ? [...instance.batches.keys()]
+      : day.neighbours(chance, FEWEST + Math.floor(chance() * (MOST - FEWEST + 1)));
+    day.remove(out, !whole && chance() > ANYWHERE);
     const noise = chance() < 0.5 ? 0 : chance() * 4;
-    day.placeAll(shuffled(out, chance), noise === 0 ? null : () => chance() * noise);
-    // What has no place yet is tried again whenever something moved.
+    // What had no place before comes first as a rule, and is tried again at the end.
+    const first = chance() < 0.7 ? waiting : [];
+    const order = [
+      ...shuffled(first, chance),
+      ...shuffled(
+        out.filter((batch) => !first.includes(batch)),
+        chance,
+      ),
+    ];
+    day.placeAll(order, noise === 0 ? null : () => chance() * noise);
     day.placeAll(shuffled(day.unplaced(), chance), null);
     const cost = day.total();
     if (cost < best - 1e-9) {
+      gained = rounds;
       best = cost;
       kept = day.schedule();
       now = progress();
     }
     const worse = cost - current;
-    if (worse <= 0 || chance() < Math.exp(-worse / (heat * Math.max(1, best % UNPLACED)))) current = cost;
+    if (worse <= 0 || (!whole && chance() < Math.exp(-worse / (heat * Math.max(1, best % UNPLACED)))))
+      current = cost;
     else day.restore(before);
     heat = Math.max(COOL, heat * COOLING);
-    if (rounds % 400 === 0) {
-      // Warm again, and from the best.
+    if (rounds - gained >= STALE) {
+      // Warm again: from the best, or from a day made anew in another order.
       heat = HOT;
+      gained = rounds;
       day.restore(kept);
-      current = best;
+      anew = !anew;
+      if (anew && best < UNPLACED) {
+        day.remove([...instance.batches.keys()]);
+        day.placeAll(shuffled([...instance.batches.keys()], chance), () => chance() * 4);
+      }
+      current = day.total();
     }
     now = { ...now, rounds };
     yield now;
@@ -119,6 +148,8 @@ class Day {
   private placed: (Placed | null)[];
   private ways: number[];
   private readonly arcsOf: number[][];
+  /** What each batch cost when it was last placed. */
+  private readonly lastCost: number[] = [];
   /** Where the root of each batch stood when it was last placed and is looked for first; none: anywhere. */
   private readonly lastStart: (number | undefined)[] = [];
 
@@ -200,6 +231,7 @@ class Day {
         (near === undefined ? null : this.inserter.insert(batch, at, noise, near)) ??
         this.inserter.insert(batch, at, noise);
       if (!found) continue;
+      this.lastCost[batch] = found.cost;
       for (const [task, placed] of found.placed) this.placed[task] = placed;
       for (const [arc, way] of found.ways) this.ways[arc] = way;
     }
@@ -251,7 +283,9 @@ class Day {
     const seedBatch =
       open.length > 0 && chance() < 0.7
         ? (open[Math.floor(chance() * open.length)] ?? 0)
-        : Math.floor(chance() * batches.length);
+        : chance() < 0.5
+          ? this.dearest(chance)
+          : Math.floor(chance() * batches.length);
     const middle = (batch: number): number => {
       const all = batches[batch]?.tasks ?? [];
       const starts = all.map((task) => this.placed[task]?.start ?? this.midOf(task));
@@ -273,9 +307,20 @@ class Day {
     );
   }
 
+  /** A batch by lot, the dearer the likelier. */
+  private dearest(chance: () => number): number {
+    const costs = this.instance.batches.map((_, batch) => Math.max(0, this.lastCost[batch] ?? 0) + 0.1);
+    let left = chance() * costs.reduce((sum, each) => sum + each, 0);
+    return Math.max(
+      0,
+      costs.findIndex((each) => (left -= each) <= 0),
+    );
+  }
+
+  /** Where a task that has no place would stand: late, as bread is best fresh. */
   private midOf(task: number): number {
     const domain = this.domains[task];
-    return domain ? (domain.indexOf(1) + domain.lastIndexOf(1)) / 2 : 0;
+    return domain ? domain.lastIndexOf(1) : 0;
   }
 
   total(): number {
