@@ -163,9 +163,9 @@
     display: grid;
     justify-items: center;
     gap: 0.2rem;
-    padding: 0.55rem 0.25rem;
-    width: 4.25rem;
-    font-size: 0.8125rem;
+    padding: 0.55rem 0;
+    width: 4.5rem;
+    font-size: 0.8rem;
     text-align: center;
     line-height: 1.1;
     border-radius: var(--radius-base);

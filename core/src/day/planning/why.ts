@@ -33,7 +33,7 @@ export function whyHere(input: DayInput, network: Network, schedule: Schedule, t
     const faults: (Fault | RiseFault)[] = [...checkSchedule(instance, moved), ...followed.faults];
     return {
       minutes,
-      breaks: [...new Set(faults.map((fault) => faultWords(input, network, moved, fault)))].slice(0, 3),
+      breaks: [...new Set(faults.map((fault) => faultWords(input, network, moved, fault)))].slice(0, 2),
       cost: costOf(instance, moved).total - now,
     };
   });

@@ -59,6 +59,9 @@ export function certificateWords(input: DayInput, network: Network, certificate:
     return `To ${taskWords(network, task)} takes ${need}${unit ? ` ${unit} of the` : ''} ${name}, and there ${unit ? `is room for ${capacity} ${unit}` : `are ${capacity}`}.`;
   }
   const [one] = tasks;
+  const held = one !== undefined && instance.tasks[one]?.first === instance.tasks[one]?.last;
+  if (tasks.length === 1 && one !== undefined && held)
+    return `To ${taskWords(network, one)} is held at ${clock(instance.tasks[one]?.first ?? 0)}, and then nobody who can is on shift.`;
   if (tasks.length === 1 && one !== undefined)
     return `Nobody can ${taskWords(network, one)} at any time: no one on shift who is able to, or not enough room for it.`;
   const inOrder = orderOf(network, tasks);
@@ -150,6 +153,7 @@ export function faultWords(input: DayInput, network: Network, schedule: Schedule
       const arc = instance.arcs[fault.arc];
       const [earlier, later] = [taskWords(network, arc?.from ?? 0), taskWords(network, arc?.to ?? 0)];
       if (fault.wait < 0) return `It would be time to ${later} before it is over to ${earlier}.`;
+      if (fault.least < 0) return `After ${earlier} it would never be time to ${later}.`;
       const minutes = (slots: number) => slots * (SLOT / 60);
       return `From ${earlier} to ${later} it would wait ${minutes(fault.wait)} min, and may wait ${minutes(fault.least)} to ${minutes(fault.most)}.`;
     }

@@ -82,7 +82,9 @@
   const empty = $derived(base.demand.every(({ pieces }) => pieces === 0));
   const input = $derived(chosenInput(base, history.present));
   const changes = $derived(orderChanges(base, now));
-  const shown = $derived(day ?? conflict?.day ?? null);
+  /** Where there is no plan, the nearest one, or else the last that held, stands there pale. */
+  let last = $state.raw<PlannedDay | null>(null);
+  const shown = $derived(day ?? conflict?.day ?? last);
   const unsaved = $derived(day !== null && day.schedule !== savedSchedule);
   const clock = (at: number) => localTime(at, zone).time;
   const seen = $derived(
@@ -112,6 +114,7 @@
       ask();
     } else if (message.kind === 'conflict') {
       ({ conflict } = message);
+      last = day ?? last;
       day = null;
       offers = [];
       looking = 'remedies';

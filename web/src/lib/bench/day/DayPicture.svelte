@@ -341,6 +341,13 @@
         <g clip-path="url(#sight)">
           <path class="there" d={steps(strip.there, most, y - 3)} />
           <path class="used" d={steps(strip.used, most, y - 3)} />
+          {#if strip.name === 'decks'}
+            {#each view.heating as { from: on, to: hot } (on)}
+              <rect class="heating" x={x(on)} y={y - STRIP + 5} width={x(hot) - x(on)} height={STRIP - 8}
+                ><title>Oven on at {clock(on)}, hot at {clock(hot)}</title></rect
+              >
+            {/each}
+          {/if}
         </g>
       </g>
     {/each}
@@ -439,6 +446,11 @@
   }
   .there {
     fill: light-dark(var(--color-surface-200), var(--color-surface-800));
+  }
+  .heating {
+    fill: none;
+    stroke: light-dark(var(--color-surface-700), var(--color-surface-300));
+    stroke-dasharray: 2 3;
   }
   .used {
     fill: light-dark(var(--color-surface-700), var(--color-surface-300));

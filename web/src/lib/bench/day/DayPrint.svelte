@@ -76,6 +76,11 @@
           <h1>{name}</h1>
           <p>{day.input.bakehouse.name}, for {formatDate(date)}</p>
         </header>
+        {#if name === 'Oven'}
+          {#each view.heating as { from, to } (from)}
+            <p>Oven on at <b>{clock(from)}</b> on {formatDate(dayOf(from))}, first load {clock(to)}.</p>
+          {/each}
+        {/if}
         <table>
           <tbody>
             {#each tasks as task, index (task.id)}

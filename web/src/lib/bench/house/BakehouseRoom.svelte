@@ -220,7 +220,7 @@
 
   <section>
     <h2>Baskets, couches, tins and trays</h2>
-    <div class="things">
+    <div class="things wide">
       {#each draft.holders as holder, index (index)}
         <div class="holder">
           <Field
@@ -387,9 +387,12 @@
     gap: 0.5rem 0.9rem;
     align-items: end;
   }
+  .wide {
+    grid-template-columns: repeat(auto-fill, minmax(16rem, 1fr));
+  }
   .holder {
     display: grid;
-    grid-template-columns: 1fr 4.5rem 2rem;
+    grid-template-columns: minmax(8rem, 1fr) 4.5rem 1.5rem;
     gap: 0.4rem;
     align-items: end;
   }

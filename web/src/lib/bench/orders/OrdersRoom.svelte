@@ -202,7 +202,7 @@
     </div>
     <span class="state" role="status">
       {#if sending}Keeping…{:else if dirty.length > 0}{dirty.length}
-        {dirty.length === 1 ? 'change' : 'changes'} not kept yet{:else}Kept{/if}
+        {dirty.length === 1 ? 'change' : 'changes'} not kept yet{/if}
     </span>
     <ToolButton
       label="Undo"
@@ -219,9 +219,11 @@
     <ToolButton label="Keys of this room" title="Keys (?)" onclick={() => (panel = 'keys')}
       ><Keyboard size={20} /></ToolButton
     >
-    <ToolButton label="Tables" onclick={() => (panel = 'table')}><Table size={20} /> Tables</ToolButton>
-    <ToolButton label="Customers" onclick={() => (panel = 'customers')}
-      ><Store size={20} /> Customers</ToolButton
+    <ToolButton label="Tables" title="Tables in and out, other days" onclick={() => (panel = 'table')}
+      ><Table size={20} /></ToolButton
+    >
+    <ToolButton label="Customers" title="Customers and their vans" onclick={() => (panel = 'customers')}
+      ><Store size={20} /></ToolButton
     >
     <ToolButton label="Pull list" disabled={input === null} onclick={() => (panel = 'pull')}
       ><Weight size={20} /> Pull list</ToolButton
