@@ -108,8 +108,12 @@ describe('the demo day', () => {
     const { network, answer } = planned(input, 5);
     const mix = network.instance.tasks.findIndex(({ id }) => id === 'tidewater-rye.1.mix');
     const at = network.instance.origin + ((answer.schedule.tasks[mix]?.start ?? 0) + 3) * 300;
-    const pinned = must(networkOf({ ...input, pins: [{ task: 'tidewater-rye.1.mix', at }] }));
-    const again = answered(pinned, 0, carriedOver(answer.schedule, network, pinned));
+    const told = network.instance.tasks.map(({ id }, index) => ({
+      task: id,
+      at: network.instance.origin + (answer.schedule.tasks[index]?.start ?? 0) * 300,
+    }));
+    const pinned = must(networkOf({ ...input, told, pins: [{ task: 'tidewater-rye.1.mix', at }] }));
+    const again = answered(pinned, 10, carriedOver(answer.schedule, network, pinned));
     assert.equal(again?.verdict, 'planned');
     if (again?.verdict !== 'planned') return;
     assert.equal(again.schedule.tasks[mix]?.start, (answer.schedule.tasks[mix]?.start ?? 0) + 3);

@@ -80,7 +80,11 @@
   const reading = useReading();
   const { zone } = $derived(now.bakehouse);
   const empty = $derived(base.demand.every(({ pieces }) => pieces === 0));
-  const input = $derived(chosenInput(base, history.present));
+  /** Where people know that tasks are, since a plan was saved: what moves them costs something. */
+  let known = $state.raw<DayChoice['told']>([]);
+  const knowing = (choice: DayChoice): DayChoice =>
+    choice.told.length > 0 ? choice : { ...choice, told: known };
+  const input = $derived(chosenInput(base, knowing(history.present)));
   const changes = $derived(orderChanges(base, now));
   /** Where there is no plan, the nearest one, or else the last that held, stands there pale. */
   let last = $state.raw<PlannedDay | null>(null);
@@ -184,7 +188,7 @@
     setTimeout(() => {
       waiting = false;
       if (!dragged) return;
-      const tried = chosenInput(base, withPin(history.present, dragged.id, dragged.at));
+      const tried = chosenInput(base, knowing(withPin(history.present, dragged.id, dragged.at)));
       looking = 'better';
       planner?.plan(tried, 0.4, true);
     }, 60);
@@ -227,7 +231,7 @@
   async function save() {
     if (!day || saving) return;
     saving = true;
-    const { schedule } = day;
+    const { schedule, view } = day;
     const newest = plans[0]?.n ?? 0;
     const answer = await send<{ n: number }>('PUT', `plans/${date}`, {
       base: newest,
@@ -239,6 +243,7 @@
     saving = false;
     if (answer.kind === 'done') {
       savedSchedule = schedule;
+      known = view.tasks.map(({ id, start }) => ({ task: id, at: start }));
       onopen(date, false);
     } else outcome = answer.problems.map(({ problem, remedy }) => `${problem} ${remedy}`).join(' ');
   }
