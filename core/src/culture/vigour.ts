@@ -31,9 +31,11 @@ export interface Vigour {
   readonly trend: 'livelier' | 'steady' | 'tiring' | 'unknown';
 }
 
-/** First use: v lies between 0.4 and 1.4 eight times in ten, most likely at 1. Domain section 6. */
-const FIRST_USE = { least: 0.4, most: 1.4 } as const;
-const EIGHT_IN_TEN = 1.2816;
+/**
+ * Spreads of ln v at first use, below and above its most likely value of 1: with them v lies between 0.4 and 1.4 eight
+ * times in ten. Domain section 6.
+ */
+const FIRST_USE = { below: 0.637, above: 0.323 } as const;
 /** A culture changes by this much from build to build, standard deviation of ln v. Chosen for Jovet. */
 const DRIFT = 0.06;
 /** Any sign may be a slip, a glass that was knocked or a label read wrong: so likely it is at any rise, against 1 for its own. */
@@ -78,7 +80,7 @@ export function vigourOf(builds: readonly BuildEvidence[]): Vigour {
 
 /** Below its most likely value the band of a first use is wider than above. */
 const firstUse = (ln: number): number => {
-  const spread = Math.abs(Math.log(ln < 0 ? FIRST_USE.least : FIRST_USE.most)) / EIGHT_IN_TEN;
+  const spread = ln < 0 ? FIRST_USE.below : FIRST_USE.above;
   return Math.exp(-0.5 * (ln / spread) ** 2);
 };
 
