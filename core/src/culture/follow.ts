@@ -59,6 +59,9 @@ const COLD = 8;
 /** How far temperatures and seed make a time uncertain beside vigour: standard deviation of its logarithm. */
 const OTHER_SPREAD = 0.08;
 
+/** Vigour with what it is eight times in ten between. */
+type VigourBand = Pick<Vigour, 'value' | 'least' | 'most'>;
+
 /**
  * Follows the builds of a culture: what their signs say of its vigour, and the course of each with that vigour.
  *
@@ -74,7 +77,7 @@ export function followBuilds(
 ): { readonly vigour: Vigour; readonly builds: readonly FollowedBuild[] } {
   const grown = culture.nursery?.until ?? (culture.nursery ? Infinity : 0);
   kept = kept.filter(({ build }) => build.at >= grown);
-  const usual = followWith(culture, kept, hourOf, { value: 1, spread: 0.25 });
+  const usual = followWith(culture, kept, hourOf, { value: 1, least: 1, most: 1 });
   const vigour = vigourOf(usual.map((each) => evidenceOf(culture, each)));
   return { vigour, builds: followWith(culture, kept, hourOf, vigour) };
 }
@@ -83,15 +86,17 @@ function followWith(
   culture: Culture,
   kept: readonly KeptBuild[],
   hourOf: (epoch: number) => number,
-  vigour: Pick<Vigour, 'value' | 'spread'>,
+  vigour: VigourBand,
 ): FollowedBuild[] {
   const followed: FollowedBuild[] = [];
   let asleep = { weeks: 0, feedings: 2 };
   for (const each of kept) {
     const parent = followed.find(({ id }) => id === each.parent);
     if (parent) asleep = sleptThrough(parent, each.build.at, asleep);
-    const value = vigour.value * afterCold(asleep.weeks, asleep.feedings);
-    followed.push(follow(culture, each, parent, hourOf, { value, spread: vigour.spread }));
+    const left = afterCold(asleep.weeks, asleep.feedings);
+    const { value, least, most } = vigour;
+    const own = { value: value * left, least: least * left, most: most * left };
+    followed.push(follow(culture, each, parent, hourOf, own));
   }
   return followed.map((each) => ({
     ...each,
@@ -115,7 +120,7 @@ function follow(
   kept: KeptBuild,
   parent: FollowedBuild | undefined,
   hourOf: (epoch: number) => number,
-  vigour: Pick<Vigour, 'value' | 'spread'>,
+  vigour: VigourBand,
 ): FollowedBuild {
   const { build } = kept;
   const mass = build.seed + build.flour + build.water;
@@ -131,7 +136,7 @@ function follow(
   const body = bodyIn(build.vessel, mass);
   const place = ({ around }: Build['place']) => placeOf(body, aroundAt(around, hourOf(build.at)));
   const { course, last } = courseThrough(culture, build, signs, of, place);
-  const time = (rise: number) => riseTime(course, of, rise, build.at, vigour.spread);
+  const time = (rise: number) => riseTime(course, of, rise, build.at, vigour);
   const best = stateAtRise(course, culture.ripeness.best, of);
   const ended = signs.find(({ sign }) => sign.kind === 'discarded' || sign.kind === 'used');
   return {
@@ -200,13 +205,18 @@ function riseTime(
   of: Leavening,
   rise: number,
   start: number,
-  spread: number,
+  { value, least, most }: VigourBand,
 ): RiseTime {
   const state = stateAtRise(course, rise, of);
   if (!state) return { at: null, soonest: null, latest: null };
-  const factor = Math.exp(BAND * Math.hypot(spread, OTHER_SPREAD));
+  // Time goes with 1/v; what else is unsure adds in squares, on each side by itself.
+  const factor = (by: number) => Math.exp(Math.hypot(Math.log(by), BAND * OTHER_SPREAD));
   const at = (hours: number) => Math.round(start + hours * 3600);
-  return { at: at(state.time), soonest: at(state.time / factor), latest: at(state.time * factor) };
+  return {
+    at: at(state.time),
+    soonest: at(state.time / factor(most / value)),
+    latest: at(state.time * factor(value / least)),
+  };
 }
 
 /** What the signs of a build say of vigour: each at the thermal time that a culture of vigour 1 would have had. */

@@ -159,6 +159,9 @@ test('C1 followed: a 1:4:4 build at 23 °C is ripe when the closed form says, an
   assert.ok(
     one.ripe.best.soonest < one.ripe.best.at - HOUR && one.ripe.best.latest > one.ripe.best.at + HOUR,
   );
+  // Without a sign the band of time is that of the vigour, 0.4 to 1.4, and a little more.
+  assert.ok(Math.abs((one.ripe.best.soonest - NOW) / HOUR - hours / 1.4) < 0.05 * hours);
+  assert.ok(Math.abs((one.ripe.best.latest - NOW) / HOUR - hours / 0.4) < 0.05 * hours);
   assert.ok(Math.abs(vigour.value - 1) < 0.01);
   assert.ok(Math.abs((one.atBest?.population ?? 0) - 0.698) < 0.01);
 });
