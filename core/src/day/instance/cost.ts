@@ -1,4 +1,5 @@
-import { levelOf, tableAt, type Instance, type Schedule } from './instance.ts';
+import { levelOf, type Instance, type Schedule } from './instance.ts';
+import { endOf, windowAt } from './lookup.ts';
 
 /** What a plan costs, term by term. */
 export interface Cost {
@@ -22,24 +23,20 @@ export const overlap = (
 export function costOf(instance: Instance, schedule: Schedule): Cost {
   const { weights } = instance;
   let [waits, night, early, told, ways] = [0, 0, 0, 0, 0];
-  const endOf = (index: number) => {
-    const placed = schedule.tasks[index];
-    return placed ? placed.start + (instance.tasks[index]?.modes[placed.mode]?.slots ?? 0) : null;
-  };
   const levels = levelsOf(instance, schedule);
   instance.arcs.forEach((arc, index) => {
-    const end = endOf(arc.from);
-    const later = schedule.tasks[arc.to];
+    const [earlier, later] = [schedule.tasks[arc.from], schedule.tasks[arc.to]];
     const way = arc.ways[schedule.ways[index] ?? 0];
-    if (end === null || !later || !way) return;
-    const table = instance.tables[way.tables[levels[arc.from] ?? 0] ?? way.tables[0] ?? 0];
+    if (!earlier || !later || !way) return;
+    const end = endOf(instance, arc.from, earlier);
     ways += way.cost;
-    if (table) waits += arc.weight * Math.abs(later.start - end - tableAt(table.best, end));
+    const window = windowAt(instance, way, levels[arc.from] ?? 0, end);
+    if (window) waits += arc.weight * Math.abs(later.start - end - window.best);
   });
   instance.tasks.forEach((task, index) => {
     const placed = schedule.tasks[index];
-    const end = endOf(index);
-    if (!placed || end === null) return;
+    if (!placed) return;
+    const end = endOf(instance, index, placed);
     night += weights.night * overlap(instance.night, placed.start, end) * placed.people.length;
     if (task.due !== null) early += weights.early * (task.due - end);
     if (task.told !== null) told += weights.told * Math.abs(placed.start - task.told);
@@ -67,15 +64,9 @@ export function levelsOf(instance: Instance, schedule: Schedule): number[] {
         levels[task] = Math.max(levels[task] ?? 0, before);
         continue;
       }
-      const end = earlier.start + (instance.tasks[arc.from]?.modes[earlier.mode]?.slots ?? 0);
-      const table = instance.tables[arc.ways[schedule.ways[index] ?? 0]?.tables[0] ?? 0];
-      if (table)
-        levels[task] = levelOf(
-          later.start - end,
-          tableAt(table.earliest, end),
-          tableAt(table.best, end),
-          tableAt(table.latest, end),
-        );
+      const end = endOf(instance, arc.from, earlier);
+      const window = windowAt(instance, arc.ways[schedule.ways[index] ?? 0], 0, end);
+      if (window) levels[task] = levelOf(later.start - end, window.earliest, window.best, window.latest);
     }
     return levels[task] ?? 0;
   };

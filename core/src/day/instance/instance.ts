@@ -1,5 +1,7 @@
 /** Seconds of a slot: all planning is done on this grid. */
 export const SLOT = 300;
+/** Minutes of a slot. */
+export const SLOT_MINUTES = SLOT / 60;
 
 /**
  * When one task may follow another: slots from the end of the earlier one to the start of the later one, by the slot in

@@ -82,4 +82,5 @@ export interface RoomBySlot {
   /** One temperature all day long. */
   readonly steady: boolean;
   readonly at: (slot: number) => number;
+  readonly warmest: number;
 }

@@ -68,10 +68,10 @@ export function frameOf(input: DayInput, doughs: readonly Dough[]): Frame {
 
 function roomOf({ bakehouse }: DayInput, origin: number, slots: number): RoomBySlot {
   const around = bakehouse.floor.room ?? bakehouse.usual.room;
-  if (typeof around === 'number') return { slots, steady: true, at: () => around };
+  if (typeof around === 'number') return { slots, steady: true, at: () => around, warmest: around };
   const curve = aroundAt(around, localTime(origin, bakehouse.zone).hour);
-  if (typeof curve === 'number') return { slots, steady: true, at: () => curve };
-  return { slots, steady: false, at: (slot) => curve((slot * SLOT) / 3600) };
+  const at = (slot: number) => (typeof curve === 'number' ? curve : curve((slot * SLOT) / 3600));
+  return { slots, steady: false, at, warmest: around.warmest };
 }
 
 /** Spans less what lies in others. */

@@ -1,4 +1,15 @@
-import { LEVELS, levelOf, tableAt, type Instance, type Load, type Placed } from '../instance/index.ts';
+import {
+  endOf,
+  LEVELS,
+  levelOf,
+  tableAt,
+  windowAt,
+  type Instance,
+  type Load,
+  type Mode,
+  type Placed,
+} from '../instance/index.ts';
+import { chanceFrom } from './chance.ts';
 import type { Domains } from './domains.ts';
 import { Reacher, type Reach, type Sums } from './reach.ts';
 import type { Taken } from './taken.ts';
@@ -12,6 +23,8 @@ export interface Insertion {
 }
 
 const NEVER = Infinity;
+/** How often a batch that stands in its own way is begun somewhere else, and by how much dearer. */
+const [GOES, JITTER] = [4, 4];
 /** Slots to each side that count as near: three hours. */
 const NEAR = 36;
 
@@ -20,8 +33,9 @@ export class Inserter {
   private readonly trees: readonly Tree[];
   private readonly sums: Sums[] = [];
   private readonly reaches = new Map<number, Reach>();
-  private readonly freeRuns: Int16Array[];
   private readonly run: Int16Array;
+  private readonly there: Uint8Array;
+  private readonly chance = chanceFrom(1);
   private readonly reacher: Reacher;
   /** First and last slot in which each task may start. */
   private readonly bounds: readonly (readonly [number, number])[];
@@ -33,9 +47,9 @@ export class Inserter {
     private readonly domains: Domains,
     private readonly taken: Taken,
   ) {
-    const { slots, people } = instance;
+    const { slots } = instance;
     this.trees = instance.batches.map((_, batch) => treeOf(instance, batch));
-    this.freeRuns = people.map(() => new Int16Array(slots));
+    this.there = new Uint8Array(slots);
     this.run = new Int16Array(slots);
     this.reacher = new Reacher(instance, taken);
     this.bounds = domains.map((domain) => [domain.indexOf(1), domain.lastIndexOf(1)] as const);
@@ -56,19 +70,25 @@ export class Inserter {
     noise: (() => number) | null,
     near: number | null = null,
   ): Insertion | null {
-    const fixed = new Map<number, Placed>();
-    const fixedWays = new Map<number, number>();
-    const undo: (() => void)[] = [];
-    const tasks = this.instance.batches[batch]?.tasks ?? [];
-    // Branches of one tree are worked out apart, so two of them may want the same hands: what fits is kept, the rest is
-    // worked out again around it.
-    for (let attempt = 0; attempt <= tasks.length; attempt += 1) {
-      const found = this.solve(batch, others, noise, near, fixed);
-      if (!found) break;
-      if (this.commit(batch, found, fixed, fixedWays, undo))
-        return { placed: fixed, ways: fixedWays, cost: found.cost };
+    let tried: (() => number) | null = noise;
+    for (let go = 0; go < GOES; go += 1) {
+      const fixed = new Map<number, Placed>();
+      const fixedWays = new Map<number, number>();
+      const undo: (() => void)[] = [];
+      const tasks = this.instance.batches[batch]?.tasks ?? [];
+      // Branches of one tree are worked out apart, so two of them may want the same hands: what fits is kept, the rest is
+      // worked out again around it.
+      for (let attempt = 0; attempt <= tasks.length; attempt += 1) {
+        const found = this.solve(batch, others, tried, near, fixed);
+        if (!found) break;
+        if (this.commit(batch, found, fixed, fixedWays, undo))
+          return { placed: fixed, ways: fixedWays, cost: found.cost };
+      }
+      for (const back of undo.reverse()) back();
+      // Without anything that stood in its own way, there is no place; else it is begun somewhere else.
+      if (fixed.size === 0) return null;
+      tried = () => this.chance() * JITTER * (go + 1);
     }
-    for (const back of undo.reverse()) back();
     return null;
   }
 
@@ -82,8 +102,6 @@ export class Inserter {
   ): boolean {
     const { instance, taken } = this;
     const order = this.trees[batch]?.order.toReversed() ?? [];
-    const endOf = (task: number, { start, mode }: Placed) =>
-      start + (instance.tasks[task]?.modes[mode]?.slots ?? 0);
     for (const index of order) {
       if (fixed.has(index)) continue;
       const task = instance.tasks[index];
@@ -106,7 +124,7 @@ export class Inserter {
           to === index ? placed : fixed.get(to),
         ];
         if (!earlier || !later) return false;
-        span = [endOf(from, earlier), later.start];
+        span = [endOf(instance, from, earlier), later.start];
         if (!taken.fits(holds, span[0], span[1])) return false;
       }
       taken.take(task, placed, 1);
@@ -131,7 +149,6 @@ export class Inserter {
   ): Found | null {
     const tree = this.trees[batch];
     if (!tree || !this.narrow(tree, near, fixed)) return null;
-    this.freeRuns.forEach((run, person) => this.taken.freeRunOf(person, run));
     this.taken.lookAtOven();
     const foreignWays = new Map(tree.foreign.map((arc) => [arc, 0]));
     for (const [position, index] of tree.order.entries()) {
@@ -222,10 +239,10 @@ export class Inserter {
     const here = fixed.get(index);
     for (const [which, mode] of task.modes.entries()) {
       if (here && here.mode !== which) continue;
-      const free = here ? null : this.room(task.skill, mode.people, mode.slots, mode.uses);
       const [first, last] = here
         ? [here.start, here.start]
         : [lowest, Math.min(highest, slots - mode.slots - 1)];
+      const free = here ? null : this.room(task.skill, mode, [first, last]);
       for (let slot = first; slot <= last; slot += 1) {
         if (domain[slot] === 0 || (free && free[slot] === 0)) continue;
         if (task.due !== null && slot + mode.slots > task.due) break;
@@ -270,28 +287,26 @@ export class Inserter {
     return from === task || to === task;
   }
 
-  /** 1 for each slot from which people and resources are there for a whole mode. */
+  /** 1 for each slot of a stretch from which people and resources are there for a whole mode; good until asked again. */
   private room(
     skill: number | null,
-    people: number,
-    slots: number,
-    uses: readonly { readonly resource: number; readonly amount: number }[],
+    { people, slots, uses }: Mode,
+    [first, last]: readonly [number, number],
   ): Uint8Array {
-    const { instance } = this;
-    const room = new Uint8Array(instance.slots);
-    if (people === 0 || skill === null) room.fill(1);
-    else {
-      for (const [person, { skills }] of instance.people.entries()) {
+    const room = this.there;
+    room.fill(people === 0 || skill === null ? 1 : 0, first, last + 1);
+    if (people > 0 && skill !== null) {
+      for (const [person, { skills }] of this.instance.people.entries()) {
         if (!((skills >> skill) & 1)) continue;
-        const run = this.freeRuns[person];
-        for (let slot = 0; slot < instance.slots; slot += 1)
-          if ((run?.[slot] ?? 0) >= slots) room[slot] = (room[slot] ?? 0) + 1;
+        const run = this.taken.freeRunOf(person);
+        for (let slot = first; slot <= last; slot += 1)
+          if ((run[slot] ?? 0) >= slots) room[slot] = (room[slot] ?? 0) + 1;
       }
-      for (let slot = 0; slot < instance.slots; slot += 1) room[slot] = (room[slot] ?? 0) >= people ? 1 : 0;
+      for (let slot = first; slot <= last; slot += 1) room[slot] = (room[slot] ?? 0) >= people ? 1 : 0;
     }
     for (const use of uses) {
-      this.taken.runOf(use, this.run);
-      for (let slot = 0; slot < instance.slots; slot += 1) if ((this.run[slot] ?? 0) < slots) room[slot] = 0;
+      this.taken.runOf(use, this.run, first, Math.min(last + slots, this.instance.slots - 1));
+      for (let slot = first; slot <= last; slot += 1) if ((this.run[slot] ?? 0) < slots) room[slot] = 0;
     }
     return room;
   }
@@ -322,13 +337,11 @@ export class Inserter {
       if (!arc || (arc.to !== index && arc.from !== index)) continue;
       const other = others(arc.to === index ? arc.from : arc.to);
       if (!other) return NEVER;
-      const before =
-        arc.from === index ? end : other.start + (instance.tasks[arc.from]?.modes[other.mode]?.slots ?? 0);
+      const before = arc.from === index ? end : endOf(instance, arc.from, other);
       const wait = (arc.to === index ? start : other.start) - before;
-      const table = instance.tables[arc.ways[0]?.tables[0] ?? 0];
-      const least = table && before < instance.slots ? tableAt(table.earliest, before) : -1;
-      if (!table || least < 0 || wait < least || wait > tableAt(table.latest, before)) return NEVER;
-      cost += arc.weight * Math.abs(wait - tableAt(table.best, before));
+      const window = windowAt(instance, arc.ways[0], 0, before);
+      if (!window || wait < window.earliest || wait > window.latest) return NEVER;
+      cost += arc.weight * Math.abs(wait - window.best);
     }
     return cost;
   }
@@ -352,7 +365,7 @@ export class Inserter {
     const { slots } = this.instance;
     const follow = (index: number, start: number, level: number, mode: number) => {
       at.set(index, [start, mode]);
-      const end = start + (this.instance.tasks[index]?.modes[mode]?.slots ?? 0);
+      const end = endOf(this.instance, index, { start, mode });
       for (const { arc: which, task, later } of tree.branches.get(index) ?? []) {
         const reach = this.reaches.get(which);
         const arc = this.instance.arcs[which];
@@ -367,16 +380,8 @@ export class Inserter {
           follow(task, packed >> 4, 0, packed & 15);
           continue;
         }
-        const table = this.instance.tables[arc.ways[reach.way[key] ?? 0]?.tables[0] ?? 0];
-        const next =
-          arc.levels && table
-            ? levelOf(
-                found - end,
-                tableAt(table.earliest, end),
-                tableAt(table.best, end),
-                tableAt(table.latest, end),
-              )
-            : level;
+        const window = arc.levels ? windowAt(this.instance, arc.ways[reach.way[key] ?? 0], 0, end) : null;
+        const next = window ? levelOf(found - end, window.earliest, window.best, window.latest) : level;
         follow(task, found, next, sums.mode[(tree.levelled.has(task) ? next * slots : 0) + found] ?? 0);
       }
     };

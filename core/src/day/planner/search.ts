@@ -1,4 +1,12 @@
-import { costOf, levelsOf, tableAt, type Instance, type Placed, type Schedule } from '../instance/index.ts';
+import {
+  costOf,
+  endOf,
+  levelsOf,
+  windowAt,
+  type Instance,
+  type Placed,
+  type Schedule,
+} from '../instance/index.ts';
 import { chanceFrom } from './chance.ts';
 import type { Domains } from './domains.ts';
 import { Inserter } from './insert.ts';
@@ -20,6 +28,10 @@ const UNPLACED = 1e6;
 const [FEWEST, MOST] = [2, 6];
 /** How often a day of eight doughs is made anew once it has a plan. */
 const BEGINNINGS = 12;
+/** How often the whole day is made anew while something has no place. */
+const RESHUFFLED = 0.1;
+/** Slots before its latest within which a task that has no place is looked for. */
+const OPEN = 48;
 /** Rounds without a gain after which the search is warmed again. */
 const STALE = 80;
 /** How often batches that are taken out may go anywhere, and not only near where they were. */
@@ -65,8 +77,8 @@ export function* search(
     const before = day.schedule();
     const waiting = day.unplaced();
     // Once there is a plan the whole day is made anew a few times, in other orders: the best is gone on from.
-    const whole = best < UNPLACED && begun < beginnings;
-    if (whole) begun += 1;
+    const whole = best < UNPLACED ? begun < beginnings : chance() < RESHUFFLED;
+    if (whole && best < UNPLACED) begun += 1;
     const out = whole
       ? [...instance.batches.keys()]
       : day.neighbours(chance, FEWEST + Math.floor(chance() * (MOST - FEWEST + 1)));
@@ -91,7 +103,9 @@ export function* search(
       now = progress();
     }
     const worse = cost - current;
-    if (worse <= 0 || (!whole && chance() < Math.exp(-worse / (heat * Math.max(1, best % UNPLACED)))))
+    // While something has no place, any way on that leaves no more of it without one is as good.
+    const drifts = best >= UNPLACED && worse < UNPLACED / 2;
+    if (worse <= 0 || drifts || (!whole && chance() < Math.exp(-worse / (heat * Math.max(1, best)))))
       current = cost;
     else day.restore(before);
     heat = Math.max(COOL, heat * COOLING);
@@ -204,11 +218,10 @@ class Day {
       const [earlier, later] = [this.placed[arc.from], this.placed[arc.to]];
       if (!earlier || !later) continue;
       const way = arc.ways[from.ways[index] ?? 0];
-      const end = earlier.start + (instance.tasks[arc.from]?.modes[earlier.mode]?.slots ?? 0);
-      const table = instance.tables[way?.tables[levels[arc.from] ?? 0] ?? way?.tables[0] ?? -1];
+      const end = endOf(instance, arc.from, earlier);
+      const window = windowAt(instance, way, levels[arc.from] ?? 0, end);
       const wait = later.start - end;
-      const least = table ? tableAt(table.earliest, end) : -1;
-      if (!way || !table || least < 0 || wait < least || wait > tableAt(table.latest, end)) return giveUp();
+      if (!way || !window || wait < window.earliest || wait > window.latest) return giveUp();
       if (!own.has(arc.from) || !own.has(arc.to)) continue;
       if (!taken.fits(way.holds, end, later.start)) return giveUp();
       taken.hold(way.holds, end, later.start, 1);
@@ -263,8 +276,7 @@ class Day {
     const [earlier, later] = [this.placed[from], this.placed[to]];
     const way = this.instance.arcs[index]?.ways[this.ways[index] ?? 0];
     if (!earlier || !later || !way || way.holds.length === 0) return;
-    const end = earlier.start + (this.instance.tasks[from]?.modes[earlier.mode]?.slots ?? 0);
-    this.taken.hold(way.holds, end, later.start, sign);
+    this.taken.hold(way.holds, endOf(this.instance, from, earlier), later.start, sign);
   }
 
   stands(batch: number): boolean {
@@ -286,14 +298,11 @@ class Day {
         : chance() < 0.5
           ? this.dearest(chance)
           : Math.floor(chance() * batches.length);
-    const middle = (batch: number): number => {
-      const all = batches[batch]?.tasks ?? [];
-      const starts = all.map((task) => this.placed[task]?.start ?? this.midOf(task));
-      return starts.reduce((sum, start) => sum + start, 0) / Math.max(1, starts.length);
-    };
-    const here = middle(seedBatch);
+    // A moment of its day: others that do something about then may be in its way.
+    const tasks = batches[seedBatch]?.tasks ?? [];
+    const moment = this.startOf(tasks[Math.floor(chance() * tasks.length)] ?? 0, chance);
     const near = [...batches.keys()]
-      .map((batch) => ({ batch, away: Math.abs(middle(batch) - here) * (0.5 + chance()) }))
+      .map((batch) => ({ batch, away: this.awayFrom(batch, moment) * (0.5 + chance()) }))
       .sort((a, b) => a.away - b.away)
       .slice(0, wanted)
       .map(({ batch }) => batch);
@@ -317,10 +326,20 @@ class Day {
     );
   }
 
-  /** Where a task that has no place would stand: late, as bread is best fresh. */
-  private midOf(task: number): number {
-    const domain = this.domains[task];
-    return domain ? domain.lastIndexOf(1) : 0;
+  /** Where a task stands, or would: late, as bread is best fresh. */
+  private startOf(task: number, chance: () => number): number {
+    const late = this.domains[task]?.lastIndexOf(1) ?? 0;
+    return this.placed[task]?.start ?? late - Math.floor(chance() * OPEN);
+  }
+
+  /** Slots from a moment to the nearest task of a batch. */
+  private awayFrom(batch: number, moment: number): number {
+    let least = Infinity;
+    for (const task of this.instance.batches[batch]?.tasks ?? []) {
+      const placed = this.placed[task];
+      if (placed) least = Math.min(least, Math.abs(placed.start - moment));
+    }
+    return least;
   }
 
   total(): number {

@@ -5,6 +5,9 @@ export class Taken {
   private readonly used: Int16Array[];
   private readonly busy: Uint8Array[];
   private readonly onShift: Uint8Array[];
+  /** Runs of free slots by person, and of whom they are still right. */
+  private readonly freeRuns: Int16Array[] = [];
+  private readonly known = new Set<number>();
   /** Slots of work of each person. */
   private readonly worked: number[];
   private readonly decks: Int16Array;
@@ -35,24 +38,29 @@ export class Taken {
   }
 
   /**
-   * For each slot, how many slots from there on so much of a resource is left.
+   * For each slot of a stretch, how many slots from there on so much of a resource is left; at the end of the stretch it
+   * is not looked further.
    *
    * @param run filled with the answer
    */
-  runOf({ resource, amount }: Use, run: Int16Array): void {
+  runOf({ resource, amount }: Use, run: Int16Array, first = 0, last = run.length - 1): void {
     const used = this.used[resource];
     const room = (this.instance.resources[resource]?.capacity ?? 0) - amount;
     let left = 0;
-    for (let slot = run.length - 1; slot >= 0; slot -= 1)
+    for (let slot = last; slot >= first; slot -= 1)
       run[slot] = left = (used?.[slot] ?? 0) <= room ? left + 1 : 0;
   }
 
-  /** For each slot, how many slots from there on a person is free. */
-  freeRunOf(person: number, run: Int16Array): void {
+  /** For each slot, how many slots from there on a person is free; good until something is taken. */
+  freeRunOf(person: number): Int16Array {
+    const run = (this.freeRuns[person] ??= new Int16Array(this.instance.slots));
+    if (this.known.has(person)) return run;
+    this.known.add(person);
     const [busy, on] = [this.busy[person], this.onShift[person]];
     let left = 0;
     for (let slot = run.length - 1; slot >= 0; slot -= 1)
       run[slot] = left = on?.[slot] === 1 && busy?.[slot] === 0 ? left + 1 : 0;
+    return run;
   }
 
   /** A load may begin in this slot: it joins one of its kind, or finds decks. */
@@ -141,6 +149,7 @@ export class Taken {
     if (!mode) return;
     const end = placed.start + mode.slots;
     for (const person of placed.people) {
+      this.known.delete(person);
       this.busy[person]?.fill(sign === 1 ? 1 : 0, placed.start, end);
       this.worked[person] = (this.worked[person] ?? 0) + sign * mode.slots;
     }

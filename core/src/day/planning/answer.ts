@@ -8,6 +8,7 @@ import {
 } from '../checker/index.ts';
 import {
   costOf,
+  SLOT,
   type Certificate,
   type Cost,
   type Instance,
@@ -166,7 +167,7 @@ export function nearestTo(network: Network, best: Schedule, seed: number): Answe
 /** A plan of one network carried over to another of nearly the same day: tasks and ways by their names. */
 export function carriedOver(schedule: Schedule, from: Network, to: Network): Schedule {
   const taskAt = new Map(from.instance.tasks.map(({ id }, index) => [id, index]));
-  const shift = (from.instance.origin - to.instance.origin) / 300;
+  const shift = (from.instance.origin - to.instance.origin) / SLOT;
   const wayOf = new Map(
     from.instance.arcs.map((arc, index) => [arcKey(from, arc), arc.ways[schedule.ways[index] ?? 0]?.name]),
   );

@@ -1,5 +1,5 @@
 import { localTime } from '../../time/index.ts';
-import { SLOT, type Schedule } from '../instance/index.ts';
+import { endOf, SLOT, type Schedule } from '../instance/index.ts';
 import type { DayInput, Network, TaskNote } from '../network/index.ts';
 import { taskWords } from './words.ts';
 
@@ -22,7 +22,7 @@ export interface ToldTask {
 export function toldTasks(input: DayInput, network: Network, schedule: Schedule): ToldTask[] {
   const { instance, notes } = network;
   return instance.tasks
-    .flatMap(({ id, modes }, index): ToldTask[] => {
+    .flatMap(({ id }, index): ToldTask[] => {
       const [placed, note] = [schedule.tasks[index], notes[index]];
       if (!placed || !note) return [];
       const start = instance.origin + placed.start * SLOT;
@@ -31,7 +31,7 @@ export function toldTasks(input: DayInput, network: Network, schedule: Schedule)
         {
           index, id, note, start,
           what: taskWords(network, index),
-          end: start + (modes[placed.mode]?.slots ?? 0) * SLOT,
+          end: instance.origin + endOf(instance, index, placed) * SLOT,
           local: `${date} ${time}`,
           people: placed.people.map((person) => instance.people[person]?.name ?? ''),
         },

@@ -1,10 +1,10 @@
 import type { Followed, Moment } from '../checker/index.ts';
 import {
+  endOf,
   idleSlots,
-  LEVELS,
   levelsOf,
   SLOT,
-  tableAt,
+  windowAt,
   type Cost,
   type Instance,
   type Schedule,
@@ -152,12 +152,11 @@ function windowsOf(instance: Instance, schedule: Schedule): (ViewTask['window'] 
     const earlier = schedule.tasks[arc.from];
     const way = arc.ways[schedule.ways[index] ?? 0];
     if (!earlier || !way) return;
-    const end = earlier.start + (instance.tasks[arc.from]?.modes[earlier.mode]?.slots ?? 0);
-    const table = instance.tables[way.tables[Math.min(LEVELS - 1, levels[arc.from] ?? 0)] ?? way.tables[0] ?? -1];
-    const least = table ? tableAt(table.earliest, end) : -1;
-    if (!table || least < 0) return;
+    const end = endOf(instance, arc.from, earlier);
+    const wait = windowAt(instance, way, levels[arc.from] ?? 0, end);
+    if (!wait) return;
     const at = (slots: number) => instance.origin + (end + slots) * SLOT;
-    const window = { earliest: at(least), best: at(tableAt(table.best, end)), latest: at(tableAt(table.latest, end)) };
+    const window = { earliest: at(wait.earliest), best: at(wait.best), latest: at(wait.latest) };
     const known = found[arc.to];
     if (!known || window.latest - window.earliest < known.latest - known.earliest) found[arc.to] = window;
   });
@@ -175,14 +174,10 @@ function stripsOf({ instance }: Network, schedule: Schedule): ViewStrip[] {
   const used = instance.resources.map(row);
   const loads = new Map<string, { fill: number; start: number; end: number }>();
   for (const { free } of instance.people) for (const [from, to] of free) fill(hands.there, from, to, 1);
-  const endOf = (task: number) => {
-    const placed = schedule.tasks[task];
-    return placed ? placed.start + (instance.tasks[task]?.modes[placed.mode]?.slots ?? 0) : null;
-  };
   instance.tasks.forEach((task, index) => {
     const placed = schedule.tasks[index];
-    const end = endOf(index);
-    if (!placed || end === null) return;
+    if (!placed) return;
+    const end = endOf(instance, index, placed);
     fill(hands.used, placed.start, end, placed.people.length);
     for (const { resource, amount } of task.modes[placed.mode]?.uses ?? [])
       fill(used[resource] ?? [], placed.start, end, amount);
@@ -196,8 +191,9 @@ function stripsOf({ instance }: Network, schedule: Schedule): ViewStrip[] {
     });
   });
   instance.arcs.forEach((arc, index) => {
-    const [from, later] = [endOf(arc.from), schedule.tasks[arc.to]];
-    if (from === null || !later) return;
+    const [earlier, later] = [schedule.tasks[arc.from], schedule.tasks[arc.to]];
+    if (!earlier || !later) return;
+    const from = endOf(instance, arc.from, earlier);
     for (const { resource, amount } of arc.ways[schedule.ways[index] ?? 0]?.holds ?? [])
       fill(used[resource] ?? [], from, later.start, amount);
   });

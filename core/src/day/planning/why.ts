@@ -1,5 +1,5 @@
 import { checkSchedule, followDoughs, type Fault, type RiseFault } from '../checker/index.ts';
-import { costOf, SLOT, type Schedule } from '../instance/index.ts';
+import { costOf, endOf, SLOT, SLOT_MINUTES, type Schedule } from '../instance/index.ts';
 import type { DayInput, Network } from '../network/index.ts';
 import { formatDuration, formatNumber } from '../../units/index.ts';
 import { clockWords, faultWords } from './words.ts';
@@ -26,7 +26,7 @@ export function whyHere(input: DayInput, network: Network, schedule: Schedule, t
   if (!placed) return { moves: [], waits: [] };
   const now = costOf(instance, schedule).total;
   const moves = TRIED.map((minutes) => {
-    const start = placed.start + minutes / (SLOT / 60);
+    const start = placed.start + minutes / SLOT_MINUTES;
     const tasks = schedule.tasks.map((each, index) => (index === task ? { ...placed, start } : each));
     const moved = { ...schedule, tasks };
     const followed = followDoughs(models, instance, frame.room, moved);
@@ -41,7 +41,7 @@ export function whyHere(input: DayInput, network: Network, schedule: Schedule, t
     const earlier = schedule.tasks[arc.from];
     const way = arc.ways[schedule.ways[index] ?? 0];
     if (arc.to !== task || !earlier || !way) return [];
-    const end = earlier.start + (instance.tasks[arc.from]?.modes[earlier.mode]?.slots ?? 0);
+    const end = endOf(instance, arc.from, earlier);
     const waited = (placed.start - end) * SLOT;
     const where = way.name === '' ? '' : `, ${WHERE[way.name] ?? way.name}`;
     const before = notes[arc.from]?.name ?? '';

@@ -1,5 +1,5 @@
 import { localTime } from '../../time/index.ts';
-import { SLOT, type Certificate, type Scarce, type Schedule } from '../instance/index.ts';
+import { SLOT, SLOT_MINUTES, type Certificate, type Scarce, type Schedule } from '../instance/index.ts';
 import type { Fault, RiseFault } from '../checker/index.ts';
 import { SKILLS } from '../floor.ts';
 import type { DayInput, Network, TaskKind } from '../network/index.ts';
@@ -154,7 +154,7 @@ export function faultWords(input: DayInput, network: Network, schedule: Schedule
       const [earlier, later] = [taskWords(network, arc?.from ?? 0), taskWords(network, arc?.to ?? 0)];
       if (fault.wait < 0) return `It would be time to ${later} before it is over to ${earlier}.`;
       if (fault.least < 0) return `After ${earlier} it would never be time to ${later}.`;
-      const minutes = (slots: number) => slots * (SLOT / 60);
+      const minutes = (slots: number) => slots * SLOT_MINUTES;
       return `From ${earlier} to ${later} it would wait ${minutes(fault.wait)} min, and may wait ${minutes(fault.least)} to ${minutes(fault.most)}.`;
     }
     case 'people':
@@ -175,7 +175,7 @@ export function faultWords(input: DayInput, network: Network, schedule: Schedule
 } // prettier-ignore
 
 const hours = (slots: number): string => {
-  const minutes = Math.round((slots * SLOT) / 60);
+  const minutes = Math.round(slots * SLOT_MINUTES);
   return minutes < 60 ? `${minutes} min` : `${Math.floor(minutes / 60)} h${minutes % 60 ? ` ${minutes % 60} min` : ''}`;
 }; // prettier-ignore
 

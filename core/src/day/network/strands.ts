@@ -1,0 +1,171 @@
+import { HEAT_TRANSFER } from '../../fermentation/index.ts';
+import { BREAD_DENSITY, bakeMinutes, coolingHours } from '../../oven/index.ts';
+import {
+  SLOT,
+  SLOT_MINUTES,
+  type DoughModel,
+  type StandModel,
+  type StrandModel,
+  type Use,
+  type Way,
+} from '../instance/index.ts';
+import type { FloorProduct } from '../floor.ts';
+import type { Dough, DoughBatch, Lot } from './doughs.ts';
+import { proofTables, type BulkSamples } from './tables.ts';
+import { HOUR, noteOf, slotsOf, type TaskKind, type TaskList, type TaskNote } from './task-list.ts';
+
+/** The bulk of a dough by when it is mixed, with the folds that it has time for. */
+export interface FollowedBulk extends BulkSamples {
+  readonly folds: readonly number[];
+  readonly leavening: DoughModel['leavening'];
+}
+
+/** A batch that was cut, and what comes after it. */
+export interface Cut {
+  readonly unit: number;
+  readonly id: string;
+  readonly dough: Dough;
+  readonly batch: DoughBatch;
+  readonly bulk: FollowedBulk;
+  /** The task that cuts it. */
+  readonly divide: number;
+}
+
+/** Pieces of one product that go into the oven at once. */
+type Strand = Lot;
+
+/** Floor a piece takes with its spacing, m² for 1 kg; goes with mass to 2/3. Chosen for Jovet. */
+const FOOTPRINT = { round: 0.075, long: 0.07, baguette: 0.11, roll: 0.09 } as const;
+/** Share of a deck that pieces can cover. */
+const COVERED = 0.8;
+/** Hours that bread may lie before it is packed, and packed before it leaves. Chosen for Jovet. */
+const FRESH = { rye: 24, other: 5 } as const;
+/** Hours that a proof in the warm may take. */
+const WARM_MOST = 12;
+/** What the cold costs instead of the warm: once, and where it is begun in the warm. */
+const COLD_COST = { cold: 1, begun: 2 } as const;
+
+/** From the cut to the pack: shaped, proofed, baked and cooled, product by product and load by load. */
+export function strandsOf(list: TaskList, cut: Cut): StrandModel[] {
+  const names = new Map<string, number>();
+  return parted(list, cut).map((strand) => {
+    const n = (names.get(strand.product) ?? 0) + 1;
+    names.set(strand.product, n);
+    return strandTasks(list, cut, strand, `${cut.id}.${strand.product}${n > 1 ? `-${n}` : ''}`);
+  });
+}
+
+/** Lots of one product and weight together, parted where they need more decks than there are. */
+function parted(list: TaskList, { dough, batch }: Cut): Strand[] {
+  const joined = new Map<string, Strand>();
+  for (const lot of batch.lots) {
+    const key = `${lot.product} ${lot.scaledWeight}`;
+    const known = joined.get(key);
+    joined.set(
+      key,
+      known ? { ...known, pieces: known.pieces + lot.pieces, drop: Math.min(known.drop, lot.drop) } : lot,
+    );
+  }
+  const { decks } = list.input.bakehouse.floor.oven;
+  return [...joined.values()].flatMap((strand) => {
+    const loads = Math.max(1, Math.ceil(strand.pieces / perDeck(list, dough, strand) / Math.max(1, decks) - 1e-9));
+    return Array.from({ length: loads }, (_, index) => ({
+      ...strand,
+      pieces: Math.floor((strand.pieces * (index + 1)) / loads) - Math.floor((strand.pieces * index) / loads),
+    }));
+  });
+} // prettier-ignore
+
+function strandTasks(list: TaskList, cut: Cut, strand: Strand, id: string): StrandModel {
+  const { unit, dough, batch, divide } = cut;
+  const { rates, floor, spare } = list.input.bakehouse;
+  const { process, type } = dough.formula.doc;
+  const about = (kind: TaskKind): TaskNote => ({
+    ...noteOf(kind, dough, batch.n, strand.name, strand.pieces * strand.scaledWeight),
+    pieces: strand.pieces,
+  });
+  const seconds = (each: number) => strand.pieces * each;
+  const shape = list.task(unit, about('shape'), `${id}.shape`, seconds(rates.shape[process.shape]), 'shape', {
+    two: true,
+    bench: true,
+  });
+  const rest = Math.ceil(process.benchRest / SLOT_MINUTES);
+  list.arc(divide, shape, [list.between(rest, rest, rest + 3)], floor.weights.dough / 2);
+
+  const baked = Math.round(bakeMinutes(strand.scaledWeight, process.bake) / SLOT_MINUTES);
+  const decks = strand.pieces / perDeck(list, dough, strand);
+  const loading = floor.oven.loader ? Math.ceil(decks) * 60 + seconds(rates.score) : seconds(rates.load + rates.score);
+  const busy = slotsOf(loading) + baked + 1 + slotsOf(seconds(rates.unload)) + Math.ceil(floor.oven.recovery / SLOT_MINUTES);
+  const load = list.task(unit, about('load'), `${id}.load`, loading, 'oven', {
+    load: { profile: profileOf(process.bake.loadAt, baked), fill: Math.ceil(decks * 1000 - 1e-6), slots: busy },
+  });
+  const ways = proofWays(list, cut, strand);
+  const proof = list.arc(shape, load, ways.map(({ way }) => way), floor.weights.dough);
+  const out = list.task(unit, about('out'), `${id}.out`, seconds(rates.unload), 'oven');
+  list.arc(load, out, [list.between(baked, baked, baked + 1)], floor.weights.dough);
+
+  const fresh = FRESH[type === 'rye' ? 'rye' : 'other'] * HOUR;
+  const due = Math.floor((strand.drop - spare * 60 - list.frame.origin) / SLOT);
+  const pack = list.task(unit, about('pack'), `${id}.pack`, seconds(rates.pack), 'pack', { two: true, due, first: due - fresh });
+  const cool = Math.min(list.frame.slots, Math.ceil(coolingOf(list, dough, strand) * HOUR));
+  list.arc(out, pack, [list.between(cool, cool, cool + fresh)], floor.weights.early);
+  return {
+    product: strand.product, pieces: strand.pieces, mass: strand.scaledWeight, shape, load, out, pack, proof,
+    ways: ways.map(({ stands }) => stands),
+  };
+} // prettier-ignore
+
+/** Hours until a loaf may be packed, in the room at its warmest. */
+function coolingOf({ frame }: TaskList, { formula: { doc } }: Dough, strand: Strand): number {
+  const loss = doc.products.find(({ slug }) => slug === strand.product)?.bakeLoss ?? doc.process.bake.loss;
+  const density = doc.type === 'rye' ? BREAD_DENSITY.rye : BREAD_DENSITY.hearth;
+  const mass = strand.scaledWeight * (1 - loss / 100);
+  return coolingHours(mass, density, frame.room.warmest, doc.process.packBelow);
+}
+
+/** Ways to proof: in the room or the box, and where there is a retarder in the cold. */
+function proofWays(list: TaskList, cut: Cut, strand: Strand): { way: Way; stands: StandModel[] }[] {
+  const { floor, rates } = list.input.bakehouse;
+  const { process } = cut.dough.formula.doc;
+  const product = productOf(list, cut.dough, strand);
+  const holder = product?.holder ? list.use(product.holder, strand.pieces / product.perHolder) : [];
+  const mass = strand.pieces * strand.scaledWeight;
+  const warm: StandModel = { around: process.proof.around, h: HEAT_TRANSFER.coveredBasket, untilRise: null };
+  const box = process.proof.around !== null ? list.use('proof-box', mass) : [];
+  const options: { name: string; stands: StandModel[]; holds: Use[]; most: number; cost: number }[] = [
+    { name: box.length > 0 ? 'box' : 'room', stands: [warm], holds: [...holder, ...box], most: WARM_MOST, cost: 0 },
+  ];
+  if (floor.retarder && product?.retard) {
+    const { temperature, most } = floor.retarder;
+    const cold: StandModel = { around: temperature, h: HEAT_TRANSFER.fanRetarder, untilRise: null };
+    const begun = { ...warm, untilRise: process.proof.rise.earliest };
+    const holds = [...holder, ...list.use('retarder', mass)];
+    options.push(
+      { name: 'cold', stands: [cold], holds, most, cost: COLD_COST.cold },
+      { name: 'warm, then cold', stands: [begun, cold], holds, most, cost: COLD_COST.begun },
+    );
+  }
+  const cutting = cut.batch.lots.reduce((sum, { pieces }) => sum + pieces, 0) * (rates.divide + rates.preshape);
+  const shaping = (cutting + strand.pieces * rates.shape[process.shape]) / 3600 + process.benchRest / 60;
+  return options.map(({ name, stands, holds, most, cost }) => {
+    const ask = {
+      leavening: cut.bulk.leavening, gasKept: process.gasKept, mass: strand.scaledWeight, shaping,
+      proof: process.proof.rise, stands, most,
+    };
+    const tables = proofTables(ask, cut.bulk, list.frame.room).map((table) => list.table(table));
+    return { way: { name, tables, holds, cost }, stands };
+  });
+} // prettier-ignore
+
+const productOf = ({ input }: TaskList, { slug }: Dough, { product }: Pick<Lot, 'product'>): FloorProduct | null =>
+  input.bakehouse.floor.products.find((each) => each.formula === slug && each.product === product) ?? null; // prettier-ignore
+
+function perDeck(list: TaskList, dough: Dough, lot: Pick<Lot, 'product' | 'scaledWeight'>): number {
+  const known = productOf(list, dough, lot)?.perDeck;
+  if (known !== undefined) return known;
+  const footprint = FOOTPRINT[dough.formula.doc.process.shape] * lot.scaledWeight ** (2 / 3);
+  return Math.max(1, Math.floor((list.input.bakehouse.floor.oven.area * COVERED) / footprint));
+}
+
+/** Loads share decks where stone and time are alike: to ten degrees and a slot. */
+const profileOf = (loadAt: number, slots: number): number => Math.round(loadAt / 10) * 1000 + slots;
