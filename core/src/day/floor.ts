@@ -114,3 +114,7 @@ export const Floor = z.strictObject({
   weights: DayWeights.prefault({}),
 });
 export type Floor = z.infer<typeof Floor>;
+
+/** Percent of a product that is baked over what is ordered. */
+export const percentOver = ({ products, over }: Pick<Floor, 'products' | 'over'>, product: string): number =>
+  products.find((each) => each.product === product)?.over ?? over;

@@ -118,13 +118,8 @@ function drawnIn(instance: Instance, schedule: Schedule, faults: readonly RiseFa
   return { ...instance, tables };
 } // prettier-ignore
 
-/** What more of people and things would be enough. */
-interface More {
-  readonly instance: Instance;
-}
-
 /** The day with more of one thing after another, then of all. */
-function* withMore(instance: Instance): Generator<More> {
+function withMore(instance: Instance): Instance[] {
   const hand = {
     name: 'one more',
     skills: (1 << instance.skills.length) - 1,
@@ -133,30 +128,36 @@ function* withMore(instance: Instance): Generator<More> {
   const people = [...instance.people, hand, hand];
   const decks = instance.decks + 2;
   const resources = instance.resources.map((each) => ({ ...each, capacity: each.capacity * 2 + 4 }));
-  yield { instance: { ...instance, people } };
-  yield { instance: { ...instance, decks } };
-  yield { instance: { ...instance, resources } };
-  yield { instance: { ...instance, people, decks, resources } };
+  return [
+    { ...instance, people },
+    { ...instance, decks },
+    { ...instance, resources },
+    { ...instance, people, decks, resources },
+  ];
 }
 
 /** Rounds that a day with more is searched for. */
 const NEAREST = 12;
 
 /**
- * The nearest plan of a day for which none was found: what it would take more of, where and when.
+ * The nearest plan of a day for which none was found: what it would take more of, where and when. It yields after each
+ * round, as planning does.
  *
  * @param best the plan so far, with batches that have no place
  */
-export function nearestTo(network: Network, best: Schedule, seed: number): Answer {
+export function* nearestTo(network: Network, best: Schedule, seed: number): Generator<void, Answer, void> {
   let nearest = best;
-  for (const { instance } of withMore(network.instance)) {
+  for (const instance of withMore(network.instance)) {
     const { domains, emptied } = domainsOf(instance);
     if (emptied) continue;
-    const rounds = search(instance, domains, seed, best);
-    let next = rounds.next();
-    while (!next.done && next.value.unplaced > 0 && next.value.rounds < NEAREST) next = rounds.next();
-    if (next.value.unplaced > 0) continue;
-    nearest = next.value.best;
+    let last: Progress | null = null;
+    for (const progress of search(instance, domains, seed, best)) {
+      last = progress;
+      yield;
+      if (progress.unplaced === 0 || progress.rounds >= NEAREST) break;
+    }
+    if (last?.unplaced !== 0) continue;
+    nearest = last.best;
     break;
   }
   const followed = followDoughs(network.models, network.instance, network.frame.room, nearest);

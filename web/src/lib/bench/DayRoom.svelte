@@ -29,6 +29,7 @@
   import { provideOpener } from './opener';
   import OrderForm from './OrderForm.svelte';
   import PrintSheet from './PrintSheet.svelte';
+  import { roomKeys } from './room-keys';
   import RoomKeys from './RoomKeys.svelte';
   import { saveDay, type SaveOutcome } from './save-day';
   import ScaleSheet from './ScaleSheet.svelte';
@@ -182,17 +183,13 @@
     }
   }
 
-  function onkeydown(event: KeyboardEvent) {
-    const command = event.ctrlKey || event.metaKey;
-    const key = event.key.toLowerCase();
-    const typing = event.target instanceof HTMLInputElement || event.target instanceof HTMLSelectElement;
-    if (command && key === 's') void save();
-    else if (command && (key === 'y' || (key === 'z' && event.shiftKey))) travel(redo);
-    else if (command && key === 'z') travel(undo);
-    else if (event.key === '?' && !typing) panel = 'keys';
-    else return;
-    event.preventDefault();
-  }
+  const onkeydown = (event: KeyboardEvent) =>
+    roomKeys(event, {
+      save: () => void save(),
+      undo: () => travel(undo),
+      redo: () => travel(redo),
+      keys: () => (panel = 'keys'),
+    });
 
   const clock = (epoch: number) => localTime(epoch, bakehouse.zone);
   const first = $derived(shown?.plan.steps[0]);

@@ -1,5 +1,13 @@
 import { setImmediate as breathe } from 'node:timers/promises';
-import { nearestTo, networkOf, planning, type Answer, type DayInput, type Network } from '@jovet/core/day';
+import {
+  nearestTo,
+  networkOf,
+  planning,
+  type Answer,
+  type DayInput,
+  type Network,
+  type Schedule,
+} from '@jovet/core/day';
 import { bad, good, problem, type Result } from '@jovet/core/problem';
 
 /** A slice of planning, ms: then the server answers others. */
@@ -22,20 +30,25 @@ export async function planFor(
   const network = networkOf(input);
   if (!network.ok) return network;
   const until = performance.now() + seconds * 1000;
-  let breath = performance.now() + SLICE;
+  let breath = performance.now();
+  const breathing = async () => {
+    if (performance.now() - breath < SLICE) return;
+    await breathe();
+    breath = performance.now();
+  };
   let answer: Answer | null = null;
-  let best = null;
+  let best: Schedule = { tasks: [], ways: [] };
   for (const step of planning(network.value, seed)) {
     answer = step.answer ?? answer;
     best = step.progress?.best ?? best;
     if (performance.now() > until) break;
-    if (performance.now() > breath) {
-      await breathe();
-      breath = performance.now() + SLICE;
-    }
+    await breathing();
   }
-  return good({
-    network: network.value,
-    answer: answer ?? nearestTo(network.value, best ?? { tasks: [], ways: [] }, seed),
-  });
+  const nearest = answer ? null : nearestTo(network.value, best, seed);
+  for (let next = nearest?.next(); next && answer === null; next = nearest?.next()) {
+    if (next.done) answer = next.value;
+    await breathing();
+  }
+  if (!answer) throw new Error('planning ends with an answer');
+  return good({ network: network.value, answer });
 }

@@ -3,20 +3,16 @@
   import type { DayInput, Schedule, ViewTask, Why } from '@jovet/core/day';
   import type { Problem } from '@jovet/core/problem';
   import { formatDate, localTime } from '@jovet/core/time';
-  import { formatNumber } from '@jovet/core/units';
-  import Gauge from '@lucide/svelte/icons/gauge';
-  import Keyboard from '@lucide/svelte/icons/keyboard';
-  import Layers from '@lucide/svelte/icons/layers';
-  import Printer from '@lucide/svelte/icons/printer';
-  import Redo from '@lucide/svelte/icons/redo-2';
-  import Undo from '@lucide/svelte/icons/undo-2';
   import ZoomIn from '@lucide/svelte/icons/zoom-in';
   import ZoomOut from '@lucide/svelte/icons/zoom-out';
   import type { PlanLine, SavedPlan } from '../../server/database/day-plan';
   import Sheet from '../../ui/Sheet.svelte';
   import ToolButton from '../../ui/ToolButton.svelte';
   import { beginHistory, record, redo, undo } from '../history';
+  import DayField from '../DayField.svelte';
   import KeyList from '../KeyList.svelte';
+  import { roomKeys } from '../room-keys';
+  import RoomHead from '../RoomHead.svelte';
   import { send } from '../send';
   import ConflictPanel from './ConflictPanel.svelte';
   import {
@@ -31,11 +27,13 @@
     type DayChoice,
   } from './day-choice';
   import { useReading } from '../settings';
-  import { costWords } from './day-words';
+  import CostPanel from './CostPanel.svelte';
+  import DayLineTools from './DayLineTools.svelte';
   import DayPicture from './DayPicture.svelte';
   import DayPrint from './DayPrint.svelte';
   import GoalsPanel from './GoalsPanel.svelte';
   import type { Conflict, FromPlanner, Offer, PlannedDay } from './messages';
+  import MovesPanel from './MovesPanel.svelte';
   import { Planner } from './planner';
   import PlanList from './PlanList.svelte';
   import WhyPanel from './WhyPanel.svelte';
@@ -52,14 +50,14 @@
   /** The room Day line: a day from orders to a plan that holds. */
   let { date, now, saved, plans, onopen }: Props = $props();
 
-  /** What the plan is of: as it was saved, until it is planned from the orders of now. */
   const opened = untrack(() => ({
     input: saved?.input ?? now,
     schedule: saved?.doc.schedule ?? null,
     remedies: saved?.doc.remedies ?? [],
   }));
-  let base = $state.raw<DayInput>(opened.input);
   let history = $state.raw(beginHistory<DayChoice>([], choiceOf(opened.input)));
+  /** What the plan is of: as it was saved, until it is planned from the orders of now. */
+  const base = $derived(history.present.ofNow ? now : opened.input);
   let day = $state.raw<PlannedDay | null>(null);
   let conflict = $state.raw<Conflict | null>(null);
   let offers = $state.raw<readonly Offer[]>([]);
@@ -79,6 +77,14 @@
 
   const reading = useReading();
   const { zone } = $derived(now.bakehouse);
+  const standing = $derived.by(() => {
+    if (saving) return 'Saving…';
+    if (looking === 'first') return `Looking for a plan…${rounds > 0 ? ` ${rounds} rounds` : ''}`;
+    if (looking === 'better') return 'Looking for a better plan…';
+    if (looking === 'remedies') return 'Trying remedies…';
+    if (!day) return '';
+    return unsaved ? 'Not saved yet' : 'Saved';
+  });
   const empty = $derived(base.demand.every(({ pieces }) => pieces === 0));
   /** Where people know that tasks are, since a plan was saved: what moves them costs something. */
   let known = $state.raw<DayChoice['told']>([]);
@@ -161,11 +167,14 @@
     looking = 'no';
   }
   /** Remedies that a saved plan took, and those since. */
-  const taken = $derived([...(base === opened.input ? opened.remedies : []), ...history.present.remedies]);
-  function fromNow() {
-    history = record(history, { ...history.present, remedies: taken }, 'orders');
-    base = now;
-    go(3);
+  const taken = $derived(
+    history.present.ofNow ? history.present.remedies : [...opened.remedies, ...history.present.remedies],
+  );
+  const fromNow = () => choose({ ...history.present, remedies: taken, ofNow: true }, 'orders', 3);
+  /** From the beginning, by another chance. */
+  function another() {
+    history = record(history, { ...history.present, seed: history.present.seed + 1 }, 'seed');
+    go(3, false);
   }
 
   function select(index: number) {
@@ -235,7 +244,6 @@
     const newest = plans[0]?.n ?? 0;
     const answer = await send<{ n: number }>('PUT', `plans/${date}`, {
       base: newest,
-      name: '',
       remedies: taken,
       input: day.input,
       schedule,
@@ -259,22 +267,19 @@
     requestAnimationFrame(() => window.print());
   }
 
-  function onkeydown(event: KeyboardEvent) {
-    const command = event.ctrlKey || event.metaKey;
-    const key = event.key.toLowerCase();
-    const typing = event.target instanceof HTMLInputElement || event.target instanceof HTMLSelectElement;
-    if (command && key === 's') void save();
-    else if (command && (key === 'y' || (key === 'z' && event.shiftKey))) travel(redo);
-    else if (command && key === 'z') travel(undo);
-    else if (typing || command || event.altKey) return;
-    else if (event.key === '?') panel = 'keys';
-    else if (event.key === '+') picture?.nearer();
-    else if (event.key === '-') picture?.farther();
-    else if (event.key === '0') look = null;
-    else if (key === 'p') go(3);
-    else return;
-    event.preventDefault();
-  }
+  const onkeydown = (event: KeyboardEvent) =>
+    roomKeys(event, {
+      save: () => void save(),
+      undo: () => travel(undo),
+      redo: () => travel(redo),
+      keys: () => (panel = 'keys'),
+      own: {
+        '+': () => picture?.nearer(),
+        '-': () => picture?.farther(),
+        '0': () => (look = null),
+        p: () => go(3),
+      },
+    });
 
   const KEYS = [
     ['Tab, ← →', 'from task to task of a dough'],
@@ -291,63 +296,31 @@
 <svelte:window {onkeydown} />
 
 <div class="room">
-  <header>
-    <h1>Day line</h1>
-    <label class="date">
-      <span class="sr-only">Day</span>
-      <input
-        class="input"
-        type="date"
-        value={date}
-        onchange={(event) => event.currentTarget.value && onopen(event.currentTarget.value, false)}
-      />
-    </label>
-    <p class="when">
-      {#if shown}
-        first hands {localTime(shown.view.firstHands, zone).weekday}
-        <b>{clock(shown.view.firstHands)}</b>, last van {localTime(shown.view.lastDrop, zone).weekday}
-        <b>{clock(shown.view.lastDrop)}</b>
-      {:else}{formatDate(date)}{/if}
-    </p>
-    <span class="state" role="status">
-      {#if saving}Saving…
-      {:else if looking === 'first'}Looking for a plan…{rounds > 0 ? ` ${rounds} rounds` : ''}
-      {:else if looking === 'better'}Looking for a better plan…
-      {:else if looking === 'remedies'}Trying remedies…
-      {:else if day && unsaved}Not saved yet
-      {:else if day}Saved{/if}
-    </span>
-    {#if looking !== 'no'}<button type="button" class="btn preset-tonal stop" onclick={stop}>Stop</button
-      >{/if}
-    <ToolButton
-      label="Undo"
-      title="Undo (Ctrl Z)"
-      disabled={history.past.length === 0}
-      onclick={() => travel(undo)}><Undo size={20} /></ToolButton
-    >
-    <ToolButton
-      label="Redo"
-      title="Redo (Ctrl Y)"
-      disabled={history.future.length === 0}
-      onclick={() => travel(redo)}><Redo size={20} /></ToolButton
-    >
-    <ToolButton label="Keys of this room" title="Keys (?)" onclick={() => (panel = 'keys')}
-      ><Keyboard size={20} /></ToolButton
-    >
-    <ToolButton label="Goals" title="Goals" onclick={() => (panel = 'goals')}><Gauge size={20} /></ToolButton>
-    <ToolButton label="Plans of this day" title="Plans of this day" onclick={() => (panel = 'plans')}
-      ><Layers size={20} /></ToolButton
-    >
-    <ToolButton
-      label="Print the wall sheet"
-      title="Print the wall sheet"
-      disabled={!day}
-      onclick={() => print('people')}><Printer size={20} /></ToolButton
-    >
-    <button type="button" class="btn preset-filled save" disabled={!unsaved || saving} onclick={save}
-      >Save</button
-    >
-  </header>
+  <RoomHead title="Day line" {standing}>
+    {#snippet about()}
+      <DayField {date} onopen={(chosen) => onopen(chosen, false)} />
+      <p>
+        {#if shown}
+          first hands {localTime(shown.view.firstHands, zone).weekday}
+          <b>{clock(shown.view.firstHands)}</b>, last van {localTime(shown.view.lastDrop, zone).weekday}
+          <b>{clock(shown.view.lastDrop)}</b>
+        {:else}{formatDate(date)}{/if}
+      </p>
+    {/snippet}
+    <DayLineTools
+      undoable={history.past.length > 0}
+      redoable={history.future.length > 0}
+      printable={day !== null}
+      saveable={unsaved && !saving}
+      busy={looking !== 'no'}
+      onundo={() => travel(undo)}
+      onredo={() => travel(redo)}
+      onopen={(which) => (panel = which)}
+      onprint={() => print('people')}
+      onstop={stop}
+      onsave={save}
+    />
+  </RoomHead>
 
   {#if outcome}<p class="notice" role="alert">{outcome}</p>{/if}
   {#each problems as each (each.path + each.problem)}
@@ -372,28 +345,10 @@
     />
   {/if}
   {#if before && day && looking === 'no'}
-    <section class="notice" role="status" aria-label="What this moves">
-      <div class="moves">
-        {#each reasons as sentence (sentence)}<p>{sentence}</p>{/each}
-        {#if moved.length === 0}<p>Nothing else has to move.</p>
-        {:else}
-          <p>{moved.length === 1 ? 'One task moves' : `${moved.length} tasks move`}:</p>
-          <ul>
-            {#each moved.slice(0, 8) as { id, what, from, to } (id)}
-              <li><b>{clock(to)}</b> instead of {clock(from)}: {what}</li>
-            {/each}
-            {#if moved.length > 8}<li>and {moved.length - 8} more</li>{/if}
-          </ul>
-        {/if}
-      </div>
-      <button type="button" class="btn preset-filled" onclick={() => ((before = null), void save())}
-        >Take it</button
-      >
-      <button type="button" class="btn preset-tonal" onclick={takeBack}>Take it back</button>
-    </section>
+    <MovesPanel {reasons} {moved} {clock} ontake={() => ((before = null), void save())} onback={takeBack} />
   {/if}
   {#if history.present.remedies.length > 0}
-    <p class="quiet taken">
+    <p class="quiet">
       This plan takes {history.present.remedies.length === 1
         ? 'a remedy'
         : `${history.present.remedies.length} remedies`}; undo goes back.
@@ -447,39 +402,24 @@
         </p>
       {/if}
       {#if day?.view.cost}
-        <section class="cost" aria-labelledby="cost-title">
-          <h2 id="cost-title">This plan costs {formatNumber(day.view.cost.total, 1)}</h2>
-          <table class="figures">
-            <tbody>
-              {#each costWords(day.view.cost) as { name, value } (name)}
-                <tr><th scope="row">{name}</th><td>{formatNumber(value, 1)}</td></tr>
-              {:else}<tr><th scope="row">Nothing could be better.</th></tr>{/each}
-            </tbody>
-          </table>
-          <p class="quiet">
-            {day.view.handsAtPeak} hands at once at most, oven on for {formatNumber(day.view.ovenHours, 1)} h.
-            <button
-              type="button"
-              class="link"
-              onclick={() => choose({ ...history.present, seed: history.present.seed + 1 }, 'seed', 3)}
-              >Look for another</button
-            >
-          </p>
-          <p class="quiet">
-            <button type="button" class="link" onclick={() => print('stations')}>Print by station</button> ·
-            <button type="button" class="link" onclick={() => print('labels')}>Print tub labels</button>
-            {#if saved}· <a class="link" href={`/api/v1/plans/${date}/plan.csv`} download>Table</a> · Calendar
-              of {#each day.people as person, index (person)}{index > 0 ? ', ' : ' '}<a
-                  class="link"
-                  href={`/api/v1/plans/${date}/plan.ics?person=${encodeURIComponent(person)}`}
-                  download>{person}</a
-                >{/each}{/if}
-          </p>
-        </section>
+        <CostPanel
+          {day}
+          cost={day.view.cost}
+          {date}
+          saved={saved !== null}
+          onanother={another}
+          onprint={print}
+        />
       {/if}
     </div>
   {:else if looking !== 'no'}
     <p class="empty">Looking for a plan…</p>
+  {:else if !conflict && problems.length === 0}
+    <p class="empty">
+      There is no plan yet. <button type="button" class="link" onclick={() => go(3, false)}
+        >Look for one</button
+      >
+    </p>
   {/if}
 </div>
 
@@ -501,46 +441,6 @@
   .room {
     padding: 0.75rem 1.5rem 1.5rem;
   }
-  header {
-    display: flex;
-    flex-wrap: wrap;
-    align-items: center;
-    gap: 0.25rem 0.5rem;
-    margin-bottom: 0.4rem;
-  }
-  h1 {
-    font-size: 1.5rem;
-    font-weight: 700;
-    margin-right: 0.25rem;
-  }
-  h2 {
-    font-size: 1.0625rem;
-    font-weight: 700;
-  }
-  .date input {
-    width: 9.5rem;
-    padding-inline: 0.5rem;
-    min-height: 2.5rem;
-  }
-  .state {
-    margin-left: auto;
-    font-size: 0.875rem;
-    color: light-dark(var(--color-surface-700), var(--color-surface-300));
-  }
-  .stop,
-  .save {
-    min-height: 2.5rem;
-  }
-  .save {
-    min-width: 5rem;
-    font-weight: 700;
-  }
-  .save:disabled {
-    opacity: 0.4;
-  }
-  .moves {
-    flex: 1 1 24rem;
-  }
   .lens {
     position: absolute;
     display: flex;
@@ -552,11 +452,6 @@
     grid-template-columns: minmax(0, 1.5fr) minmax(18rem, 1fr);
     gap: 1rem 2.5rem;
     margin-top: 0.75rem;
-  }
-  .link {
-    cursor: pointer;
-    text-decoration: underline;
-    text-underline-offset: 0.2em;
   }
   .empty {
     max-width: 30rem;

@@ -28,7 +28,7 @@
       {#each plans as { n, doc, cost, chosen, savedBy, savedAt } (n)}
         <tr>
           <th scope="row">
-            {n}{doc.name ? ` ${doc.name}` : ''}<br /><span class="quiet">{savedBy}, {clock(savedAt)}</span>
+            {n}<br /><span class="quiet">{savedBy}, {clock(savedAt)}</span>
           </th>
           <td>{clock(doc.firstHands)}</td>
           <td>{doc.handsAtPeak}</td>

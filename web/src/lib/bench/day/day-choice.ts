@@ -19,6 +19,8 @@ export interface DayChoice {
   readonly actuals: readonly Actual[];
   readonly now: number | null;
   readonly told: readonly Pin[];
+  /** It is planned from the orders of now, and not as it was saved. */
+  readonly ofNow: boolean;
 }
 
 export const choiceOf = (input: DayInput): DayChoice => ({
@@ -29,6 +31,7 @@ export const choiceOf = (input: DayInput): DayChoice => ({
   actuals: input.actuals,
   now: input.now,
   told: input.told,
+  ofNow: false,
 });
 
 /** A day as it stands, changed by what was chosen. */

@@ -1,4 +1,4 @@
-import type { DayInput, DayView, Remedy, Schedule, Why } from '@jovet/core/day';
+import type { DayInput, DayView, Remedy, Schedule, TubLabel, Why } from '@jovet/core/day';
 import type { Problem } from '@jovet/core/problem';
 
 /** A plan with everything that its picture needs. */
@@ -8,25 +8,6 @@ export interface PlannedDay {
   readonly view: DayView;
   readonly people: readonly string[];
   readonly labels: readonly TubLabel[];
-}
-
-/** What stands on the tub of a batch. */
-export interface TubLabel {
-  readonly key: string;
-  readonly dough: string;
-  readonly batch: number;
-  readonly batches: number;
-  readonly tubs: number;
-  /** kg in one tub. */
-  readonly mass: number;
-  /** Epoch seconds of the mix and of the cut. */
-  readonly mixed: number;
-  readonly divide: number;
-  /** cm over the bottom of the tub: when it is filled, and when it is cut. */
-  readonly start: number;
-  readonly height: number;
-  readonly pieces: readonly { readonly name: string; readonly pieces: number; readonly mass: number }[];
-  readonly allergens: string;
 }
 
 /** Why there is no plan, and the nearest one. */

@@ -3,7 +3,7 @@ import {
   certificateWords,
   costOf,
   faultWords,
-  leavenDough,
+  labelsOf,
   followDoughs,
   nearestTo,
   networkOf,
@@ -16,13 +16,10 @@ import {
   whyHere,
   type Answer,
   type DayInput,
-  type Followed,
   type Network,
   type Schedule,
 } from '@jovet/core/day';
-import { fillLine } from '@jovet/core/culture';
-import { allergensOfFormula, allergenText } from '@jovet/core/formula';
-import type { FromPlanner, PlannedDay, TubLabel, ToPlanner } from './messages';
+import type { FromPlanner, PlannedDay, ToPlanner } from './messages';
 
 /** The planner in its own thread: it plans in slices, so that it hears at once when something else is asked. */
 const SLICE = 25;
@@ -131,7 +128,16 @@ async function search(
     told(answer.schedule, rounds, true);
     return answer;
   }
-  return answer ?? nearestTo(network, best, input.seed);
+  if (answer) return answer;
+  const nearest = nearestTo(network, best, input.seed);
+  for (;;) {
+    const { done, value } = nearest.next();
+    if (done) return value;
+    if (performance.now() - breath < SLICE) continue;
+    await breathe();
+    breath = performance.now();
+    if (mine !== turn) return null;
+  }
 }
 
 async function offerRemedies(
@@ -187,35 +193,3 @@ function dayOf(input: DayInput, network: Network, schedule: Schedule): PlannedDa
     labels: labelsOf(network, followed, schedule),
   };
 }
-
-/** G_max of an ordinary wheat dough: a label is read long before it falls. */
-const MOST = 3;
-
-function labelsOf(network: Network, followed: Followed, schedule: Schedule): TubLabel[] {
-  const { models, doughs, instance } = network;
-  return models.flatMap((model) => {
-    const dough = doughs.find(({ key }) => key === model.key);
-    if (!dough) return [];
-    const leavened = leavenDough(dough.formula, dough.scaled.split, 1);
-    const allergens = allergenText(allergensOfFormula(dough.formula));
-    return model.batches.flatMap((batch): TubLabel[] => {
-      const course = followed.batches.find((each) => each.dough === model.key && each.batch === batch.n);
-      const [mix, divide] = [schedule.tasks[batch.mix], schedule.tasks[batch.divide]];
-      if (!course || !mix || !divide) return [];
-      const vessel = { kind: 'tub' as const, ...model.tub, height: 1 };
-      const mass = batch.dough / batch.tubs;
-      const line = fillLine(vessel, mass, course.bulk.at(-1)?.rise ?? 0, MOST, leavened.phase);
-      const at = (slot: number) => instance.origin + slot * 300;
-      const name = (slug: string) =>
-        dough.formula.doc.products.find((each) => each.slug === slug)?.name ?? slug;
-      return [
-        {
-          key: model.key, dough: model.name, batch: batch.n, batches: model.batches.length, tubs: batch.tubs, mass,
-          mixed: at(mix.start + (instance.tasks[batch.mix]?.modes[mix.mode]?.slots ?? 0)), divide: at(divide.start),
-          start: line.start, height: line.target, allergens,
-          pieces: batch.strands.map(({ product, pieces, mass: each }) => ({ name: name(product), pieces, mass: each })),
-        },
-      ];
-    });
-  });
-} // prettier-ignore

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { roomKeys } from '../room-keys';
   import { flushSync, onMount, untrack } from 'svelte';
   import { MediaQuery, SvelteSet } from 'svelte/reactivity';
   import type { Bakehouse, Mixer } from '@jovet/core/day';
@@ -264,17 +265,13 @@
     take(taken.formula, 'theirs');
   }
 
-  function onkeydown(event: KeyboardEvent) {
-    const command = event.ctrlKey || event.metaKey;
-    const key = event.key.toLowerCase();
-    const typing = event.target instanceof HTMLInputElement || event.target instanceof HTMLSelectElement;
-    if (command && key === 's') openPublish();
-    else if (command && (key === 'y' || (key === 'z' && event.shiftKey))) travel(redo);
-    else if (command && key === 'z') travel(undo);
-    else if (event.key === '?' && !typing) panel = 'keys';
-    else return;
-    event.preventDefault();
-  }
+  const onkeydown = (event: KeyboardEvent) =>
+    roomKeys(event, {
+      save: openPublish,
+      undo: () => travel(undo),
+      redo: () => travel(redo),
+      keys: () => (panel = 'keys'),
+    });
   function openPublish() {
     settled();
     panel = 'publish';

@@ -23,7 +23,6 @@ export const OrdersAnswer = z.object({
 
 export const SavePlanRequest = z.strictObject({
   base: z.number().int().min(0).describe('number of the plan that it was made on; 0 for the first'),
-  name: z.string().trim().max(80).default(''),
   remedies: z
     .array(Remedy)
     .max(100)

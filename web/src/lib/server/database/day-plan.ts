@@ -7,6 +7,7 @@ import {
   faultWords,
   followDoughs,
   networkOf,
+  percentOver,
   viewOf,
   type Pin,
   type Remedy,
@@ -49,9 +50,7 @@ export async function dayInputFor(
   const [tub] = tubs;
   if (!tub || mixers.length === 0)
     return bad(problem('mixers', 'This bakehouse has no mixer or no tub.', 'Enter them in Bakehouse.'));
-  const { floor } = bakehouse;
-  const overOf = (product: string) =>
-    floor.products.find((each) => each.product === product)?.over ?? floor.over;
+  const overOf = (product: string) => percentOver(bakehouse.floor, product);
   const demand = totalsOf(ordersOn(date, customers, standing, said), overOf).flatMap(
     ({ product, drop, baked }) => {
       const known = products.find(({ slug }) => slug === product);
@@ -90,7 +89,7 @@ export async function saveDayPlan(
   actor: Actor,
   input: DayInput,
   schedule: Schedule,
-  more: { readonly name: string; readonly remedies: readonly Remedy[] },
+  remedies: readonly Remedy[],
   base: number,
 ): Promise<PlanSaved> {
   const network = networkOf(input);
@@ -113,7 +112,7 @@ export async function saveDayPlan(
   const cost = costOf(instance, schedule);
   const { firstHands, lastDrop, handsAtPeak, ovenHours } = viewOf(input, network.value, schedule, cost, followed);
   const doc: DayPlanDoc = {
-    schedule, ...more, firstHands, lastDrop, handsAtPeak, ovenHours, waits: cost.waits,
+    schedule, remedies, firstHands, lastDrop, handsAtPeak, ovenHours, waits: cost.waits,
     pieces: notes.reduce((sum, { kind, pieces }) => sum + (kind === 'pack' ? (pieces ?? 0) : 0), 0),
   }; // prettier-ignore
   return db.transaction().execute(async (tx): Promise<PlanSaved> => {

@@ -44,7 +44,6 @@ export interface PlanDoc {
 /** What a saved plan of a day keeps beside its input: where each task stands, and what to list it by. */
 export interface DayPlanDoc {
   readonly schedule: Schedule;
-  readonly name: string;
   readonly pieces: number;
   /** Epoch seconds. */
   readonly firstHands: number;

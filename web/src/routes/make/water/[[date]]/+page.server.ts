@@ -1,10 +1,9 @@
-import { error } from '@sveltejs/kit';
-import { z } from 'zod';
 import { localTime } from '@jovet/core/time';
 import { nextDay, readDay } from '$lib/server/database/bake-day';
 import { database } from '$lib/server/database/connected';
 import { readHouse } from '$lib/server/database/house';
 import { droppedMixes, listMixes, readLog } from '$lib/server/database/mix';
+import { dayOfPage } from '$lib/server/dates';
 
 /** A dough that leaves within this time is mixed now, s. */
 const SOON = 18 * 3600;
@@ -12,11 +11,9 @@ const SOON = 18 * 3600;
 export const load = async ({ params, locals }) => {
   const db = database();
   const { actor } = locals;
-  if (params.date !== undefined && !z.iso.date().safeParse(params.date).success)
-    error(404, 'This is not a day of the calendar.');
   const now = Math.floor(Date.now() / 1000);
   const today = localTime(now, actor.zone).date;
-  const date = params.date ?? (await dayToMix());
+  const date = dayOfPage(params.date) ?? (await dayToMix());
   const [house, day, mixes, dropped, log] = await Promise.all([
     readHouse(db, actor),
     readDay(db, actor, date),

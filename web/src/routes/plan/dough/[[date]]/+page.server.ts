@@ -1,16 +1,12 @@
-import { error } from '@sveltejs/kit';
-import { z } from 'zod';
 import { addDays, localTime } from '@jovet/core/time';
 import { latestOrder, nextDay, readDayRoom } from '$lib/server/database/bake-day';
 import { database } from '$lib/server/database/connected';
+import { dayOfPage } from '$lib/server/dates';
 
 export const load = async ({ params, locals }) => {
   const db = database();
   const { actor } = locals;
-  if (params.date !== undefined && !z.iso.date().safeParse(params.date).success) {
-    error(404, 'This is not a day of the calendar.');
-  }
-  const date = params.date ?? (await dayToOpen());
+  const date = dayOfPage(params.date) ?? (await dayToOpen());
   const { house, saved, logged } = await readDayRoom(db, actor, date);
   return { date, house, saved, logged, example: saved === null ? await latestOrder(db, actor) : null };
 

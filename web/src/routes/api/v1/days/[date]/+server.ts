@@ -1,17 +1,10 @@
 import { json } from '@sveltejs/kit';
-import { z } from 'zod';
 import { place, problem } from '@jovet/core/problem';
 import { noSuchMethod, readBody, refuse } from '$lib/server/api/answer';
 import { SaveRequest } from '$lib/server/api/schemas';
 import { readDay, saveDay, staleSentence } from '$lib/server/database/bake-day';
 import { database } from '$lib/server/database/connected';
-
-const notADate = (date: string) =>
-  z.iso.date().safeParse(date).success
-    ? undefined
-    : refuse(422, [
-        problem('date', `“${date}” is not a day of the calendar.`, 'Write it as year-month-day.'),
-      ]);
+import { notADate } from '$lib/server/dates';
 
 export async function GET({ params, locals }) {
   const wrong = notADate(params.date);

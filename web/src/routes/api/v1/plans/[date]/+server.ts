@@ -4,9 +4,12 @@ import { noSuchMethod, readBody, refuse } from '$lib/server/api/answer';
 import { missing } from '$lib/server/api/changed';
 import { ChoosePlanRequest, SavePlanRequest } from '$lib/server/api/order-schemas';
 import { database } from '$lib/server/database/connected';
+import { notADate } from '$lib/server/dates';
 import { chooseDayPlan, listDayPlans, readDayPlan, saveDayPlan } from '$lib/server/database/day-plan';
 
 export async function GET({ params, url, locals: { actor } }) {
+  const wrong = notADate(params.date);
+  if (wrong) return wrong;
   const asked = Number(url.searchParams.get('n') ?? NaN);
   const [plan, all] = await Promise.all([
     readDayPlan(database(), actor, params.date, Number.isInteger(asked) ? asked : null),
@@ -22,8 +25,8 @@ export async function PUT({ params, request, locals: { actor } }) {
     return refuse(422, [
       problem('input.date', 'This is another day than the address says.', `Use ${params.date} in both.`),
     ]);
-  const { input, schedule, name, remedies, base } = body;
-  const saved = await saveDayPlan(database(), actor, input, schedule, { name, remedies }, base);
+  const { input, schedule, remedies, base } = body;
+  const saved = await saveDayPlan(database(), actor, input, schedule, remedies, base);
   if (saved.kind === 'saved') return json({ date: params.date, n: saved.n });
   if (saved.kind === 'refused') return refuse(422, saved.problems);
   const { stands } = saved;
@@ -43,6 +46,8 @@ export async function PUT({ params, request, locals: { actor } }) {
 }
 
 export async function PATCH({ params, request, locals: { actor } }) {
+  const wrong = notADate(params.date);
+  if (wrong) return wrong;
   const body = await readBody(request, ChoosePlanRequest);
   if (body instanceof Response) return body;
   const chosen = await chooseDayPlan(database(), actor, params.date, body.n);

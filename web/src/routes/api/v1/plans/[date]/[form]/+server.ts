@@ -3,10 +3,13 @@ import { planToCalendar, planToCsv } from '@jovet/core/formats';
 import { noSuchMethod, refuse } from '$lib/server/api/answer';
 import { missing } from '$lib/server/api/changed';
 import { database } from '$lib/server/database/connected';
+import { notADate } from '$lib/server/dates';
 import { readDayPlan } from '$lib/server/database/day-plan';
 
 /** The chosen plan of a day as a table (`plan.csv`), or as a calendar (`plan.ics`), of one person with `?person=`. */
 export async function GET({ params: { date, form }, url, locals: { actor } }) {
+  const wrong = notADate(date);
+  if (wrong) return wrong;
   const plan = await readDayPlan(database(), actor, date);
   if (!plan || !['plan.csv', 'plan.ics'].includes(form)) return missing();
   const network = networkOf(plan.input);

@@ -1,0 +1,54 @@
+<script lang="ts">
+  import type { Snippet } from 'svelte';
+
+  interface Props {
+    title: string;
+    /** How what is shown stands: kept or not, being planned. */
+    standing: string;
+    /** What is shown: its day, its van. */
+    about?: Snippet;
+    /** What can be done with it. */
+    children: Snippet;
+  }
+
+  /** The head of a room: its name, what is shown, how that stands, and the tools. */
+  let { title, standing, about, children }: Props = $props();
+</script>
+
+<header>
+  <h1>{title}</h1>
+  {@render about?.()}
+  <span class="state" role="status">{standing}</span>
+  {@render children()}
+</header>
+
+<style>
+  header {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: center;
+    gap: 0.25rem 0.5rem;
+    margin-bottom: 0.4rem;
+  }
+  h1 {
+    font-size: 1.5rem;
+    font-weight: 700;
+    margin-right: 0.25rem;
+  }
+  .state {
+    margin-left: auto;
+    font-size: 0.875rem;
+    color: light-dark(var(--color-surface-700), var(--color-surface-300));
+  }
+  header :global(input[type='date']) {
+    width: 9.5rem;
+    min-height: 2.5rem;
+    padding-inline: 0.5rem;
+  }
+  header :global(.btn) {
+    min-height: 2.5rem;
+  }
+  header :global(.btn:disabled) {
+    opacity: 0.4;
+  }
+</style>

@@ -1,0 +1,65 @@
+<script lang="ts">
+  import Gauge from '@lucide/svelte/icons/gauge';
+  import Keyboard from '@lucide/svelte/icons/keyboard';
+  import Layers from '@lucide/svelte/icons/layers';
+  import Printer from '@lucide/svelte/icons/printer';
+  import Redo from '@lucide/svelte/icons/redo-2';
+  import Undo from '@lucide/svelte/icons/undo-2';
+  import ToolButton from '../../ui/ToolButton.svelte';
+
+  interface Props {
+    undoable: boolean;
+    redoable: boolean;
+    printable: boolean;
+    saveable: boolean;
+    /** The planner is at work. */
+    busy: boolean;
+    onundo: () => void;
+    onredo: () => void;
+    onopen: (panel: 'goals' | 'plans' | 'keys') => void;
+    onprint: () => void;
+    onstop: () => void;
+    onsave: () => void;
+  }
+
+  /** What can be done with a plan of a day. */
+  let {
+    undoable,
+    redoable,
+    printable,
+    saveable,
+    busy,
+    onundo,
+    onredo,
+    onopen,
+    onprint,
+    onstop,
+    onsave,
+  }: Props = $props();
+</script>
+
+{#if busy}<button type="button" class="btn preset-tonal" onclick={onstop}>Stop</button>{/if}
+<ToolButton label="Undo" title="Undo (Ctrl Z)" disabled={!undoable} onclick={onundo}
+  ><Undo size={20} /></ToolButton
+>
+<ToolButton label="Redo" title="Redo (Ctrl Y)" disabled={!redoable} onclick={onredo}
+  ><Redo size={20} /></ToolButton
+>
+<ToolButton label="Keys of this room" title="Keys (?)" onclick={() => onopen('keys')}
+  ><Keyboard size={20} /></ToolButton
+>
+<ToolButton label="Goals" title="Goals" onclick={() => onopen('goals')}><Gauge size={20} /></ToolButton>
+<ToolButton label="Plans of this day" title="Plans of this day" onclick={() => onopen('plans')}
+  ><Layers size={20} /></ToolButton
+>
+<ToolButton label="Print the wall sheet" title="Print the wall sheet" disabled={!printable} onclick={onprint}
+  ><Printer size={20} /></ToolButton
+>
+<button type="button" class="btn preset-filled save" disabled={!saveable} onclick={onsave}>Save</button>
+
+<style>
+  .save {
+    min-width: 5rem;
+    font-weight: 700;
+  }
+</style>
