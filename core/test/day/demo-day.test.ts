@@ -70,7 +70,7 @@ describe('the demo day', () => {
   });
 
   it('a dough larger than a mixer becomes equal batches that share one levain, the first to leave mixed first', () => {
-    const input = only(demoDay(), 'quay-country');
+    const input = baking(demoDay(), 'quay-country');
     const demand = [
       { formula: 'quay-country', product: 'quay-loaf', scaledWeight: 0.84, pieces: 30, drop: '09:00' },
       { formula: 'quay-country', product: 'quay-loaf', scaledWeight: 0.84, pieces: 60, drop: '07:30' },
@@ -86,7 +86,7 @@ describe('the demo day', () => {
   });
 
   it('bread of the evening is made apart from bread of the morning', () => {
-    const input = only(demoDay(), 'oat-tin');
+    const input = baking(demoDay(), 'oat-tin');
     const [line] = input.demand;
     assert.ok(line);
     const doughs = must(doughsOf({ ...input, demand: [line, { ...line, drop: '17:00' }] }));
@@ -171,7 +171,7 @@ describe('the day as it goes', () => {
 
 describe('a day that cannot be', () => {
   const early = () => {
-    const input = only(demoDay(), 'lantern-baguette');
+    const input = baking(demoDay(), 'lantern-baguette');
     return { ...input, demand: input.demand.map((line) => ({ ...line, drop: '03:00' })) };
   };
 
@@ -191,7 +191,7 @@ describe('a day that cannot be', () => {
   });
 
   it('a day with too few baskets names them, how many and when', () => {
-    const base = only(demoDay(), 'quay-country');
+    const base = baking(demoDay(), 'quay-country');
     const { floor } = base.bakehouse;
     const few = floor.holders.map((each) => (each.slug === 'round-baskets' ? { ...each, count: 20 } : each));
     const input = { ...base, bakehouse: { ...base.bakehouse, floor: { ...floor, holders: few } } };
@@ -218,7 +218,7 @@ describe('a day that cannot be', () => {
 describe('nights when clocks change', () => {
   for (const [date, change] of [['2026-03-29', 'forward'], ['2026-10-25', 'back']] as const)
     it(`a plan over the night when clocks go ${change} keeps its waits and its van`, () => {
-      const { network, answer } = planned({ ...only(demoDay(), 'quay-country'), date });
+      const { network, answer } = planned({ ...baking(demoDay(), 'quay-country'), date });
       const zone = 'Europe/London';
       const pack = network.notes.findIndex(({ kind }) => kind === 'pack');
       const due = network.instance.origin + (network.instance.tasks[pack]?.due ?? 0) * 300;
