@@ -1,3 +1,4 @@
+import { proveOptimum } from './prove.ts';
 import {
   carriedOver,
   costOf,
@@ -6,6 +7,7 @@ import {
   pinned,
   planning,
   search,
+  SLOT_MINUTES,
   verifyCertificate,
   whyImpossible,
   type Instance,
@@ -13,7 +15,8 @@ import {
   type Schedule,
 } from '@jovet/core/day';
 import { demoDay, must } from '../../core/test/demo.ts';
-import { impossibleBakery, plantedBakery } from '../../core/test/day/made-bakery.ts';
+import { readFileSync } from 'node:fs';
+import { impossibleBakery, plantedBakery, provedDay } from '../../core/test/day/made-bakery.ts';
 
 type Say = (name: string, value: string, holds?: boolean, wanted?: string) => void;
 
@@ -42,7 +45,10 @@ function run(instance: Instance, seed: number, times: readonly number[]): Run {
   return { first, at: at.map((each) => (last && last.cost < 1e-9 ? last : each)) };
 }
 
-const SMALL = { people: 3, mixers: 1, decks: 2 };
+/** Days of 25 tasks and the least that each can cost, proved once by an exact solver within a minute. */
+const PROVED = JSON.parse(
+  readFileSync(new URL('../bench/small-days.json', import.meta.url), 'utf8'),
+) as readonly { readonly seed: number; readonly optimum: number }[];
 const bigBakery = (batches: number, seed = 7) =>
   plantedBakery(seed, batches, {
     people: Math.ceil(batches * 0.45) + 2,
@@ -51,39 +57,37 @@ const bigBakery = (batches: number, seed = 7) =>
   }).instance;
 
 /** How good plans are after how long, on days that were made up from seeds. */
-export function benchPlanner(say: Say): void {
+export function benchPlanner(say: Say, prove: boolean): void {
+  if (prove) {
+    const wrong = PROVED.filter(
+      ({ seed, optimum }) => Math.abs(proveOptimum(provedDay(seed)) - optimum) > 1e-6,
+    );
+    say('small days proved again: other than what is kept', `${wrong.length}`, wrong.length === 0, 'none');
+  }
   smallDays(say);
   theDemoDay(say);
   bigDays(say);
   impossibleDays(say);
 }
 
-/** The cheapest plan that is known of a small day: of two longer searches. */
-const bestKnown = (instance: Instance): number =>
-  Math.min(
-    ...[11, 12].map((seed) => {
-      const { at } = run(instance, seed, [1.5]);
-      return at[0]?.unplaced === 0 ? at[0].cost : Infinity;
-    }),
-  );
-
+/** How far each small day is from what was proved: against its first plan, and in minutes of dough away from its best. */
 function smallDays(say: Say): void {
-  const days = Array.from({ length: 30 }, (_, index) => plantedBakery(index + 1, 3, SMALL).instance);
   const times = [0.1, 0.3, 1];
-  const runs = days.map((instance) => ({ ...run(instance, 1, times), best: bestKnown(instance) }));
+  const runs = PROVED.map(({ seed, optimum }) => ({ ...run(provedDay(seed), 1, times), optimum }));
   times.forEach((time, index) => {
-    const gaps = runs.map(({ at, first, best }) => {
+    const left = runs.map(({ at, first, optimum }) => {
       const now = at[index];
-      if (!now || now.unplaced > 0) return 1;
-      const span = Math.max(1e-9, (first?.cost ?? now.cost) - best);
-      return Math.max(0, now.cost - best) / Math.max(span, 1);
+      if (!now || now.unplaced > 0) return { share: 1, over: Infinity };
+      const over = now.cost - optimum;
+      return { share: over / Math.max(1e-9, (first?.cost ?? now.cost) - optimum, over), over };
     });
-    const within = gaps.filter((gap) => gap <= 0.02).length;
+    const within = left.filter(({ share, over }) => share <= 0.02 || over < 1e-6).length;
+    const worst = Math.max(...left.map(({ over }) => over));
     say(
-      `30 small days after ${time} s: within 2 % of the best known`,
-      `${within} of 30, worst ${(Math.max(...gaps) * 100).toFixed(0)} %`,
-      time === 1 ? within === 30 : undefined,
-      time === 1 ? 'all 30' : undefined,
+      `${runs.length} small days after ${time} s: within 2 % of the proven best`,
+      `${within} of ${runs.length}, worst ${(worst * SLOT_MINUTES).toFixed(0)} min of dough away from it`,
+      time === 1 ? within === runs.length : undefined,
+      time === 1 ? 'all' : undefined,
     );
   });
 }
@@ -163,7 +167,10 @@ function impossibleDays(say: Say): void {
     ({ instance, certificate }) => certificate && verifyCertificate(instance, certificate),
   ).length;
   say('20 impossible days: proved, and confirmed by the checker', `${proved}`, proved >= 15, 'at least 15');
-  const possible = Array.from({ length: 40 }, (_, index) => plantedBakery(index + 100, 4, SMALL).instance);
+  const possible = Array.from(
+    { length: 40 },
+    (_, index) => plantedBakery(index + 100, 4, { people: 3, mixers: 1, decks: 2 }).instance,
+  );
   const wrong = possible.filter((instance) => whyImpossible(instance) !== null).length;
   say('40 days with a plan: called impossible', `${wrong}`, wrong === 0, 'none');
 }

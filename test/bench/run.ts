@@ -12,7 +12,7 @@ import { findActor } from '../../web/src/lib/server/database/bakehouse.ts';
 import { connect } from '../../web/src/lib/server/database/connection.ts';
 import { benchKeystrokes, benchList } from './formulas.ts';
 import { fermentationInWorker } from './in-worker.ts';
-import { benchPlanner } from './planner.ts';
+import type { benchPlanner } from './planner.ts';
 
 const ROOT = new URL('../..', import.meta.url).pathname;
 const BARE = join(ROOT, 'test/bench/bare');
@@ -203,9 +203,20 @@ const saidBy = (child: ChildProcess, text: string) =>
     child.once('close', () => reject(new Error(`it ended: ${said}`)));
   });
 
+/** The planner built as the browser runs it; `-- --prove` proves the small days again with an exact solver first. */
+async function planner(): Promise<void> {
+  const built = join(ROOT, 'test/built/planner.mjs');
+  const entry = join(ROOT, 'test/bench/planner.ts');
+  const options = ['--bundle', '--platform=node', '--format=esm', '--log-level=error', `--outfile=${built}`];
+  execFileSync('npx', ['esbuild', entry, ...options], { cwd: ROOT, stdio: 'inherit' });
+  const { benchPlanner: measure } = (await import(built)) as { benchPlanner: typeof benchPlanner };
+  measure(say, process.argv.includes('--prove'));
+  rmSync(join(ROOT, 'test/built'), { recursive: true });
+}
+
 console.log(`${cpus().length} cores, Node.js ${process.version}`);
 // `npm run bench -- planner` measures the planner alone.
-const alone = process.argv[2];
+const alone = process.argv.slice(2).find((each) => !each.startsWith('--'));
 if (alone === undefined) await benchCore();
-benchPlanner(say);
+await planner();
 if (alone === undefined) await benchServer();

@@ -19,7 +19,19 @@ export interface FloorDraft {
     readonly shift: string;
     readonly breaks: string;
   }[];
-  readonly holders: readonly { readonly slug: string; readonly name: string; readonly count: string }[];
+  readonly holders: readonly {
+    readonly slug: string;
+    readonly name: string;
+    readonly count: string;
+    readonly bakes: boolean;
+  }[];
+  readonly doughs: readonly {
+    readonly formula: string;
+    /** Minutes in the room before the cold, turns and minutes of rest; empty: none. */
+    readonly coldAfter: string;
+    readonly turns: string;
+    readonly rest: string;
+  }[];
   readonly products: readonly {
     readonly formula: string;
     readonly product: string;
@@ -32,13 +44,14 @@ export interface FloorDraft {
   /** Single fields, by their name. */
   readonly things: Readonly<Record<ThingKey, string>>;
   readonly loader: boolean;
+  readonly steam: Floor['oven']['steam'];
   /** Seconds of work, by the name of the rate. */
   readonly rates: Readonly<Record<string, string>>;
 }
 
 export const THINGS = [
   'coldest', 'warmest', 'warmestAt', 'bench', 'tubs', 'proofBox', 'retarder', 'retarderAt', 'retarderMost', 'decks', 'area',
-  'recovery', 'preheat', 'spare', 'quiet', 'over',
+  'recovery', 'racks', 'onRack', 'preheat', 'spare', 'quiet', 'over',
 ] as const; // prettier-ignore
 export type ThingKey = (typeof THINGS)[number];
 
@@ -48,6 +61,8 @@ export const RATES = [
   ['weighIngredient', 'Weigh, each ingredient'],
   ['foldBase', 'Fold, each tub'],
   ['foldKilogram', 'Fold, each kg'],
+  ['turnBase', 'Lock in or turn, each dough'],
+  ['turnKilogram', 'Lock in or turn, each kg'],
   ['divide', 'Divide, each piece'],
   ['preshape', 'Pre-shape, each piece'],
   ['shape.round', 'Shape round, each piece'],
@@ -78,7 +93,11 @@ export function draftOfFloor(bakehouse: Bakehouse, unit: TemperatureUnit): Floor
     hands: floor.hands.map(({ name, skills, shift, breaks }) => ({
       name, skills, shift: spanText(shift), breaks: breaks.map(spanText).join(', '),
     })),
-    holders: floor.holders.map(({ slug, name, count }) => ({ slug, name, count: String(count) })),
+    holders: floor.holders.map(({ slug, name, count, bakes }) => ({ slug, name, count: String(count), bakes })),
+    doughs: floor.doughs.map(({ formula, coldAfter, turns }) => ({
+      formula, coldAfter: coldAfter === null ? '' : short(coldAfter),
+      turns: turns ? String(turns.count) : '', rest: turns ? short(turns.rest) : '',
+    })),
     products: floor.products.map((each) => ({
       formula: each.formula, product: each.product, holder: each.holder ?? '', perHolder: String(each.perHolder),
       perDeck: String(each.perDeck), retard: each.retard, over: each.over === null ? '' : short(each.over),
@@ -91,10 +110,12 @@ export function draftOfFloor(bakehouse: Bakehouse, unit: TemperatureUnit): Floor
       retarderAt: floor.retarder ? degrees(floor.retarder.temperature) : '',
       retarderMost: floor.retarder ? short(floor.retarder.most) : '',
       decks: String(floor.oven.decks), area: short(floor.oven.area), recovery: short(floor.oven.recovery),
+      racks: floor.racks ? String(floor.racks.count) : '', onRack: floor.racks ? `${short(floor.racks.bread)} kg` : '',
       preheat: short(bakehouse.preheat), spare: short(bakehouse.spare),
       quiet: floor.quiet ? spanText(floor.quiet) : '', over: short(floor.over),
     },
     loader: floor.oven.loader,
+    steam: floor.oven.steam,
     rates: Object.fromEntries(RATES.map(([path]) => [path, rate(path)])),
   };
 } // prettier-ignore
@@ -154,8 +175,9 @@ export function parseFloor(draft: FloorDraft, bakehouse: Bakehouse, unit: Temper
           .map((text) => take(`hands.${index}.breaks`, parseSpan(text), NO_SPAN)),
       };
     }),
-    holders: draft.holders.map(({ slug, name, count }, index) => ({
+    holders: draft.holders.map(({ slug, name, count, bakes }, index) => ({
       slug: slug === '' ? slugOf(name) : slug,
+      bakes,
       name: named(`holders.${index}.name`, name),
       count: take(`holders.${index}.count`, parseNumber(count), 0),
     })),
@@ -165,13 +187,27 @@ export function parseFloor(draft: FloorDraft, bakehouse: Bakehouse, unit: Temper
       perDeck: take(`products.${index}.perDeck`, parseNumber(each.perDeck), 1),
       over: each.over.trim() === '' ? null : take(`products.${index}.over`, parseNumber(each.over), 0),
     })),
+    doughs: draft.doughs
+      .map(({ formula, coldAfter, turns, rest }, index) => ({
+        formula,
+        coldAfter: coldAfter.trim() === '' ? null : take(`doughs.${index}.coldAfter`, parseNumber(coldAfter), 0),
+        turns:
+          turns.trim() === '' && rest.trim() === ''
+            ? null
+            : {
+                count: take(`doughs.${index}.turns`, parseNumber(turns), 1),
+                rest: take(`doughs.${index}.rest`, parseNumber(rest), 30),
+              },
+      }))
+      .filter(({ coldAfter, turns }) => coldAfter !== null || turns !== null),
     bench: number('bench'), tubs: number('tubs'), over: number('over'),
     proofBox: things.proofBox.trim() === '' ? null : { dough: mass('proofBox') },
     retarder:
       things.retarder.trim() === ''
         ? null
         : { dough: mass('retarder'), temperature: degrees('retarderAt'), most: number('retarderMost') },
-    oven: { decks: number('decks'), area: number('area'), recovery: number('recovery'), loader: draft.loader },
+    racks: things.racks.trim() === '' ? null : { count: number('racks'), bread: mass('onRack') },
+    oven: { steam: draft.steam, decks: number('decks'), area: number('area'), recovery: number('recovery'), loader: draft.loader },
     quiet: things.quiet.trim() === '' ? null : take('things.quiet', parseSpan(things.quiet), NO_SPAN),
   };
   const rates: Record<string, number | Record<string, number>> = { shape: {} };
@@ -191,7 +227,9 @@ export function parseFloor(draft: FloorDraft, bakehouse: Bakehouse, unit: Temper
 /** The field that a part of the floor stands in. */
 const FIELDS: Readonly<Record<string, string>> = {
   'room.coldest': 'coldest', 'room.warmest': 'warmest', 'oven.decks': 'decks', 'oven.area': 'area', 'oven.recovery': 'recovery',
-  'proofBox.dough': 'proofBox', 'retarder.dough': 'retarder', 'retarder.temperature': 'retarderAt', 'retarder.most': 'retarderMost',
+  'racks.count': 'racks', 'racks.bread': 'onRack', 'proofBox.dough': 'proofBox', 'retarder.dough': 'retarder', 'retarder.temperature': 'retarderAt', 'retarder.most': 'retarderMost',
 }; // prettier-ignore
 const fieldOf = (path: string): string =>
-  /^(hands|holders|products)\./.test(path) ? path : `things.${FIELDS[path] ?? path}`;
+  /^(hands|holders|products|doughs)\./.test(path)
+    ? path.replace('turns.count', 'turns').replace('turns.rest', 'rest')
+    : `things.${FIELDS[path] ?? path}`;

@@ -21,11 +21,13 @@ export const Hand = z.strictObject({
 });
 export type Hand = z.infer<typeof Hand>;
 
-/** What pieces proof in or on: baskets, couches, tins, trays, boards. */
+/** What pieces proof in or on: baskets, couches, tins, trays, boards, pots. */
 export const Holder = z.strictObject({
   slug: Slug,
   name: Name,
   count: z.number().int().min(0).max(10_000),
+  /** It goes into the oven with them, as a tin, a tray or a pot does. */
+  bakes: z.boolean().default(false),
 });
 export type Holder = z.infer<typeof Holder>;
 
@@ -44,6 +46,22 @@ export const FloorProduct = z.strictObject({
   over: z.number().min(0).max(100).nullable().default(null),
 });
 export type FloorProduct = z.infer<typeof FloorProduct>;
+
+/** How a dough stands here between its mix and its cut. */
+export const FloorDough = z.strictObject({
+  formula: Slug,
+  /** Minutes of bulk in the room, after which the tub goes into the retarder; null: it stays in the room. */
+  coldAfter: z.number().min(0).max(1440).nullable().default(null),
+  /** Of a laminated dough: the fat locked in and each fold after it, and minutes of rest in the cold after each. */
+  turns: z
+    .strictObject({ count: z.number().int().min(1).max(8), rest: z.number().min(10).max(240) })
+    .nullable()
+    .default(null),
+});
+export type FloorDough = z.infer<typeof FloorDough>;
+
+/** Where the steam of an oven comes from. */
+export const STEAM = ['built-in', 'pan', 'none'] as const;
 
 /** Prices of what is not as it should be, each for five minutes. */
 export const DayWeights = z.strictObject({
@@ -83,6 +101,7 @@ export const Floor = z.strictObject({
   tubs: z.number().int().min(0).max(1000).default(12),
   holders: z.array(Holder).max(40).default([]),
   products: z.array(FloorProduct).max(500).default([]),
+  doughs: z.array(FloorDough).max(200).default([]),
   proofBox: z
     .strictObject({ dough: z.number().positive().max(10_000).describe('kg of pieces') })
     .nullable()
@@ -96,6 +115,14 @@ export const Floor = z.strictObject({
     })
     .nullable()
     .default(null),
+  /** Where bread cools; null: there is always room. */
+  racks: z
+    .strictObject({
+      count: z.number().int().min(0).max(1000),
+      bread: z.number().positive().max(1000).describe('kg of dough that is baked, on one'),
+    })
+    .nullable()
+    .default(null),
   oven: z
     .strictObject({
       decks: z.number().int().min(0).max(60),
@@ -105,8 +132,9 @@ export const Floor = z.strictObject({
       loader: z.boolean().default(false),
       /** Minutes from the last piece out until the stone is hot again. */
       recovery: z.number().min(0).max(120).default(10),
+      steam: z.enum(STEAM).default('built-in'),
     })
-    .default({ decks: 4, area: 1.2, loader: false, recovery: 10 }),
+    .prefault({ decks: 4 }),
   /** Outside the hours of the bakehouse: nothing should fall due. */
   quiet: ClockSpan.nullable().default(null),
   /** Percent that is baked over what is ordered. */

@@ -23,6 +23,9 @@ export const WorkRates = z.strictObject({
   foldBase: z.number().min(0).default(60),
   /** Seconds for each kg of dough. */
   foldKilogram: z.number().min(0).default(6),
+  /** Seconds to lock fat in or fold a sheet: to begin with, and for each kg. */
+  turnBase: z.number().min(0).default(180),
+  turnKilogram: z.number().min(0).default(30),
   divide: z.number().min(0).default(8),
   preshape: z.number().min(0).default(7),
   shape: z

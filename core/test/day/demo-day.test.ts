@@ -12,37 +12,11 @@ import {
   remedied,
   type Answer,
   type DayInput,
-  type Network,
   type Schedule,
 } from '@jovet/core/day';
 import { localTime } from '@jovet/core/time';
 import { demoDay, must, problemsOf } from '../demo.ts';
-
-/** Plans until there is an answer, and so many rounds more. */
-function answered(network: Network, rounds = 0, from: Schedule | null = null): Answer | null {
-  let answer: Answer | null = null;
-  let since = 0;
-  for (const step of planning(network, 1, from)) {
-    answer = step.answer ?? answer;
-    if (answer && since++ >= rounds) break;
-    if ((step.progress?.rounds ?? 0) > 120) break;
-  }
-  return answer;
-}
-
-function planned(input: DayInput, rounds = 0) {
-  const network = must(networkOf(input));
-  const answer = answered(network, rounds);
-  assert.equal(answer?.verdict, 'planned');
-  if (answer?.verdict !== 'planned') throw new Error('a plan was expected');
-  return { network, answer };
-}
-
-/** A demand of one dough only. */
-const only = (input: DayInput, formula: string): DayInput => ({
-  ...input,
-  demand: input.demand.filter((line) => line.formula === formula),
-});
+import { answered, baking, planned } from './planned.ts';
 
 describe('the demo day', () => {
   it('is planned, and every dough followed through it is within its windows', () => {
@@ -146,7 +120,7 @@ describe('the day as it goes', () => {
       ...input,
       now: mix.end,
       actuals: began.map(({ id }) => ({
-        task: id, ...at(id), temperature: id === 'quay-country.1.mix' ? temperature : null,
+        task: id, ...at(id), temperature: id === 'quay-country.1.mix' ? temperature : null, seen: null, mass: null,
       })), // prettier-ignore
     });
     const bulk = (temperature: number) => {

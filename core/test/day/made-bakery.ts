@@ -185,6 +185,10 @@ export function plantedBakery(
   };
 }
 
+/** One of the small days whose best is proved: five batches of five tasks for three people. */
+export const provedDay = (seed: number): Instance =>
+  plantedBakery(seed, 5, { people: 3, mixers: 1, decks: 2 }).instance;
+
 /**
  * A bakery that has no plan by construction: bread due sooner than its waits add up to, or more to mix, shape or bake
  * within a stretch than fits.

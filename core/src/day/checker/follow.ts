@@ -18,6 +18,8 @@ import {
 } from '../../fermentation/index.ts';
 import type { RiseWindow } from '../../formula/index.ts';
 import {
+  bulkEnd,
+  SHEET,
   SLOT,
   type BatchModel,
   type DoughModel,
@@ -39,8 +41,10 @@ export interface BatchCourse {
   readonly dough: string;
   readonly batch: number;
   readonly mixed: Moment;
-  /** From the mix to the cut. */
+  /** From the mix to the end of bulk. */
   readonly bulk: readonly Moment[];
+  /** Of a laminated dough, from there to the cut. */
+  readonly turned: readonly Moment[];
   /** For each strand from the cut to the oven. */
   readonly strands: readonly (readonly Moment[])[];
 }
@@ -129,32 +133,41 @@ class Follower implements Followed {
 
   private batch(model: DoughModel, batch: BatchModel): void {
     const [mixing, mixed] = [this.startOf(batch.mix), this.endOf(batch.mix)];
-    const cut = this.startOf(batch.divide);
-    if (mixing === null || mixed === null || cut === null) return;
-    const of = this.leaveningOf(model, mixing);
+    const ends = bulkEnd(batch);
+    const [over, cut] = [this.startOf(ends), this.startOf(batch.divide)];
+    if (mixing === null || mixed === null || over === null || cut === null) return;
+    const own = this.leaveningOf(model, mixing);
+    const of = { ...own, modifier: own.modifier * batch.pace };
     // Leaven meets flour so that the mixer is done when the task is.
     const began = mixed - model.mixing * HOUR;
     let state = last(fermentFor(startOfDough(batch.ddt), of, heldAt(batch.ddt), model.mixing));
     const first = momentOf(state, began);
-    const tub = this.placeOf(began, tubTimeConstant(batch.dough / batch.tubs, model.tub.length, model.tub.width, HEAT_TRANSFER.tub), null);
+    const tubConstant = (h: number) => tubTimeConstant(batch.dough / batch.tubs, model.tub.length, model.tub.width, h);
+    const tub = this.placeOf(began, tubConstant(HEAT_TRANSFER.tub), null);
+    const fridge = this.placeOf(began, tubConstant(HEAT_TRANSFER.fanRetarder), model.cold?.around ?? null);
+    const chilled = mixed + (model.cold?.after ?? Infinity) * HOUR;
     const bulk: Moment[] = [first];
-    const until = (end: number) => {
-      const stretch = fermentFor(state, of, tub, Math.max(0, (end - began) / HOUR - state.time));
-      bulk.push(...stretch.slice(1).map((each) => momentOf(each, began)));
+    const turned: Moment[] = [];
+    const until = (end: number, place: Place, course = bulk) => {
+      const stretch = fermentFor(state, of, place, Math.max(0, (end - began) / HOUR - state.time));
+      course.push(...stretch.slice(1).map((each) => momentOf(each, began)));
       state = last(stretch);
     };
     const folds = batch.folds.map((fold) => this.startOf(fold)).filter((each) => each !== null);
     for (const fold of folds.sort((a, b) => a - b)) {
-      if (fold >= cut) break;
-      until(fold);
+      if (fold >= over) break;
+      until(fold, tub);
       state = degas(state, FOLDED);
       bulk.push(momentOf(state, began));
     }
-    until(cut);
-    this.judge({ kind: 'rise', task: batch.divide, of: 'bulk', name: model.name, rise: state.rise, window: model.bulk });
+    until(Math.min(over, chilled), tub);
+    if (over > chilled) until(over, fridge);
+    this.judge({ kind: 'rise', task: ends, of: 'bulk', name: model.name, rise: state.rise, window: model.bulk });
+    if (batch.turns.length > 0)
+      until(cut, this.placeOf(began, pieceTimeConstant(SHEET, HEAT_TRANSFER.fanRetarder), model.rests), turned);
     const divided = degas(state, model.gasKept);
     const strands = batch.strands.map((strand) => this.strand(model, strand, divided, of, began));
-    this.batches.push({ dough: model.key, batch: batch.n, mixed: first, bulk, strands });
+    this.batches.push({ dough: model.key, batch: batch.n, mixed: first, bulk, turned, strands });
   } // prettier-ignore
 
   private strand(

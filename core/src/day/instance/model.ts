@@ -14,6 +14,10 @@ export interface DoughModel {
   /** Inner size of a tub, m. */
   readonly tub: { readonly length: number; readonly width: number };
   readonly bulk: RiseWindow;
+  /** Hours of bulk in the room, and then °C around the tub; null: it stays in the room. */
+  readonly cold: { readonly after: number; readonly around: number } | null;
+  /** °C of where a sheet rests between its turns; null: the room. */
+  readonly rests: number | null;
   /** Share of the gas that dividing and shaping leave. */
   readonly gasKept: number;
   readonly proof: RiseWindow;
@@ -47,7 +51,11 @@ export interface BatchModel {
   readonly ddt: number;
   readonly tubs: number;
   readonly mix: number;
+  /** How fast it ferments against its forecast, as it was seen to rise; 1 where nothing was seen. */
+  readonly pace: number;
   readonly folds: readonly number[];
+  /** Of a laminated dough, the lock-in first: they end its bulk, and come before it is divided. */
+  readonly turns: readonly number[];
   readonly divide: number;
   readonly strands: readonly StrandModel[];
 }
@@ -66,6 +74,13 @@ export interface StrandModel {
   readonly proof: number;
   readonly ways: readonly (readonly StandModel[])[];
 }
+
+/** The task that ends the bulk of a batch. */
+export const bulkEnd = ({ turns, divide }: Pick<BatchModel, 'turns' | 'divide'>): number =>
+  turns[0] ?? divide;
+
+/** kg of a sheet of laminated dough as it rests. Chosen for Jovet. */
+export const SHEET = 4;
 
 /** A place where pieces stand, until they hold a rise or are loaded. */
 export interface StandModel {

@@ -38,6 +38,8 @@ export interface Dough {
 
 /** Drops of one dough that lie further apart are made apart, h: bread of the morning is not bread of the evening. */
 const TOGETHER = 4;
+/** Part of a piece that is spread over the others when it is short. */
+const PLAY = 0.5;
 
 /**
  * Gathers what is ordered by dough, and parts each dough into as few equal batches as its mixer takes: what leaves first
@@ -118,14 +120,17 @@ function doughOf(
     );
   const mixer = mixerFor(scaled.value.dough, input.mixers);
   const count = Math.max(1, Math.ceil(scaled.value.dough / mixer.maxDough - 1e-9));
+  const key = run === 0 ? slug : `${slug}-${run + 1}`;
   return good({
-    key: run === 0 ? slug : `${slug}-${run + 1}`,
-    slug, name: doc.name, formula, order, scaled: scaled.value, mixer, programme,
-    batches: parted(lots, count).map((each, index) => ({
-      n: index + 1,
-      dough: scaled.value.dough * (massOf(each) / massOf(lots)),
-      lots: each,
-    })),
+    key, slug, name: doc.name, formula, order, scaled: scaled.value, mixer, programme,
+    batches: parted(lots, count).map((each, index) => {
+      const real = input.actuals.find(({ task }) => task === `${key}.${index + 1}.divide`)?.mass ?? null;
+      return {
+        n: index + 1,
+        dough: real ?? scaled.value.dough * (massOf(each) / massOf(lots)),
+        lots: real === null ? each : cutFrom(real, each),
+      };
+    }),
   }); // prettier-ignore
 }
 
@@ -151,6 +156,19 @@ function mixerFor(dough: number, mixers: readonly Mixer[]): Mixer {
   );
   if (!best) throw new Error('a day has at least one mixer');
   return best;
+}
+
+/** Lots as a real mass of dough gives them: what leaves last is short first; what is over becomes pieces of the largest lot. */
+export function cutFrom(mass: number, lots: readonly Lot[]): Lot[] {
+  const cut = lots.map((lot) => ({ ...lot }));
+  for (const lot of cut.toReversed()) {
+    const short = massOf(cut) - mass;
+    if (short > PLAY * lot.scaledWeight)
+      lot.pieces = Math.max(0, lot.pieces - Math.ceil(short / lot.scaledWeight - PLAY));
+  }
+  const [largest] = cut.toSorted((a, b) => b.pieces - a.pieces);
+  if (largest) largest.pieces += Math.max(0, Math.floor((mass - massOf(cut)) / largest.scaledWeight + 1e-9));
+  return cut.filter(({ pieces }) => pieces > 0);
 }
 
 /** Parts lots into batches of the same mass, to the piece: a lot may be cut. */

@@ -55,6 +55,16 @@ export function frameOf(input: DayInput, doughs: readonly Dough[]): Frame {
       ...(floor.proofBox
         ? [{ id: 'proof-box', name: 'proof box', capacity: Math.floor(floor.proofBox.dough), unit: 'kg' }]
         : []),
+      ...(floor.racks
+        ? [
+            {
+              id: 'racks',
+              name: 'racks',
+              capacity: Math.floor(floor.racks.count * floor.racks.bread),
+              unit: 'kg',
+            },
+          ]
+        : []),
       ...(floor.retarder
         ? [{ id: 'retarder', name: 'retarder', capacity: Math.floor(floor.retarder.dough), unit: 'kg' }]
         : []),

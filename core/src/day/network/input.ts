@@ -28,6 +28,13 @@ export const Actual = z.strictObject({
   end: z.number().int().nullable().default(null),
   /** °C of the dough at the end of its mix, as it was measured. */
   temperature: z.number().min(-5).max(60).nullable().default(null),
+  /** How high a mixed dough was seen to stand in its tub since, cm, and when. */
+  seen: z
+    .strictObject({ at: z.number().int(), height: z.number().positive().max(200) })
+    .nullable()
+    .default(null),
+  /** kg of dough that there really was to divide. */
+  mass: z.number().positive().max(10_000).nullable().default(null),
 });
 export type Actual = z.infer<typeof Actual>;
 

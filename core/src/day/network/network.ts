@@ -13,10 +13,12 @@ import {
   type Way,
 } from '../instance/index.ts';
 import { doughsOf, type Dough, type DoughBatch } from './doughs.ts';
+import { riseAtHeight } from '../../culture/index.ts';
+import type { FloorDough } from '../floor.ts';
 import { frameOf, type Frame } from './frame.ts';
 import type { DayInput } from './input.ts';
 import { strandsOf, type FollowedBulk } from './strands.ts';
-import { sampleBulk, tableOf } from './tables.ts';
+import { paceOf, sampleBulk, tableOf, type BulkAsk } from './tables.ts';
 import { HOUR, noteOf, TaskList, type TaskKind, type TaskNote } from './task-list.ts';
 
 /** A day as tasks and waits, and what its doughs do by themselves. */
@@ -69,7 +71,11 @@ const TEND = 240;
 /** Hours of a soaker that does not say, what share of them is enough, and how much longer it may wait. */
 const SOAK = { hours: 12, enough: 0.8, spare: 12 } as const;
 /** What a slot away from the best costs where the dough does not mind: a soaker, and what is weighed out. */
-const HARMLESS = { soak: 0.02, weigh: 0.05 } as const;
+const HARMLESS = { soak: 0.02, weigh: 0.05, autolyse: 0.1, rest: 0.25 } as const;
+/** Shares of its minutes that an autolyse may take at least and at most. Chosen for Jovet. */
+const AUTOLYSE = { least: 0.75, most: 1.5 } as const;
+/** Slots that a sheet may rest longer in the cold than it must. */
+const REST_SPARE = 12;
 
 /** All tasks of one dough. */
 class DoughTasks {
@@ -87,10 +93,12 @@ class DoughTasks {
       return bad(
         problem('formulas', `${dough.name} has nothing that makes it rise.`, 'Give it a pre-ferment or yeast.'),
       );
-    const usual = this.bulkOf(leavening, process.ddt);
+    const usual = this.bulkOf(leavening, process.ddt, 1);
     if (usual.samples.every(({ wait }) => wait === null))
       return bad(
-        problem('room', `In this room ${dough.name} does not rise within three days.`, 'Warm the room, or the dough.'),
+        this.cold
+          ? problem('doughs', `In the cold ${dough.name} does not rise enough in the time it may stay there.`, 'Leave it in the room longer first.')
+          : problem('room', `In this room ${dough.name} does not rise within three days.`, 'Warm the room, or the dough.'),
       );
     const made = parts.filter(({ stage }) => stage.kind !== 'old-dough');
     const lead = made.find(({ stage }) => stage.into === MIX) ?? null;
@@ -101,10 +109,11 @@ class DoughTasks {
     chain.slice(1).forEach((part, index) => this.ripens(part, feeds[index + 1] ?? 0, feeds[index] ?? 0));
     const batches = dough.batches.map((batch) => {
       const id = `${dough.key}.${batch.n}`;
-      // A batch whose temperature was measured rises by that.
-      const measured = list.measured(`${id}.mix`);
-      const bulk = measured === null ? usual : this.bulkOf(leavening, measured);
-      const model = this.batch(unit ?? list.unit(id, dough.name), id, batch, bulk, measured ?? process.ddt);
+      // A batch whose temperature was measured rises by that, and one that was seen to rise as it was seen.
+      const ddt = list.actual(`${id}.mix`)?.temperature ?? process.ddt;
+      const pace = this.paceOf(`${id}.mix`, batch, leavening, ddt, usual.folds);
+      const bulk = ddt === process.ddt && pace === 1 ? usual : this.bulkOf(leavening, ddt, pace);
+      const model = this.batch(unit ?? list.unit(id, dough.name), id, batch, bulk, { ddt, pace });
       if (lead) this.ripens(lead, feeds[0] ?? 0, model.mix);
       return model;
     });
@@ -122,6 +131,7 @@ class DoughTasks {
     return good({
       key: dough.key, name: dough.name, leavening, preferments, batches, tub, bulk: process.bulk,
       mixing: dough.programme.minutes / 60, gasKept: process.gasKept, proof: process.proof.rise,
+      cold: this.cold, rests: this.rests,
     });
   } // prettier-ignore
 
@@ -167,16 +177,62 @@ class DoughTasks {
     for (const mix of mixes) list.arc(soak, mix, [way], HARMLESS.soak);
   }
 
-  private bulkOf(leavening: DoughModel['leavening'], ddt: number): FollowedBulk {
-    const { dough } = this;
+  /** How this dough stands here between its mix and its cut. */
+  private get stands(): FloorDough | null {
+    const { doughs } = this.list.input.bakehouse.floor;
+    return doughs.find(({ formula }) => formula === this.dough.slug) ?? null;
+  }
+
+  private get cold(): BulkAsk['cold'] {
+    const { retarder } = this.list.input.bakehouse.floor;
+    const after = this.stands?.coldAfter ?? null;
+    return retarder && after !== null
+      ? { after: after / 60, around: retarder.temperature, most: retarder.most }
+      : null;
+  }
+
+  /** °C of where sheets rest between turns; null: the room. */
+  private get rests(): number | null {
+    return this.list.input.bakehouse.floor.retarder?.temperature ?? null;
+  }
+
+  private bulkAsk(batch: DoughBatch | undefined, leavening: DoughModel['leavening'], ddt: number): Omit<BulkAsk, 'folds'> {
+    const { dough, cold } = this;
     const { tub } = this.list.input;
+    const mass = batch ? batch.dough / tubsOf(batch, tub.maxDough) : dough.scaled.dough;
+    const { bulk } = dough.formula.doc.process;
+    return { leavening, mass, ddt, mixing: dough.programme.minutes / 60, tub, bulk, cold };
+  } // prettier-ignore
+
+  /** How fast a batch ferments, from how high it was seen to stand in its tub. */
+  private paceOf(
+    mix: string,
+    batch: DoughBatch,
+    leavening: DoughModel['leavening'],
+    ddt: number,
+    folds: readonly number[],
+  ): number {
+    const { frame, input } = this.list;
+    const actual = this.list.actual(mix);
+    if (!actual?.seen || actual.end === null || actual.seen.at <= actual.end) return 1;
+    const ask = { ...this.bulkAsk(batch, leavening, ddt), folds };
+    const { phase } = leavenDough(this.dough.formula, this.dough.scaled.split, leavening.vigour);
+    const tub = { kind: 'tub' as const, length: input.tub.length, width: input.tub.width, height: 1 };
+    const rise = riseAtHeight(tub, ask.mass, actual.seen.height, phase);
+    return paceOf(ask, frame.room, (actual.end - frame.origin) / SLOT, (actual.seen.at - actual.end) / 3600, rise);
+  } // prettier-ignore
+
+  private bulkOf(own: DoughModel['leavening'], ddt: number, pace: number): FollowedBulk {
+    const { dough, cold } = this;
     const { room } = this.list.frame;
     const { process } = dough.formula.doc;
-    const [batch] = dough.batches;
-    const mass = batch ? batch.dough / tubsOf(batch, tub.maxDough) : dough.scaled.dough;
-    const ask = { leavening, mass, ddt, mixing: dough.programme.minutes / 60, tub, bulk: process.bulk };
+    // No window depends on acidity.
+    const leavening = { ...own, modifier: own.modifier * pace, lactic: 0 };
+    const ask = this.bulkAsk(dough.batches[0], leavening, ddt);
     const every = process.folds.every / 60;
-    const wanted = Array.from({ length: process.folds.count }, (_, index) => (index + 1) * every);
+    const wanted = Array.from({ length: process.folds.count }, (_, index) => (index + 1) * every).filter(
+      (hours) => hours <= (cold?.after ?? Infinity),
+    );
     const unfolded = sampleBulk({ ...ask, folds: wanted }, room);
     const soonest = Math.min(...unfolded.samples.map(({ wait }) => wait?.[0] ?? Infinity)) / HOUR;
     // A fold keeps clear of the earliest end of bulk.
@@ -185,7 +241,13 @@ class DoughTasks {
     return { ...samples, folds, leavening };
   }
 
-  private batch(unit: number, id: string, batch: DoughBatch, bulk: FollowedBulk, ddt: number): BatchModel {
+  private batch(
+    unit: number,
+    id: string,
+    batch: DoughBatch,
+    bulk: FollowedBulk,
+    rises: Pick<BatchModel, 'ddt' | 'pace'>,
+  ): BatchModel {
     const { list, dough } = this;
     const { rates, floor } = list.input.bakehouse;
     const { folds: folding } = dough.formula.doc.process;
@@ -203,7 +265,8 @@ class DoughTasks {
       this.weighing(lines.length + holds.length),
       'mix',
     );
-    list.arc(weigh, mix, [list.between(0, 0, 3 * HOUR)], HARMLESS.weigh);
+    const autolyse = this.autolyse(unit, id, about('autolyse'), mix, tubs);
+    list.arc(weigh, autolyse ?? mix, [list.between(0, 0, 3 * HOUR)], HARMLESS.weigh);
     const play = Math.max(1, Math.floor(folding.every / SLOT_MINUTES / 3));
     const folds = bulk.folds.map((hours, index) => {
       const seconds = tubs * rates.foldBase + batch.dough * rates.foldKilogram;
@@ -217,16 +280,54 @@ class DoughTasks {
       two: true,
       bench: true,
     });
+    const { cold } = this;
     const way: Way = {
-      name: 'room',
+      name: cold ? 'cold' : 'room',
       tables: [list.table(tableOf(bulk.samples, list.frame.room))],
-      holds: list.use('tubs', tubs),
+      holds: [...list.use('tubs', tubs), ...(cold ? list.use('retarder', batch.dough) : [])],
       cost: 0,
     };
-    list.arc(mix, divide, [way], floor.weights.dough, true);
-    const strands = strandsOf(list, { unit, id, dough, batch, bulk, divide });
-    return { n: batch.n, dough: batch.dough, ddt, tubs, mix, folds, divide, strands };
+    const { turns, hours } = this.turns(unit, id, batch, about, divide);
+    list.arc(mix, turns[0] ?? divide, [way], floor.weights.dough, true);
+    const turned = { hours, around: this.rests };
+    const strands = strandsOf(list, { unit, id, dough, batch, bulk, divide, turned });
+    return { n: batch.n, dough: batch.dough, ...rises, tubs, mix, folds, turns, divide, strands };
   }
+
+  /** Flour and water that are wetted before the mix, if this formula asks for it. */
+  private autolyse(unit: number, id: string, note: TaskNote, mix: number, tubs: number): number | null {
+    const { list, dough } = this;
+    const step = dough.formula.doc.steps.find(({ kind, minutes }) => kind === 'autolyse' && minutes !== null);
+    if (!step?.minutes) return null;
+    const slots = (share: number) => (step.minutes ?? 0) * share / SLOT_MINUTES;
+    const autolyse = list.task(unit, note, `${id}.autolyse`, TEND, 'mix', { uses: list.use(dough.mixer.slug, 1) });
+    const wait = list.between(Math.ceil(slots(AUTOLYSE.least)), Math.round(slots(1)), Math.ceil(slots(AUTOLYSE.most)));
+    list.arc(autolyse, mix, [{ ...wait, holds: list.use('tubs', tubs) }], HARMLESS.autolyse);
+    return autolyse;
+  } // prettier-ignore
+
+  /** Fat locked in and each fold after it, with rests in the cold between them and before the cut. */
+  private turns(
+    unit: number,
+    id: string,
+    batch: DoughBatch,
+    about: (kind: TaskKind) => TaskNote,
+    divide: number,
+  ): { turns: number[]; hours: number } {
+    const { list } = this;
+    const wanted = this.stands?.turns ?? null;
+    if (!wanted) return { turns: [], hours: 0 };
+    const { rates } = list.input.bakehouse;
+    const seconds = rates.turnBase + rates.turnKilogram * batch.dough;
+    const turns = Array.from({ length: wanted.count + 1 }, (_, index) => {
+      const [kind, name] = index === 0 ? (['lock-in', 'lock-in'] as const) : (['turn', `turn-${index}`] as const);
+      return list.task(unit, about(kind), `${id}.${name}`, seconds, 'shape', { two: true, bench: true });
+    });
+    const rest = Math.ceil(wanted.rest / SLOT_MINUTES);
+    const way = { ...list.between(rest, rest, rest + REST_SPARE), name: 'cold', holds: list.use('retarder', batch.dough) };
+    turns.forEach((turn, index) => list.arc(turn, turns[index + 1] ?? divide, [way], HARMLESS.rest));
+    return { turns, hours: (turns.length * (seconds + wanted.rest * 60)) / 3600 };
+  } // prettier-ignore
 }
 
 const tubsOf = (batch: DoughBatch, most: number): number => Math.max(1, Math.ceil(batch.dough / most - 1e-9));

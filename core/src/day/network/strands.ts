@@ -11,7 +11,7 @@ import {
 } from '../instance/index.ts';
 import type { FloorProduct } from '../floor.ts';
 import type { Dough, DoughBatch, Lot } from './doughs.ts';
-import { proofTables, type BulkSamples } from './tables.ts';
+import { proofTables, type BulkSamples, type ProofAsk } from './tables.ts';
 import { HOUR, noteOf, slotsOf, type TaskKind, type TaskList, type TaskNote } from './task-list.ts';
 
 /** The bulk of a dough by when it is mixed, with the folds that it has time for. */
@@ -29,6 +29,8 @@ export interface Cut {
   readonly bulk: FollowedBulk;
   /** The task that cuts it. */
   readonly divide: number;
+  /** What a laminated dough goes through between its bulk and the cut. */
+  readonly turned: ProofAsk['turned'];
 }
 
 /** Pieces of one product that go into the oven at once. */
@@ -102,13 +104,15 @@ function strandTasks(list: TaskList, cut: Cut, strand: Strand, id: string): Stra
   const ways = proofWays(list, cut, strand);
   const proof = list.arc(shape, load, ways.map(({ way }) => way), floor.weights.dough);
   const out = list.task(unit, about('out'), `${id}.out`, seconds(rates.unload), 'oven');
-  list.arc(load, out, [list.between(baked, baked, baked + 1)], floor.weights.dough);
+  const inOven = holderOf(list, dough, strand, true);
+  list.arc(load, out, [{ ...list.between(baked, baked, baked + 1), holds: inOven }], floor.weights.dough);
 
   const fresh = FRESH[type === 'rye' ? 'rye' : 'other'] * HOUR;
   const due = Math.floor((strand.drop - spare * 60 - list.frame.origin) / SLOT);
   const pack = list.task(unit, about('pack'), `${id}.pack`, seconds(rates.pack), 'pack', { two: true, due, first: due - fresh });
   const cool = Math.min(list.frame.slots, Math.ceil(coolingOf(list, dough, strand) * HOUR));
-  list.arc(out, pack, [list.between(cool, cool, cool + fresh)], floor.weights.early);
+  const racks = list.use('racks', strand.pieces * strand.scaledWeight);
+  list.arc(out, pack, [{ ...list.between(cool, cool, cool + fresh), holds: racks }], floor.weights.early);
   return {
     product: strand.product, pieces: strand.pieces, mass: strand.scaledWeight, shape, load, out, pack, proof,
     ways: ways.map(({ stands }) => stands),
@@ -128,7 +132,7 @@ function proofWays(list: TaskList, cut: Cut, strand: Strand): { way: Way; stands
   const { floor, rates } = list.input.bakehouse;
   const { process } = cut.dough.formula.doc;
   const product = productOf(list, cut.dough, strand);
-  const holder = product?.holder ? list.use(product.holder, strand.pieces / product.perHolder) : [];
+  const holder = holderOf(list, cut.dough, strand, false);
   const mass = strand.pieces * strand.scaledWeight;
   const warm: StandModel = { around: process.proof.around, h: HEAT_TRANSFER.coveredBasket, untilRise: null };
   const box = process.proof.around !== null ? list.use('proof-box', mass) : [];
@@ -149,7 +153,7 @@ function proofWays(list: TaskList, cut: Cut, strand: Strand): { way: Way; stands
   const shaping = (cutting + strand.pieces * rates.shape[process.shape]) / 3600 + process.benchRest / 60;
   return options.map(({ name, stands, holds, most, cost }) => {
     const ask = {
-      leavening: cut.bulk.leavening, gasKept: process.gasKept, mass: strand.scaledWeight, shaping,
+      leavening: cut.bulk.leavening, gasKept: process.gasKept, turned: cut.turned, mass: strand.scaledWeight, shaping,
       proof: process.proof.rise, stands, most,
     };
     const tables = proofTables(ask, cut.bulk, list.frame.room).map((table) => list.table(table));
@@ -159,6 +163,14 @@ function proofWays(list: TaskList, cut: Cut, strand: Strand): { way: Way; stands
 
 const productOf = ({ input }: TaskList, { slug }: Dough, { product }: Pick<Lot, 'product'>): FloorProduct | null =>
   input.bakehouse.floor.products.find((each) => each.formula === slug && each.product === product) ?? null; // prettier-ignore
+
+/** What pieces stand in; while they bake, only what goes into the oven with them. */
+function holderOf(list: TaskList, dough: Dough, strand: Strand, baking: boolean): Use[] {
+  const product = productOf(list, dough, strand);
+  const holder = list.input.bakehouse.floor.holders.find(({ slug }) => slug === product?.holder);
+  if (!product || !holder || (baking && !holder.bakes)) return [];
+  return list.use(holder.slug, strand.pieces / product.perHolder);
+}
 
 function perDeck(list: TaskList, dough: Dough, lot: Pick<Lot, 'product' | 'scaledWeight'>): number {
   const known = productOf(list, dough, lot)?.perDeck;

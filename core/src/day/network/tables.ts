@@ -17,7 +17,7 @@ import {
 } from '../../fermentation/index.ts';
 import type { RiseWindow } from '../../formula/index.ts';
 import { FOLD_KEEPS } from '../course.ts';
-import { LEVELS, SLOT, type RoomBySlot, type StandModel, type Table } from '../instance/index.ts';
+import { LEVELS, SHEET, SLOT, type RoomBySlot, type StandModel, type Table } from '../instance/index.ts';
 
 /** Pieces rest so long in basket or tin whatever they have risen before, h. Chosen for Jovet. */
 const LEAST_PROOF = 0.5;
@@ -55,6 +55,8 @@ export interface BulkAsk {
   /** Hours after the mix of each fold. */
   readonly folds: readonly number[];
   readonly bulk: RiseWindow;
+  /** Hours in the room before the tub goes into the cold, °C there, and hours after which it is over; null: it stays. */
+  readonly cold: { readonly after: number; readonly around: number; readonly most: number } | null;
 }
 
 /** Bulk by when the mix ends: how long it takes, and how the dough is at each level of its end. */
@@ -66,7 +68,9 @@ export interface BulkSamples {
 
 /** Follows the bulk of a dough that was mixed at different times of the day. */
 export function sampleBulk(ask: BulkAsk, room: RoomBySlot): BulkSamples {
-  const constant = tubTimeConstant(ask.mass, ask.tub.length, ask.tub.width, HEAT_TRANSFER.tub);
+  const { mass, tub, cold } = ask;
+  const constant = tubTimeConstant(mass, tub.length, tub.width, HEAT_TRANSFER.tub);
+  const chilled = tubTimeConstant(mass, tub.length, tub.width, HEAT_TRANSFER.fanRetarder);
   const samples: Sample[] = [];
   const ends: { slot: number; state: DoughState }[][] = [];
   for (const at of sampleSlots(room)) {
@@ -79,14 +83,21 @@ export function sampleBulk(ask: BulkAsk, room: RoomBySlot): BulkSamples {
       if (last(stretch).rise >= ask.bulk.earliest) break;
       state = degas(last(stretch), FOLD_KEEPS);
     }
-    const rest = fermentUntil(state, ask.leavening, place, ask.bulk.latest, HORIZON, STEP);
-    if (rest) course.push(...rest);
+    if (cold) {
+      course.push(
+        ...fermentFor(state, ask.leavening, place, Math.max(0, mixed.time + cold.after - state.time), STEP),
+      );
+      const air = placeFrom(room, at, mixed.time, chilled, cold.around);
+      course.push(...fermentFor(last(course), ask.leavening, air, cold.most, STEP).slice(1));
+    } else course.push(...(fermentUntil(state, ask.leavening, place, ask.bulk.latest, HORIZON, STEP) ?? []));
     const slotsTo = (rise: number) => {
       const reached = stateAtRise(course, rise, ask.leavening);
-      return reached ? (reached.time - mixed.time) / HOURS : Infinity;
+      return reached ? (reached.time - mixed.time) / HOURS : null;
     };
-    const wait = [slotsTo(ask.bulk.earliest), slotsTo(ask.bulk.best), slotsTo(ask.bulk.latest)] as const;
-    if (!rest) {
+    const earliest = slotsTo(ask.bulk.earliest);
+    const over = course.length > 0 ? (last(course).time - mixed.time) / HOURS : 0;
+    const wait = [earliest ?? 0, slotsTo(ask.bulk.best) ?? over, slotsTo(ask.bulk.latest) ?? over] as const;
+    if (earliest === null) {
       samples.push({ at, wait: null });
       ends.push([]);
       continue;
@@ -111,9 +122,39 @@ const levelWaits = ([earliest, best, latest]: readonly [number, number, number])
   latest,
 ];
 
+/**
+ * How fast a dough ferments against its forecast, from how far it was seen to have risen.
+ *
+ * @param at slot in which its mix ended
+ * @param hours since then
+ * @param rise that was seen
+ * @returns 0.2 to 5 times as fast; what was seen beyond that is taken as the nearer end
+ */
+export function paceOf(ask: BulkAsk, room: RoomBySlot, at: number, hours: number, rise: number): number {
+  const risen = (pace: number): number => {
+    const of = { ...ask.leavening, modifier: ask.leavening.modifier * pace };
+    const constant = tubTimeConstant(ask.mass, ask.tub.length, ask.tub.width, HEAT_TRANSFER.tub);
+    let state = last(fermentFor(startOfDough(ask.ddt), of, heldAt(ask.ddt), ask.mixing));
+    const end = state.time + hours;
+    const place = placeFrom(room, at, state.time, constant, null);
+    for (const fold of ask.folds.filter((each) => each < hours))
+      state = degas(last(fermentFor(state, of, place, end - hours + fold - state.time, STEP)), FOLD_KEEPS);
+    return last(fermentFor(state, of, place, end - state.time, STEP)).rise;
+  };
+  let [slow, fast] = [0.2, 5];
+  for (let step = 0; step < 24; step += 1) {
+    const middle = Math.sqrt(slow * fast);
+    if (risen(middle) < rise) slow = middle;
+    else fast = middle;
+  }
+  return Math.sqrt(slow * fast);
+}
+
 export interface ProofAsk {
   readonly leavening: Leavening;
   readonly gasKept: number;
+  /** Hours of turns and rests between bulk and the cut, and °C around the sheet (null: the room). */
+  readonly turned: { readonly hours: number; readonly around: number | null };
   /** Dough of a piece, kg. */
   readonly mass: number;
   /** Hours from the end of bulk until the pieces are shaped. */
@@ -129,9 +170,12 @@ export function proofTables(ask: ProofAsk, bulk: BulkSamples, room: RoomBySlot):
   const byLevel: Sample[][] = Array.from({ length: LEVELS }, () => []);
   for (const ends of bulk.ends)
     ends.forEach(({ slot, state }, level) => {
-      const bench = placeFrom(room, slot, state.time, pieceTimeConstant(ask.mass, HEAT_TRANSFER.coveredBasket), null);
-      const shaped = last(fermentFor(degas(state, ask.gasKept), ask.leavening, bench, ask.shaping, STEP));
-      byLevel[level]?.push({ at: slot + ask.shaping / HOURS, wait: proofFrom(ask, shaped, slot, room) });
+      const cutAt = slot + ask.turned.hours / HOURS;
+      const sheet = placeFrom(room, slot, state.time, pieceTimeConstant(SHEET, HEAT_TRANSFER.fanRetarder), ask.turned.around);
+      const cut = ask.turned.hours > 0 ? last(fermentFor(state, ask.leavening, sheet, ask.turned.hours, STEP)) : state;
+      const bench = placeFrom(room, cutAt, cut.time, pieceTimeConstant(ask.mass, HEAT_TRANSFER.coveredBasket), null);
+      const shaped = last(fermentFor(degas(cut, ask.gasKept), ask.leavening, bench, ask.shaping, STEP));
+      byLevel[level]?.push({ at: cutAt + ask.shaping / HOURS, wait: proofFrom(ask, shaped, cutAt, room) });
     }); // prettier-ignore
   return byLevel.map((samples) => tableOf(samples, room));
 }

@@ -19,7 +19,7 @@ import type { Actual, DayInput } from './input.ts';
 
 /** What kinds of tasks there are, in the order of a batch. */
 export type TaskKind =
-  | 'feed' | 'soak' | 'weigh' | 'mix' | 'fold' | 'divide' | 'shape' | 'load' | 'out' | 'pack'; // prettier-ignore
+  | 'feed' | 'soak' | 'weigh' | 'autolyse' | 'mix' | 'fold' | 'lock-in' | 'turn' | 'divide' | 'shape' | 'load' | 'out' | 'pack'; // prettier-ignore
 
 /** What a task is to people. */
 export interface TaskNote {
@@ -114,9 +114,9 @@ export class TaskList {
     };
   }
 
-  /** °C of a dough that was measured at the end of its mix. */
-  measured(mix: string): number | null {
-    return this.actuals.get(mix)?.temperature ?? null;
+  /** What really happened to a task, if it began. */
+  actual(id: string): Actual | null {
+    return this.actuals.get(id) ?? null;
   }
 
   /** Begins tasks that are placed at once. */

@@ -2,7 +2,7 @@ import { fillLine } from '../../culture/index.ts';
 import { MOST_RISE } from '../../fermentation/index.ts';
 import { allergensOfFormula, allergenText } from '../../formula/index.ts';
 import type { Followed } from '../checker/index.ts';
-import { endOf, SLOT, type Schedule } from '../instance/index.ts';
+import { bulkEnd, endOf, SLOT, type Schedule } from '../instance/index.ts';
 import { leavenDough } from '../leavening.ts';
 import type { Network } from '../network/index.ts';
 
@@ -15,9 +15,10 @@ export interface TubLabel {
   readonly tubs: number;
   /** kg in one tub. */
   readonly mass: number;
-  /** Epoch seconds of the end of the mix, and of the cut. */
+  /** Epoch seconds of the end of the mix and of the bulk, and whether a sheet is made of it then instead of a cut. */
   readonly mixed: number;
-  readonly divide: number;
+  readonly over: number;
+  readonly laminated: boolean;
   /** cm over the bottom of the tub: when it is filled, and when it is cut. */
   readonly start: number;
   readonly height: number;
@@ -37,7 +38,7 @@ export function labelsOf(network: Network, followed: Followed, schedule: Schedul
     const most = doc.type === 'rye' ? MOST_RISE.rye : MOST_RISE.strongWheat;
     return model.batches.flatMap((batch): TubLabel[] => {
       const course = followed.batches.find((each) => each.dough === model.key && each.batch === batch.n);
-      const [mix, divide] = [schedule.tasks[batch.mix], schedule.tasks[batch.divide]];
+      const [mix, divide] = [schedule.tasks[batch.mix], schedule.tasks[bulkEnd(batch)]];
       if (!course || !mix || !divide) return [];
       const mass = batch.dough / batch.tubs;
       const tub = { kind: 'tub' as const, length: model.tub.length, width: model.tub.width, height: 1 };
@@ -46,7 +47,7 @@ export function labelsOf(network: Network, followed: Followed, schedule: Schedul
       return [
         {
           key: model.key, dough: model.name, batch: batch.n, batches: model.batches.length, tubs: batch.tubs, mass,
-          mixed: at(endOf(instance, batch.mix, mix)), divide: at(divide.start),
+          mixed: at(endOf(instance, batch.mix, mix)), over: at(divide.start), laminated: batch.turns.length > 0,
           start: line.start, height: line.target, allergens,
           pieces: batch.strands.map(({ product, pieces, mass: each }) => ({
             name: doc.products.find(({ slug }) => slug === product)?.name ?? product, pieces, mass: each,

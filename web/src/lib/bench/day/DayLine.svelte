@@ -1,6 +1,6 @@
 <script lang="ts">
   import { onMount, untrack } from 'svelte';
-  import type { DayInput, Schedule, ViewTask, Why } from '@jovet/core/day';
+  import type { Actual, DayInput, Schedule, ViewTask, Why } from '@jovet/core/day';
   import type { Problem } from '@jovet/core/problem';
   import { formatDate, localTime } from '@jovet/core/time';
   import ZoomIn from '@lucide/svelte/icons/zoom-in';
@@ -20,6 +20,7 @@
     chosenInput,
     movedTasks,
     orderChanges,
+    piecesChanged,
     whyLonger,
     withActual,
     withPin,
@@ -221,16 +222,17 @@
   let before = $state.raw<PlannedDay | null>(null);
   const moved = $derived(before && day && looking === 'no' ? movedTasks(before.view, day.view) : []);
   const reasons = $derived(
-    before && day ? whyLonger(before.view, day.view, history.present.actuals, reading.temperature) : [],
+    before && day
+      ? [
+          ...piecesChanged(before.view, day.view),
+          ...whyLonger(before.view, day.view, history.present.actuals, reading.temperature),
+        ]
+      : [],
   );
-  function happened(of: ViewTask, start: number, end: number | null, temperature: number | null) {
+  function happened(actual: Actual) {
     if (!day) return;
     before = day;
-    choose(
-      withActual(history.present, day.view, { task: of.id, start, end, temperature }),
-      `happened ${of.id}`,
-      2,
-    );
+    choose(withActual(history.present, day.view, actual), `happened ${actual.task}`, 2);
   }
   function takeBack() {
     before = null;
@@ -393,7 +395,9 @@
           {zone}
           onnudge={(by) => nudge(task, by)}
           onunpin={() => unpin(task)}
-          onhappened={(start, end, temperature) => happened(task, start, end, temperature)}
+          reminders={(shown?.reminders ?? []).filter((each) => each.task === task.index)}
+          actual={history.present.actuals.find((each) => each.task === task.id) ?? null}
+          onhappened={happened}
         />
       {:else}
         <p class="quiet">

@@ -19,21 +19,43 @@
   const dayOf = (at: number) => localTime(at, zone).date;
 
   const STATIONS = [
-    { name: 'Mixing', kinds: ['feed', 'soak', 'weigh', 'mix', 'fold'] },
-    { name: 'Bench', kinds: ['divide', 'shape'] },
+    { name: 'Mixing', kinds: ['feed', 'soak', 'weigh', 'autolyse', 'mix', 'fold'] },
+    { name: 'Bench', kinds: ['lock-in', 'turn', 'divide', 'shape'] },
     { name: 'Oven', kinds: ['load', 'out'] },
     { name: 'Packing', kinds: ['pack'] },
   ];
+  const dough = (row: number) => view.rows[row]?.name ?? '';
+  /** Tasks, and between them what hangs on them at its own time. */
+  const lines = $derived(
+    [
+      ...view.tasks.map((task) => ({
+        id: task.id, at: task.start, kind: task.note.kind, what: kindWord(task.note.kind),
+        name: `${task.note.pieces === null ? '' : `${task.note.pieces} `}${task.note.name}`,
+        more: `${task.note.batch === null ? '' : `, batch ${task.note.batch}`}${dough(task.row) === task.note.name ? '' : ` (${dough(task.row)})`}`,
+        people: task.people, mass: task.note.mass,
+      })),
+      ...day.reminders.flatMap((reminder) => {
+        const task = view.tasks.find(({ index }) => index === reminder.task);
+        return task
+          ? [
+              {
+                id: `${task.id} ${reminder.kind} ${reminder.what}`, at: reminder.at, kind: task.note.kind, what: `${reminder.what}:`,
+                name: task.note.name, more: '', people: reminder.who === null ? [] : [reminder.who], mass: null,
+              },
+            ]
+          : [];
+      }),
+    ].sort((a, b) => a.at - b.at),
+  ); // prettier-ignore
   const sheets = $derived(
     (what === 'stations'
       ? STATIONS.map(({ name, kinds }) => ({
           name,
-          tasks: view.tasks.filter(({ note }) => kinds.includes(note.kind)),
+          tasks: lines.filter(({ kind }) => kinds.includes(kind)),
         }))
-      : day.people.map((name) => ({ name, tasks: view.tasks.filter(({ people }) => people.includes(name)) }))
+      : day.people.map((name) => ({ name, tasks: lines.filter(({ people }) => people.includes(name)) }))
     ).filter(({ tasks }) => tasks.length > 0),
   );
-  const dough = (row: number) => view.rows[row]?.name ?? '';
   const linkOf = (key: string, batch: number) => `${location.origin}/plan/day/${date}#${key}.${batch}`;
 </script>
 
@@ -48,7 +70,7 @@
               {#if label.batches > 1}Batch {label.batch} of {label.batches},{/if}
               tub {tub} of {label.tubs} · {formatMass(label.mass, 'kg', 1)}
             </p>
-            <p class="time">Cut at <b>{clock(label.divide)}</b></p>
+            <p class="time">{label.laminated ? 'Lock in' : 'Cut'} at <b>{clock(label.over)}</b></p>
             <p>
               Mixed {clock(label.mixed)}. From {formatNumber(label.start, 1)} cm to
               <b>{formatNumber(label.height, 1)} cm</b>.
@@ -84,25 +106,19 @@
         <table>
           <tbody>
             {#each tasks as task, index (task.id)}
-              {#if index === 0 || dayOf(task.start) !== dayOf(tasks[index - 1]?.start ?? 0)}
-                <tr><th colspan="4" class="on">{formatDate(dayOf(task.start))}</th></tr>
+              {#if index === 0 || dayOf(task.at) !== dayOf(tasks[index - 1]?.at ?? 0)}
+                <tr><th colspan="4" class="on">{formatDate(dayOf(task.at))}</th></tr>
               {/if}
               <tr>
-                <td class="at">{clock(task.start)}</td>
+                <td class="at">{clock(task.at)}</td>
                 <td
-                  >{kindWord(task.note.kind)}
-                  <b>{task.note.pieces === null ? '' : `${task.note.pieces} `}{task.note.name}</b>{task.note
-                    .batch === null
-                    ? ''
-                    : `, batch ${task.note.batch}`}{dough(task.row) === task.note.name
-                    ? ''
-                    : ` (${dough(task.row)})`}{what === 'stations'
+                  >{task.what} <b>{task.name}</b>{task.more}{what === 'stations'
                     ? ` — ${task.people.join(', ')}`
                     : task.people.length > 1
                       ? ` with ${task.people.filter((each) => each !== name).join(', ')}`
                       : ''}</td
                 >
-                <td class="figure">{task.note.mass === null ? '' : formatMass(task.note.mass, 'kg', 1)}</td>
+                <td class="figure">{task.mass === null ? '' : formatMass(task.mass, 'kg', 1)}</td>
                 <td class="tick">☐</td>
               </tr>
             {/each}

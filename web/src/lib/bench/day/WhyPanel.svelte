@@ -1,7 +1,14 @@
 <script lang="ts">
-  import type { ViewTask, Why } from '@jovet/core/day';
+  import type { Actual, Reminder, ViewTask, Why } from '@jovet/core/day';
   import { addDays, localTime, parseTimeOfDay, resolveLocal } from '@jovet/core/time';
-  import { formatDuration, formatMass, formatNumber, parseTemperature } from '@jovet/core/units';
+  import {
+    formatDuration,
+    formatMass,
+    formatNumber,
+    parseMass,
+    parseNumber,
+    parseTemperature,
+  } from '@jovet/core/units';
   import Field from '../../ui/Field.svelte';
   import { useReading } from '../settings';
 
@@ -9,27 +16,37 @@
     task: ViewTask;
     why: Why | null;
     zone: string;
+    /** What hangs on it: salt, steam, a first look. */
+    reminders: readonly Reminder[];
+    /** What was noted of it so far. */
+    actual: Actual | null;
     /** It is to be held so many seconds later than it is held, or planned. */
     onnudge: (by: number) => void;
     onunpin: () => void;
-    /** It really happened: epoch seconds, and °C of a dough that was mixed. */
-    onhappened: (start: number, end: number | null, temperature: number | null) => void;
+    /** It really happened. */
+    onhappened: (actual: Actual) => void;
   }
 
   /** Why a task stands where it does: what binds it, and what each little move would break or cost. */
-  let { task, why, zone, onnudge, onunpin, onhappened }: Props = $props();
+  let { task, why, zone, reminders, actual, onnudge, onunpin, onhappened }: Props = $props();
   const reading = useReading();
   const clock = (at: number) => localTime(at, zone).time;
   const place = $derived(task.window);
   const off = $derived(place ? (task.start - place.best) / 60 : 0);
 
   let noting = $state(false);
-  let [began, over, degrees] = $state(['', '', '']);
+  let [began, over, degrees, stands, seenAt, dough] = $state(['', '', '', '', '', '']);
+  let confirmed = $state<readonly string[]>([]);
+  const gates = $derived(reminders.filter(({ confirm }) => confirm));
   let wrong = $state<Record<string, string>>({});
   function note() {
     began = clock(task.start);
     over = clock(task.end);
-    degrees = '';
+    degrees = typeof actual?.temperature === 'number' ? reading.temperature(actual.temperature) : '';
+    stands = actual?.seen ? formatNumber(actual.seen.height, 1) : '';
+    seenAt = actual?.seen ? clock(actual.seen.at) : '';
+    dough = typeof actual?.mass === 'number' ? formatMass(actual.mass, 'kg', 1) : '';
+    confirmed = actual ? gates.map(({ kind }) => kind) : [];
     wrong = {};
     noting = true;
   }
@@ -47,19 +64,43 @@
     const start = near(began, task.start);
     const end = over.trim() === '' ? null : near(over, task.end);
     const celsius = degrees.trim() === '' ? null : parseTemperature(degrees, reading.unit);
+    const height = stands.trim() === '' ? null : parseNumber(stands.replace(/\s*cm$/, ''));
+    const at = seenAt.trim() === '' ? null : near(seenAt, (end ?? task.end) + 3600);
+    const mass = dough.trim() === '' ? null : parseMass(dough, 'kg');
     const found: Record<string, string> = {};
+    const words = (read: { problems: readonly { problem: string; remedy: string }[] }) =>
+      read.problems.map(({ problem, remedy }) => `${problem} ${remedy}`).join(' ');
     if (start === null)
       found['began'] = `“${began}” is not a time of day. Type hours and minutes, such as 04:10.`;
     if (over.trim() !== '' && end === null)
       found['over'] = `“${over}” is not a time of day. Type hours and minutes, or leave it empty.`;
     else if (start !== null && end !== null && end < start)
       found['over'] = 'This is before it began. Type a later time.';
-    if (celsius && !celsius.ok)
-      found['degrees'] = celsius.problems.map(({ problem, remedy }) => `${problem} ${remedy}`).join(' ');
+    if (celsius && !celsius.ok) found['degrees'] = words(celsius);
+    if (mass && !mass.ok) found['dough'] = words(mass);
+    if (height && !height.ok) found['stands'] = words(height);
+    else if (height && (height.value <= 0 || end === null))
+      found['stands'] =
+        'A height is measured after the mix is over. Type when it was over, and a height in cm.';
+    if (height && at === null)
+      found['seenAt'] = `“${seenAt}” is not a time of day. Type when it was measured, such as 04:10.`;
+    else if (height && at !== null && end !== null && at <= end)
+      found['seenAt'] = 'This is before the mix was over. Type a later time.';
+    const open = gates.filter(({ kind }) => !confirmed.includes(kind));
+    if (end !== null && open.length > 0)
+      found['gates'] =
+        `Not confirmed: ${open.map(({ what }) => what).join(', ')}. Tick it, or leave “over at” empty.`;
     wrong = found;
     if (Object.keys(found).length > 0 || start === null) return;
     noting = false;
-    onhappened(start, end, celsius?.ok ? celsius.value : null);
+    onhappened({
+      task: task.id,
+      start,
+      end,
+      temperature: celsius?.ok ? celsius.value : null,
+      seen: height?.ok && at !== null ? { at, height: height.value } : null,
+      mass: mass?.ok ? mass.value : null,
+    });
   }
 </script>
 
@@ -80,6 +121,20 @@
     </p>
   {/if}
   {#each why?.waits ?? [] as sentence (sentence)}<p>{sentence}</p>{/each}
+  {#if reminders.length > 0}
+    <ul class="reminders">
+      {#each reminders as reminder (reminder.kind + reminder.at + reminder.what)}
+        <li>
+          <b>{clock(reminder.at)}</b>
+          {reminder.what}{reminder.who === null
+            ? ', nobody is free'
+            : task.people.includes(reminder.who)
+              ? ''
+              : `, ${reminder.who}`}
+        </li>
+      {/each}
+    </ul>
+  {/if}
   {#if why}
     <table>
       <caption class="quiet">If it alone were moved</caption>
@@ -128,7 +183,45 @@
           problem={wrong['degrees']}
           oninput={(value) => (degrees = value)}
         />
+        <Field
+          label="stands at"
+          name="stands"
+          unit="cm"
+          value={stands}
+          problem={wrong['stands']}
+          oninput={(value) => (stands = value)}
+        />
+        <Field
+          label="seen at"
+          name="seenAt"
+          value={seenAt}
+          problem={wrong['seenAt']}
+          oninput={(value) => (seenAt = value)}
+        />
+      {:else if task.note.kind === 'divide'}
+        <Field
+          label="dough there is"
+          name="dough"
+          unit="kg"
+          value={dough}
+          problem={wrong['dough']}
+          oninput={(value) => (dough = value)}
+        />
       {/if}
+      {#each gates as { kind, what } (kind)}
+        <label class="gate">
+          <input
+            type="checkbox"
+            checked={confirmed.includes(kind)}
+            onchange={({ currentTarget }) =>
+              (confirmed = currentTarget.checked
+                ? [...confirmed, kind]
+                : confirmed.filter((each) => each !== kind))}
+          />
+          {what}
+        </label>
+      {/each}
+      {#if wrong['gates']}<p class="wrong" role="alert">{wrong['gates']}</p>{/if}
       <button type="submit" class="btn preset-filled">Plan the rest from here</button>
       <button type="button" class="btn preset-tonal" onclick={() => (noting = false)}>Leave it</button>
     </form>
@@ -177,6 +270,24 @@
   }
   td {
     padding: 0.15rem 0;
+  }
+  .reminders {
+    margin: 0.4rem 0;
+    font-size: 0.875rem;
+  }
+  .reminders b {
+    font-family: var(--figures);
+    font-weight: 600;
+  }
+  .gate {
+    display: flex;
+    align-items: center;
+    gap: 0.4rem;
+    min-height: 2.5rem;
+  }
+  .wrong {
+    flex: 1 1 100%;
+    color: light-dark(var(--color-error-700), var(--color-error-300));
   }
   .pin {
     display: flex;

@@ -89,10 +89,10 @@ export function orderChanges(before: DayInput, now: DayInput): string[] {
  */
 export function withActual(choice: DayChoice, view: DayView, actual: Actual): DayChoice {
   const noted = new Set(choice.actuals.map(({ task }) => task));
-  const now = Math.max(choice.now ?? 0, actual.end ?? actual.start);
+  const now = Math.max(choice.now ?? 0, actual.end ?? actual.start, actual.seen?.at ?? 0);
   const asPlanned = view.tasks
     .filter(({ id, start }) => start < now && id !== actual.task && !noted.has(id))
-    .map(({ id, start, end }) => ({ task: id, start, end, temperature: null }));
+    .map(({ id, start, end }) => ({ task: id, start, end, temperature: null, seen: null, mass: null }));
   return {
     ...choice,
     now,
@@ -120,20 +120,31 @@ export function movedTasks(before: DayView, after: DayView): Moved[] {
   });
 }
 
+/** Pieces that a new plan has more or fewer of, in sentences. */
+export function piecesChanged(before: DayView, after: DayView): string[] {
+  const was = new Map(before.tasks.map((task) => [task.id, task.note]));
+  return after.tasks.flatMap(({ id, note }) => {
+    const old = was.get(id)?.pieces ?? note.pieces;
+    return note.kind === 'pack' && old !== note.pieces
+      ? [`${note.name}: ${note.pieces ?? 0} instead of ${old ?? 0} from the dough there is.`]
+      : [];
+  });
+}
+
 /** Why a dough takes longer or shorter than was planned, in sentences. */
 export function whyLonger(before: DayView, after: DayView, actuals: readonly Actual[], zoneless: (celsius: number) => string): string[] {
-  return actuals.flatMap(({ task, temperature }) => {
-    if (temperature === null) return [];
+  return actuals.flatMap(({ task, temperature, seen }) => {
+    if (temperature === null && seen === null) return [];
     const bulk = (view: DayView) => {
       const mix = view.tasks.find(({ id }) => id === task);
-      const cut = view.tasks.find(({ id }) => id === task.replace(/mix$/, 'divide'));
+      const cut = view.tasks.find(({ id }) => id === task.replace(/mix$/, view.tasks.some((each) => each.id === task.replace(/mix$/, 'lock-in')) ? 'lock-in' : 'divide'));
       return mix && cut?.window ? { name: mix.note.name, best: cut.window.best - mix.end } : null;
     };
     const [was, is] = [bulk(before), bulk(after)];
     if (!was || !is || Math.abs(is.best - was.best) < 300) return [];
     const longer = is.best > was.best;
     return [
-      `${is.name} came out at ${zoneless(temperature)}: its bulk is best after ${formatDuration(is.best)} instead of ${formatDuration(was.best)}, ${formatNumber(Math.abs(is.best - was.best) / 60, 0)} min ${longer ? 'longer' : 'shorter'}.`,
+      `${is.name} ${seen === null ? `came out at ${zoneless(temperature ?? 0)}` : `stood at ${formatNumber(seen.height, 1)} cm`}: its bulk is best after ${formatDuration(is.best)} instead of ${formatDuration(was.best)}, ${formatNumber(Math.abs(is.best - was.best) / 60, 0)} min ${longer ? 'longer' : 'shorter'}.`,
     ];
   });
 } // prettier-ignore

@@ -1,7 +1,7 @@
 import type { Cost, TaskKind } from '@jovet/core/day';
 
 const KINDS: Readonly<Record<TaskKind, string>> = {
-  feed: 'make', soak: 'soak', weigh: 'weigh', mix: 'mix', fold: 'fold', divide: 'divide', shape: 'shape', load: 'load', out: 'out', pack: 'pack',
+  feed: 'make', soak: 'soak', weigh: 'weigh', autolyse: 'wet flour', mix: 'mix', fold: 'fold', 'lock-in': 'lock in', turn: 'turn', divide: 'divide', shape: 'shape', load: 'load', out: 'out', pack: 'pack',
 }; // prettier-ignore
 
 /** A task in one word. */

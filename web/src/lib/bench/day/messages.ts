@@ -1,4 +1,4 @@
-import type { DayInput, DayView, Remedy, Schedule, TubLabel, Why } from '@jovet/core/day';
+import type { DayInput, DayView, Reminder, Remedy, Schedule, TubLabel, Why } from '@jovet/core/day';
 import type { Problem } from '@jovet/core/problem';
 
 /** A plan with everything that its picture needs. */
@@ -8,6 +8,7 @@ export interface PlannedDay {
   readonly view: DayView;
   readonly people: readonly string[];
   readonly labels: readonly TubLabel[];
+  readonly reminders: readonly Reminder[];
 }
 
 /** Why there is no plan, and the nearest one. */

@@ -5,6 +5,7 @@ import {
   faultWords,
   labelsOf,
   followDoughs,
+  remindersOf,
   nearestTo,
   networkOf,
   pinned,
@@ -191,5 +192,6 @@ function dayOf(input: DayInput, network: Network, schedule: Schedule): PlannedDa
     view: viewOf(input, network, schedule, cost, followed),
     people: instance.people.map(({ name }) => name),
     labels: labelsOf(network, followed, schedule),
+    reminders: remindersOf(input, network, schedule),
   };
 }

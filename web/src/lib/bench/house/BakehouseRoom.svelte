@@ -13,7 +13,11 @@
   import type { House } from '../../server/database/house';
   import Field from '../../ui/Field.svelte';
   import { send } from '../send';
+  import { roomKeys } from '../room-keys';
+  import RoomHead from '../RoomHead.svelte';
   import { useReading } from '../settings';
+  import DoughTable from './DoughTable.svelte';
+  import ProductTable from './ProductTable.svelte';
 
   interface Props {
     house: House;
@@ -33,10 +37,10 @@
   );
   const dirty = $derived(JSON.stringify(draft) !== JSON.stringify(kept));
   const loose = $derived(
-    problems.filter(({ path }) => !/^(hands|holders|products|things|rates)\./.test(path)),
+    problems.filter(({ path }) => !/^(hands|holders|products|doughs|things|rates)\./.test(path)),
   );
 
-  type Lists = 'hands' | 'holders' | 'products';
+  type Lists = 'hands' | 'holders';
   const put = (list: Lists, index: number, change: object) => {
     draft = {
       ...draft,
@@ -53,7 +57,7 @@
     };
   };
   const addHolder = () => {
-    draft = { ...draft, holders: [...draft.holders, { slug: '', name: '', count: '' }] };
+    draft = { ...draft, holders: [...draft.holders, { slug: '', name: '', count: '', bakes: false }] };
   };
   const toggle = (index: number, skill: Skill) => {
     const { skills = [] } = draft.hands[index] ?? {};
@@ -63,20 +67,6 @@
   };
   const thing = (key: ThingKey) => (value: string) => {
     draft = { ...draft, things: { ...draft.things, [key]: value } };
-  };
-
-  /** Every product of every formula has a line; those that said nothing yet begin empty. */
-  const products = $derived(
-    house.formulas.flatMap(({ slug: formula, formula: { doc } }) =>
-      doc.products.map(({ slug: product, name }) => ({
-        formula, product, name, dough: doc.name,
-        index: draft.products.findIndex((each) => each.formula === formula && each.product === product),
-      })),
-    ),
-  ); // prettier-ignore
-  const addProduct = (formula: string, product: string) => {
-    const blank = { formula, product, holder: '', perHolder: '1', perDeck: '', retard: false, over: '' };
-    draft = { ...draft, products: [...draft.products, blank] };
   };
 
   async function save() {
@@ -98,12 +88,7 @@
       onkept();
     } else problems = answer.problems;
   }
-  function onkeydown(event: KeyboardEvent) {
-    if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 's') {
-      event.preventDefault();
-      void save();
-    }
-  }
+  const onkeydown = (event: KeyboardEvent) => roomKeys(event, { save: () => void save() });
   const SKILL_WORDS = { mix: 'mixing', shape: 'shaping', oven: 'oven', pack: 'packing' } as const;
   const COUNTS: readonly (readonly [ThingKey, string, string])[] = [
     ['bench', 'Bench', 'm'],
@@ -115,6 +100,8 @@
     ['decks', 'Decks', ''],
     ['area', 'Floor of a deck', 'm²'],
     ['recovery', 'Stone hot again after', 'min'],
+    ['racks', 'Racks to cool on', ''],
+    ['onRack', 'Bread on a rack', ''],
     ['preheat', 'Heating up', 'min'],
     ['spare', 'Spare before a van', 'min'],
     ['quiet', 'Quiet hours', ''],
@@ -128,18 +115,18 @@
 <svelte:window {onkeydown} />
 
 <form class="room" onsubmit={(event) => (event.preventDefault(), void save())}>
-  <header>
-    <h1>Bakehouse</h1>
-    <p class="when">{house.bakehouse.name}</p>
-    <span class="state" role="status">{sending ? 'Keeping…' : dirty ? 'Not kept yet' : 'Kept'}</span>
-    <button
-      type="button"
-      class="btn preset-tonal"
-      disabled={!dirty}
-      onclick={() => ((draft = kept), (problems = []))}>Leave it</button
-    >
-    <button type="submit" class="btn preset-filled save" disabled={!dirty || sending}>Keep</button>
-  </header>
+  <div class="head">
+    <RoomHead title="Bakehouse" standing={sending ? 'Keeping…' : dirty ? 'Not kept yet' : 'Kept'}>
+      {#snippet about()}<p>{house.bakehouse.name}</p>{/snippet}
+      <button
+        type="button"
+        class="btn preset-tonal"
+        disabled={!dirty}
+        onclick={() => ((draft = kept), (problems = []))}>Leave it</button
+      >
+      <button type="submit" class="btn preset-filled save" disabled={!dirty || sending}>Keep</button>
+    </RoomHead>
+  </div>
   {#each loose as { problem, remedy } (problem)}<p class="notice" role="alert">{problem} {remedy}</p>{/each}
 
   <section>
@@ -204,7 +191,7 @@
           unit={unit === '°' ? reading.unit : unit || undefined}
           value={draft.things[key]}
           problem={wrong[`things.${key}`]}
-          placeholder={key === 'proofBox' || key === 'retarder' ? 'none' : undefined}
+          placeholder={['proofBox', 'retarder', 'racks'].includes(key) ? 'none' : undefined}
           oninput={thing(key)}
         />
       {/each}
@@ -215,6 +202,18 @@
           onchange={() => (draft = { ...draft, loader: !draft.loader })}
         /> A loader sets a whole deck</label
       >
+      <label class="field">
+        <span class="field-name">Steam</span>
+        <select
+          class="select"
+          value={draft.steam}
+          onchange={(event) => (draft = { ...draft, steam: event.currentTarget.value as typeof draft.steam })}
+        >
+          <option value="built-in">from the oven</option>
+          <option value="pan">from a pan, put in before</option>
+          <option value="none">none</option>
+        </select>
+      </label>
     </div>
   </section>
 
@@ -237,6 +236,13 @@
             problem={wrong[`holders.${index}.count`]}
             oninput={(count) => put('holders', index, { count })}
           />
+          <label class="check bakes"
+            ><input
+              type="checkbox"
+              checked={holder.bakes}
+              onchange={() => put('holders', index, { bakes: !holder.bakes })}
+            /> goes into the oven</label
+          >
           <button
             type="button"
             class="away"
@@ -249,67 +255,8 @@
     <button type="button" class="link" onclick={addHolder}>Add a kind</button>
   </section>
 
-  <section>
-    <h2>Products</h2>
-    <table>
-      <thead>
-        <tr
-          ><th scope="col">Product</th><th scope="col">stands in</th><th scope="col">pieces in one</th><th
-            scope="col">pieces on a deck</th
-          ><th scope="col">bake over, %</th><th scope="col">may proof cold</th></tr
-        >
-      </thead>
-      <tbody>
-        {#each products as { formula, product, name, dough, index } (`${formula} ${product}`)}
-          {@const line = draft.products[index]}
-          <tr>
-            <th scope="row">{name} <span class="quiet">{dough}</span></th>
-            {#if line}
-              <td>
-                <select
-                  class="select"
-                  aria-label={`${name} stands in`}
-                  value={line.holder}
-                  onchange={(event) => put('products', index, { holder: event.currentTarget.value })}
-                >
-                  <option value="">nothing</option>
-                  {#each draft.holders as holder (holder.slug)}<option value={holder.slug}
-                      >{holder.name}</option
-                    >{/each}
-                </select>
-              </td>
-              {#each [['perHolder', 'pieces in one'], ['perDeck', 'pieces on a deck'], ['over', 'percent over']] as [key = '', word] (key)}
-                <td>
-                  <Field
-                    hideLabel
-                    label={`${name}: ${word}`}
-                    name={`products.${index}.${key}`}
-                    value={line[key as 'perDeck']}
-                    problem={wrong[`products.${index}.${key}`]}
-                    oninput={(value) => put('products', index, { [key]: value })}
-                  />
-                </td>
-              {/each}
-              <td class="middle"
-                ><input
-                  type="checkbox"
-                  aria-label={`${name} may proof in the cold`}
-                  checked={line.retard}
-                  onchange={() => put('products', index, { retard: !line.retard })}
-                /></td
-              >
-            {:else}
-              <td colspan="5"
-                ><button type="button" class="link" onclick={() => addProduct(formula, product)}
-                  >Say how it stands and bakes</button
-                > <span class="quiet">until then reckoned from its weight</span></td
-              >
-            {/if}
-          </tr>
-        {/each}
-      </tbody>
-    </table>
-  </section>
+  <ProductTable {draft} formulas={house.formulas} {wrong} onchange={(next) => (draft = next)} />
+  <DoughTable {draft} formulas={house.formulas} {wrong} onchange={(next) => (draft = next)} />
 
   <section>
     <h2>How long hands take</h2>
@@ -333,35 +280,17 @@
   .room {
     padding: 0.75rem 1.5rem 1.5rem;
   }
-  header {
-    display: flex;
-    flex-wrap: wrap;
-    align-items: center;
-    gap: 0.25rem 0.75rem;
+  .head {
     position: sticky;
     top: 0;
     z-index: 2;
     padding: 0.25rem 0;
     background: light-dark(var(--color-surface-50), var(--color-surface-950));
   }
-  h1 {
-    font-size: 1.5rem;
-    font-weight: 700;
-  }
   h2 {
     font-size: 1.0625rem;
     font-weight: 700;
     margin: 1rem 0 0.4rem;
-  }
-  .state {
-    margin-left: auto;
-    font-size: 0.875rem;
-  }
-  .btn {
-    min-height: 2.5rem;
-  }
-  .btn:disabled {
-    opacity: 0.4;
   }
   .save {
     font-weight: 700;
@@ -402,39 +331,16 @@
     gap: 0.4rem;
     min-height: 2.4rem;
   }
+  .bakes {
+    grid-column: 1 / -1;
+    grid-row: 2;
+    min-height: 1.6rem;
+    font-size: 0.875rem;
+  }
   .away {
     min-height: 2.4rem;
     align-self: end;
     cursor: pointer;
-  }
-  .link {
-    cursor: pointer;
-    text-decoration: underline;
-    text-underline-offset: 0.2em;
-    margin-top: 0.3rem;
-  }
-  table {
-    width: 100%;
-    max-width: 62rem;
-  }
-  thead th {
-    text-align: left;
-    font-weight: 400;
-    font-size: 0.8125rem;
-  }
-  tbody th {
-    text-align: left;
-    font-weight: 400;
-    white-space: nowrap;
-  }
-  td {
-    padding: 0.1rem 0.3rem;
-  }
-  td :global(.field) {
-    width: 6rem;
-  }
-  .middle {
-    text-align: center;
   }
   @media (max-width: 900px) {
     .hand {

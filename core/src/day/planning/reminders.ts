@@ -1,0 +1,107 @@
+import { bulkEnd, endOf, SLOT, type Schedule } from '../instance/index.ts';
+import type { DayInput, Network } from '../network/index.ts';
+
+/** What must be thought of at a time that hangs on a task, and takes hardly any work. */
+export interface Reminder {
+  /** Epoch seconds. */
+  readonly at: number;
+  /** Index of the task that it hangs on. */
+  readonly task: number;
+  readonly kind: 'water' | 'salt' | 'pan' | 'steam' | 'vent' | 'look' | 'cold';
+  readonly what: string;
+  /** It is what gets forgotten, and asked for when the task is noted. */
+  readonly confirm: boolean;
+  /** Who is on shift then and has their hands free, first of those who do such work. */
+  readonly who: string | null;
+}
+
+/** A pan for steam goes in so long before the load, min. Chosen for Jovet. */
+const PAN_BEFORE = 10;
+/** Share of the bake after which it is first looked at. Domain section 3. */
+const FIRST_LOOK = 0.5;
+
+/** What hangs on the tasks of a plan, in the order of time. */
+export function remindersOf(input: DayInput, network: Network, schedule: Schedule): Reminder[] {
+  const { instance, models, doughs } = network;
+  const { steam } = input.bakehouse.floor.oven;
+  const found: Reminder[] = [];
+  const startOf = (task: number) => {
+    const placed = schedule.tasks[task];
+    return placed ? instance.origin + placed.start * SLOT : null;
+  };
+  const add = (task: number, kind: Reminder['kind'], what: string, minutes: number, confirm = false) => {
+    const start = startOf(task);
+    if (start === null) return;
+    const at = start + Math.round(minutes * 60);
+    found.push({ at, task, kind, what, confirm, who: freeAt(network, schedule, task, at) });
+  };
+  for (const model of models) {
+    const dough = doughs.find(({ key }) => key === model.key);
+    if (!dough) continue;
+    const { process, steps } = dough.formula.doc;
+    const salted = saltAfter(dough.programme.bouts);
+    for (const { mix, strands, ...batch } of model.batches) {
+      const placed = schedule.tasks[mix];
+      if (!placed) continue;
+      // The programme ends when the task does.
+      const begins = (endOf(instance, mix, placed) - placed.start) * (SLOT / 60) - dough.programme.minutes;
+      const end = begins + dough.programme.minutes;
+      if (dough.scaled.finalMix.lines.some(({ ingredient }) => ingredient.kind === 'salt'))
+        add(mix, 'salt', 'salt goes in', begins + salted, true);
+      for (const { name } of steps.filter(({ kind }) => kind === 'hold-back'))
+        add(mix, 'water', `${name.charAt(0).toLowerCase()}${name.slice(1)} goes in`, end, true);
+      const over = startOf(bulkEnd(batch));
+      if (model.cold && over !== null)
+        add(mix, 'cold', 'tub goes into the cold', end + model.cold.after * 60);
+      for (const { load, out } of strands) {
+        const [began, outAt] = [startOf(load), startOf(out)];
+        if (began === null || outAt === null) continue;
+        const minutes = (outAt - began) / 60;
+        const steamed = Math.min(minutes, process.bake.steam);
+        if (steamed > 0 && steam !== 'none') {
+          if (steam === 'pan') add(load, 'pan', 'pan for steam goes in', -PAN_BEFORE);
+          add(load, 'steam', 'steam', 0, true);
+          if (steamed < minutes) add(load, 'vent', 'let the steam out', steamed);
+        }
+        add(load, 'look', 'first look', minutes * FIRST_LOOK);
+      }
+    }
+  }
+  return found.sort((a, b) => a.at - b.at || a.task - b.task);
+}
+
+/** Minutes of a programme until salt goes in; its beginning where it does not say. */
+function saltAfter(bouts: readonly { readonly minutes: number; readonly add: string }[]): number {
+  let minutes = 0;
+  for (const bout of bouts) {
+    if (/salt/i.test(bout.add)) return minutes;
+    minutes += bout.minutes;
+  }
+  return 0;
+} // prettier-ignore
+
+/** Who does a task, or else who is able to, on shift and without another task. */
+function freeAt({ instance }: Network, schedule: Schedule, task: number, at: number): string | null {
+  const slot = (at - instance.origin) / SLOT;
+  const skill = instance.tasks[task]?.skill ?? null;
+  const own = schedule.tasks[task]?.people ?? [];
+  const busy = (person: number) =>
+    schedule.tasks.some(
+      (placed, index) =>
+        placed !== null &&
+        index !== task &&
+        placed.people.includes(person) &&
+        placed.start <= slot &&
+        slot < endOf(instance, index, placed),
+    );
+  const able = instance.people.flatMap(({ skills, free }, person) =>
+    skill !== null &&
+    (skills >> skill) & 1 &&
+    free.some(([from, to]) => from <= slot && slot < to) &&
+    !busy(person)
+      ? [person]
+      : [],
+  );
+  const best = able.find((person) => own.includes(person)) ?? able[0];
+  return best === undefined ? null : (instance.people[best]?.name ?? null);
+}
