@@ -92,25 +92,39 @@ function smallDays(say: Say): void {
   });
 }
 
-function theDemoDay(say: Say): void {
+const median = (values: readonly number[]): number =>
+  values.toSorted((a, b) => a - b)[values.length >> 1] ?? NaN;
+
+/** From the input of the demo day to its first plan, and to its last gain of 2 %, ms; and the plan. */
+function planDemo(seed: number, seconds: number) {
   const input = demoDay();
-  must(networkOf(input));
   const began = performance.now();
   const network = must(networkOf(input));
-  let [first, settled, best]: [number, number, Schedule | null] = [NaN, 0, null];
-  let cost = Infinity;
-  for (const { answer } of planning(network, 1)) {
+  let [first, settled, cost]: [number, number, number] = [NaN, 0, Infinity];
+  let best: Schedule | null = null;
+  for (const { answer } of planning(network, seed)) {
     const ms = performance.now() - began;
-    if (answer?.verdict === 'planned') {
+    if (answer?.verdict === 'planned' && answer.cost.total < cost) {
       if (Number.isNaN(first)) first = ms;
       if (answer.cost.total < cost - 0.02 * Math.abs(cost)) settled = ms;
-      if (answer.cost.total < cost) ({ schedule: best } = answer);
-      cost = Math.min(cost, answer.cost.total);
+      ({ schedule: best } = answer);
+      cost = answer.cost.total;
     }
-    if (ms > 6000) break;
+    if (best && ms > seconds * 1000) break;
   }
-  say('demo day, eight doughs: first plan', `${first.toFixed(0)} ms`, first < 300, 'under 300 ms');
-  say('demo day: last gain of 2 % in six seconds', `${settled.toFixed(0)} ms`, settled < 3000, 'under 3 s');
+  return { network, first, settled, cost, best };
+}
+
+function theDemoDay(say: Say): void {
+  const cold = planDemo(1, 0.01);
+  for (let warm = 0; warm < 3; warm += 1) planDemo(1, 0.5);
+  const runs = [1, 2, 3, 4, 5].map((seed) => planDemo(seed, 6));
+  const [first, settled] = [median(runs.map((each) => each.first)), median(runs.map((each) => each.settled))];
+  say('demo day, eight doughs: first plan in a planner just begun', `${cold.first.toFixed(0)} ms`);
+  say('demo day: first plan in one that has planned before, median of five seeds', `${first.toFixed(0)} ms`, first < 300, 'under 300 ms');
+  say('demo day: last gain of 2 % in six seconds, median', `${settled.toFixed(0)} ms`, settled < 3000, 'under 3 s');
+  say('demo day: cost after six seconds', runs.map(({ cost }) => cost.toFixed(1)).join(', '));
+  const [{ network, best } = cold] = runs;
   if (!best) return;
   const kept = best;
   const times = ['quay-country.1.divide', 'tidewater-rye.1.mix', 'oat-tin.1.mix', 'beacon-durum.1.divide'].map((id) => {
@@ -122,7 +136,7 @@ function theDemoDay(say: Say): void {
       if (answer ?? (progress?.rounds ?? 0) > 100) break;
     return performance.now() - start;
   });
-  const middle = times.sort((a, b) => a - b)[2] ?? NaN;
+  const middle = median(times);
   say('demo day: planned again after one change, median', `${middle.toFixed(0)} ms`, middle < 200, 'under 200 ms');
 } // prettier-ignore
 

@@ -3,7 +3,13 @@ import { describe, it } from 'node:test';
 import fc from 'fast-check';
 import { checkSchedule, costOf, domainsOf, search, verifyCertificate, whyImpossible } from '@jovet/core/day';
 import type { Instance, Progress, Schedule } from '@jovet/core/day';
-import { impossibleBakery, plantedBakery } from './made-bakery.ts';
+import { readFileSync } from 'node:fs';
+import { impossibleBakery, plantedBakery, provedDay } from './made-bakery.ts';
+
+/** Proved by `npm run bench -- planner --prove`. */
+const PROVED = JSON.parse(
+  readFileSync(new URL('../../../test/bench/small-days.json', import.meta.url), 'utf8'),
+) as readonly { readonly seed: number; readonly optimum: number }[];
 
 const SMALL = { people: 4, mixers: 1, decks: 2 };
 
@@ -44,6 +50,23 @@ describe('a day is planned', () => {
       if (before && before.unplaced <= progress.unplaced) assert.ok(progress.cost <= before.cost + 1e-9);
     });
   });
+
+  it('never costs less than what an exact solver proved, and comes to within 2 % of it', () => {
+    for (const { seed, optimum } of PROVED) {
+      const instance = provedDay(seed);
+      const rounding = search(instance, domainsOf(instance).domains, 1);
+      const first = rounding.next().value;
+      let progress = first;
+      while (progress.rounds < 1500 && progress.cost > optimum + 1e-6) {
+        const { done, value } = rounding.next();
+        progress = value;
+        if (done) break;
+      }
+      assert.deepEqual(checkSchedule(instance, progress.best), [], `day ${seed}`);
+      assert.ok(progress.cost > optimum - 1e-6, `day ${seed}: ${progress.cost} under ${optimum}`);
+      assert.ok(progress.cost - optimum <= 0.02 * Math.max(1e-4, first.cost - optimum), `day ${seed}: ${progress.cost}`);
+    }
+  }); // prettier-ignore
 
   it('what a plan placed is kept when the search begins from it', () => {
     const { instance } = plantedBakery(3, 5, SMALL);

@@ -25,6 +25,8 @@ const LEAST_PROOF = 0.5;
 const SAMPLE = 3;
 /** Step of the integration, h: a window is rounded to five minutes anyway. */
 const STEP = 0.25;
+/** Under so many °C little changes in a step of so many hours. */
+const [COLD, COLD_STEP] = [12, 0.5];
 const HOURS = SLOT / 3600;
 /** Slots of a day. */
 const DAY = 86_400 / SLOT;
@@ -190,7 +192,13 @@ function proofFrom(ask: ProofAsk, shaped: DoughState, slot: number, room: RoomBy
     const place = placeFrom(room, begins, state.time, pieceTimeConstant(ask.mass, h), around);
     const stretch =
       untilRise === null
-        ? fermentFor(state, leavening, place, Math.max(0, ask.most - (state.time - shaped.time)), STEP)
+        ? fermentFor(
+            state,
+            leavening,
+            place,
+            Math.max(0, ask.most - (state.time - shaped.time)),
+            around !== null && around < COLD ? COLD_STEP : STEP,
+          )
         : fermentUntil(state, leavening, place, untilRise, ask.most, STEP);
     if (!stretch) return null;
     course.push(...stretch.slice(1));
@@ -212,7 +220,7 @@ function proofFrom(ask: ProofAsk, shaped: DoughState, slot: number, room: RoomBy
 export function tableOf(samples: readonly Sample[], room: RoomBySlot): Table {
   const sorted = everyDay(samples, room).sort((a, b) => a.at - b.at);
   const [first] = sorted;
-  const slots = room.steady ? 1 : room.slots;
+  const slots = room.steady ? 1 : Math.min(DAY, room.slots);
   const [earliest, best, latest]: [number[], number[], number[]] = [[], [], []];
   let index = 0;
   for (let slot = 0; slot < slots; slot += 1) {
@@ -236,7 +244,9 @@ export function tableOf(samples: readonly Sample[], room: RoomBySlot): Table {
     best.push(fits ? Math.max(least, Math.min(most, Math.round(value(1)))) : -1);
     latest.push(fits ? most : -1);
   }
-  return { earliest, best, latest };
+  const daily = (row: number[]): number[] =>
+    room.steady ? row : Array.from({ length: room.slots }, (_, slot) => row[slot % DAY] ?? -1);
+  return { earliest: daily(earliest), best: daily(best), latest: daily(latest) };
 }
 
 /** A room goes through the same each day, so one day is sampled. */
@@ -246,13 +256,10 @@ function sampleSlots(room: RoomBySlot): number[] {
   return Array.from({ length: DAY / step }, (_, index) => index * step);
 }
 
-/** The samples of one day for all days. */
+/** The samples of one day, and of the days before and after it: a dough is shaped a day after its mix at most. */
 function everyDay(samples: readonly Sample[], room: RoomBySlot): Sample[] {
   if (room.steady) return [...samples];
-  const days = Math.ceil(room.slots / DAY) + 1;
-  return Array.from({ length: days + 2 }, (_, day) => (day - 2) * DAY).flatMap((later) =>
-    samples.map(({ at, wait }) => ({ at: at + later, wait })),
-  );
+  return [-3, -2, -1, 0, 1].flatMap((day) => samples.map(({ at, wait }) => ({ at: at + day * DAY, wait })));
 }
 
 function last(states: readonly DoughState[]): DoughState {

@@ -40,7 +40,7 @@ const ANYWHERE = 0.3;
 const [HOT, COOL, COOLING] = [0.05, 0.0005, 0.995];
 
 /**
- * Searches for a plan: batches in the order in which they are due, each in its cheapest place; then again and again a
+ * Searches for a plan: batches one by one, those with the least room to move first, each in its cheapest place; then again and again a
  * few that meet in time are taken out and put back in another order. It yields after each round, may be stopped there,
  * and goes on for ever unless nothing could be better.
  *
@@ -56,7 +56,7 @@ export function* search(
   const day = new Day(instance, domains);
   const chance = chanceFrom(seed);
   if (from) day.adopt(from);
-  day.placeAll(dueOrder(instance), null);
+  day.placeAll(tightFirst(instance, domains), null);
   let rounds = 0;
   let [current, best] = [day.total(), day.total()];
   let kept = day.schedule();
@@ -130,19 +130,12 @@ export function* search(
 const unplacedOf = ({ batches }: Instance, { tasks }: Schedule): number =>
   batches.filter((batch) => batch.tasks.some((task) => !tasks[task])).length;
 
-/** Batches by when what they belong to is due, leaders before those who follow them. */
-function dueOrder({ batches, tasks }: Instance): number[] {
-  const due = batches.map((batch) =>
-    Math.min(...batch.tasks.map((task) => tasks[task]?.due ?? tasks[task]?.last ?? Infinity)),
+/** Batches by how many slots their tasks may start in, the fewest first. */
+function tightFirst({ batches }: Instance, domains: Domains): number[] {
+  const room = batches.map(({ tasks }) =>
+    Math.min(...tasks.map((task) => domains[task]?.reduce((sum, free) => sum + free, 0) ?? 0)),
   );
-  const head = (batch: number) => batches[batch]?.leaders[0] ?? batch;
-  return [...batches.keys()].sort(
-    (a, b) =>
-      (due[head(a)] ?? 0) - (due[head(b)] ?? 0) ||
-      head(a) - head(b) ||
-      Number(a !== head(a)) - Number(b !== head(b)) ||
-      a - b,
-  );
+  return [...batches.keys()].sort((a, b) => (room[a] ?? 0) - (room[b] ?? 0) || a - b);
 }
 
 function shuffled<T>(items: readonly T[], chance: () => number): T[] {
