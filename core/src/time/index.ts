@@ -7,6 +7,7 @@ export {
   localTime,
   nextLocal,
   resolveLocal,
+  WEEKDAYS,
   weekdayOf,
   type LocalTime,
 } from './local.ts';

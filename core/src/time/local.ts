@@ -37,15 +37,35 @@ export function resolveLocal(date: string, time: string, zone: string): Result<n
   return good(Math.min(...alternatives));
 }
 
+export const WEEKDAYS = [
+  'Monday',
+  'Tuesday',
+  'Wednesday',
+  'Thursday',
+  'Friday',
+  'Saturday',
+  'Sunday',
+] as const;
+
+/** Moments that were read lately: a picture of a day asks for the same ones again and again. */
+const read = new Map<string, LocalTime>();
+const MOST_READ = 5000;
+
 /** Reads the bakehouse clock at a moment in epoch seconds. The zone must be a valid one. */
 export function localTime(epoch: number, zone: string): LocalTime {
-  const moment = DateTime.fromSeconds(epoch, { zone, locale: 'en' });
-  return {
+  const key = `${epoch} ${zone}`;
+  const known = read.get(key);
+  if (known) return known;
+  if (read.size >= MOST_READ) read.clear();
+  const moment = DateTime.fromSeconds(epoch, { zone });
+  const local = {
     date: moment.toISODate() ?? '',
-    time: moment.toFormat('HH:mm'),
-    weekday: moment.toFormat('cccc'),
+    time: `${String(moment.hour).padStart(2, '0')}:${String(moment.minute).padStart(2, '0')}`,
+    weekday: WEEKDAYS[moment.weekday - 1] ?? '',
     hour: moment.hour + moment.minute / 60,
   };
+  read.set(key, local);
+  return local;
 }
 
 /**

@@ -9,8 +9,8 @@ export interface Reminder {
   readonly task: number;
   readonly kind: 'water' | 'salt' | 'pan' | 'steam' | 'vent' | 'look' | 'cold';
   readonly what: string;
-  /** It is what gets forgotten, and asked for when the task is noted. */
-  readonly confirm: boolean;
+  /** What is to be confirmed when the task is noted, where it is what gets forgotten. */
+  readonly confirm: string | null;
   /** Who is on shift then and has their hands free, first of those who do such work. */
   readonly who: string | null;
 }
@@ -29,7 +29,13 @@ export function remindersOf(input: DayInput, network: Network, schedule: Schedul
     const placed = schedule.tasks[task];
     return placed ? instance.origin + placed.start * SLOT : null;
   };
-  const add = (task: number, kind: Reminder['kind'], what: string, minutes: number, confirm = false) => {
+  const add = (
+    task: number,
+    kind: Reminder['kind'],
+    what: string,
+    minutes: number,
+    confirm: string | null = null,
+  ) => {
     const start = startOf(task);
     if (start === null) return;
     const at = start + Math.round(minutes * 60);
@@ -47,9 +53,11 @@ export function remindersOf(input: DayInput, network: Network, schedule: Schedul
       const begins = (endOf(instance, mix, placed) - placed.start) * (SLOT / 60) - dough.programme.minutes;
       const end = begins + dough.programme.minutes;
       if (dough.scaled.finalMix.lines.some(({ ingredient }) => ingredient.kind === 'salt'))
-        add(mix, 'salt', 'salt goes in', begins + salted, true);
-      for (const { name } of steps.filter(({ kind }) => kind === 'hold-back'))
-        add(mix, 'water', `${name.charAt(0).toLowerCase()}${name.slice(1)} goes in`, end, true);
+        add(mix, 'salt', 'salt goes in', begins + salted, 'salt is in');
+      for (const { name } of steps.filter(({ kind }) => kind === 'hold-back')) {
+        const held = `${name.charAt(0).toLowerCase()}${name.slice(1)}`;
+        add(mix, 'water', `${held} goes in`, end, `${held} is in`);
+      }
       const over = startOf(bulkEnd(batch));
       if (model.cold && over !== null)
         add(mix, 'cold', 'tub goes into the cold', end + model.cold.after * 60);
@@ -60,7 +68,7 @@ export function remindersOf(input: DayInput, network: Network, schedule: Schedul
         const steamed = Math.min(minutes, process.bake.steam);
         if (steamed > 0 && steam !== 'none') {
           if (steam === 'pan') add(load, 'pan', 'pan for steam goes in', -PAN_BEFORE);
-          add(load, 'steam', 'steam', 0, true);
+          add(load, 'steam', 'steam', 0, 'steam was given');
           if (steamed < minutes) add(load, 'vent', 'let the steam out', steamed);
         }
         add(load, 'look', 'first look', minutes * FIRST_LOOK);

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { onMount, untrack } from 'svelte';
+  import { flushSync, onMount, tick, untrack } from 'svelte';
   import type { Actual, DayInput, Schedule, ViewTask, Why } from '@jovet/core/day';
   import type { Problem } from '@jovet/core/problem';
   import { formatDate, localTime } from '@jovet/core/time';
@@ -34,6 +34,7 @@
   import DayPrint from './DayPrint.svelte';
   import GoalsPanel from './GoalsPanel.svelte';
   import type { Conflict, FromPlanner, Offer, PlannedDay } from './messages';
+  import { labelCodes } from './label-codes';
   import MovesPanel from './MovesPanel.svelte';
   import { Planner } from './planner';
   import PlanList from './PlanList.svelte';
@@ -55,6 +56,8 @@
     input: saved?.input ?? now,
     schedule: saved?.doc.schedule ?? null,
     remedies: saved?.doc.remedies ?? [],
+    /** Epoch seconds, to the next five minutes. */
+    at: Math.ceil(Date.now() / 300_000) * 300,
   }));
   let history = $state.raw(beginHistory<DayChoice>([], choiceOf(opened.input)));
   /** What the plan is of: as it was saved, until it is planned from the orders of now. */
@@ -68,12 +71,15 @@
   let selected = $state<number | null>(null);
   let why = $state.raw<{ task: number; why: Why } | null>(null);
   let panel = $state<'goals' | 'plans' | 'keys' | null>(null);
-  let printing = $state<'people' | 'stations' | 'labels'>('people');
+  type Sheets = 'people' | 'stations' | 'labels';
+  /** What is being printed: only then is it drawn. */
+  let printing = $state.raw<{ what: Sheets; codes: ReadonlyMap<string, string> } | null>(null);
   let savedSchedule = $state.raw<Schedule | null>(opened.schedule);
   let outcome = $state<string | null>(null);
   let saving = $state(false);
   let look = $state.raw<{ from: number; to: number } | null>(null);
   let picture = $state<DayPicture>();
+  let wide = $state(1000);
   let planner: Planner | null = null;
 
   const reading = useReading();
@@ -171,6 +177,15 @@
   const taken = $derived(
     history.present.ofNow ? history.present.remedies : [...opened.remedies, ...history.present.remedies],
   );
+  /** A plan that nobody has saved yet would have begun already. */
+  const past = $derived(
+    saved === null &&
+      day !== null &&
+      history.present.now === null &&
+      day.view.firstHands < opened.at &&
+      opened.at < day.view.lastDrop,
+  );
+  const fromHere = () => choose({ ...history.present, now: opened.at }, 'now', 3);
   const fromNow = () => choose({ ...history.present, remedies: taken, ofNow: true }, 'orders', 3);
   /** From the beginning, by another chance. */
   function another() {
@@ -264,10 +279,12 @@
       onopen(date, true);
     } else outcome = answer.problems.map(({ problem, remedy }) => `${problem} ${remedy}`).join(' ');
   }
-  function print(what: typeof printing) {
-    printing = what;
-    requestAnimationFrame(() => window.print());
+  async function print(what: Sheets) {
+    printing = { what, codes: what === 'labels' && day ? await labelCodes(day.labels, date) : new Map() };
+    await tick();
+    window.print();
   }
+  const beforePrint = () => flushSync(() => (printing ??= { what: 'people', codes: new Map() }));
 
   const onkeydown = (event: KeyboardEvent) =>
     roomKeys(event, {
@@ -295,9 +312,11 @@
   ] as const;
 </script>
 
-<svelte:window {onkeydown} />
+<svelte:window {onkeydown} onbeforeprint={beforePrint} onafterprint={() => (printing = null)} />
 
 <div class="room">
+  <!-- Measured before there is a picture, so that it is drawn once. -->
+  <div bind:clientWidth={wide}></div>
   <RoomHead title="Day line" {standing}>
     {#snippet about()}
       <DayField {date} onopen={(chosen) => onopen(chosen, false)} />
@@ -318,7 +337,7 @@
       onundo={() => travel(undo)}
       onredo={() => travel(redo)}
       onopen={(which) => (panel = which)}
-      onprint={() => print('people')}
+      onprint={() => void print('people')}
       onstop={stop}
       onsave={save}
     />
@@ -328,6 +347,15 @@
   {#each problems as each (each.path + each.problem)}
     <p class="notice" role="alert">{each.problem} {each.remedy}</p>
   {/each}
+  {#if past && day}
+    <div class="notice" role="status">
+      <p>
+        This plan begins {localTime(day.view.firstHands, zone).weekday}
+        {clock(day.view.firstHands)}, and it is {clock(opened.at)} now.
+      </p>
+      <button type="button" class="btn preset-tonal" onclick={fromHere}>Plan from now on</button>
+    </div>
+  {/if}
   {#if saved && changes.length > 0}
     <div class="notice" role="status">
       <p>
@@ -374,6 +402,7 @@
     </div>
     <DayPicture
       bind:this={picture}
+      width={wide}
       view={shown.view}
       {zone}
       from={seen.from}
@@ -412,7 +441,7 @@
           {date}
           saved={saved !== null}
           onanother={another}
-          onprint={print}
+          onprint={(what) => void print(what)}
         />
       {/if}
     </div>
@@ -427,7 +456,7 @@
   {/if}
 </div>
 
-{#if day}<DayPrint {day} {zone} {date} what={printing} />{/if}
+{#if day && printing}<DayPrint {day} {zone} {date} {...printing} />{/if}
 <Sheet open={panel === 'goals'} title="Goals of this plan" side onclose={() => (panel = null)}>
   <GoalsPanel
     weights={history.present.weights}

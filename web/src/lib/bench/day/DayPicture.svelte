@@ -7,6 +7,8 @@
 
   interface Props {
     view: DayView;
+    /** px that it may take. */
+    width: number;
     zone: string;
     from: number;
     to: number;
@@ -25,16 +27,30 @@
   }
 
   /** All doughs of a day as ribbons, with the hands’ work on them and under them what is scarce. */
-  let { view, zone, from, to, selected, faded, onselect, ondrag, onpin, onnudge, onunpin, onlook }: Props =
-    $props();
+  let {
+    view,
+    width,
+    zone,
+    from,
+    to,
+    selected,
+    faded,
+    onselect,
+    ondrag,
+    onpin,
+    onnudge,
+    onunpin,
+    onlook,
+  }: Props = $props();
 
-  let width = $state(1000);
   const GUTTER = 128;
   const TOP = 20;
   const LANE = 35;
   const THICKEST = 27;
   const STRIP = 21;
   const SLOT = 300;
+  /** Kelvin that are seen as another colour. */
+  const TURN = 0.7;
 
   const scale = $derived<TimeScale>({ from, to, left: GUTTER, right: Math.max(width, 600) - 6 });
   const x = (at: number) => xOf(scale, at);
@@ -79,6 +95,15 @@
         ({ at, litres: volume }) => `${x(at).toFixed(1)},${(centre + side * half(volume)).toFixed(1)}`,
       );
     return `M${edge(-1).join('L')}L${edge(1).reverse().join('L')}Z`;
+  }
+  /** Points at which the colour of a ribbon turns: between them it goes evenly. */
+  function coloured({ points }: ViewRibbon): ViewRibbon['points'] {
+    let last = -Infinity;
+    return points.filter((point, index) => {
+      const turns = Math.abs(point.temperature - last) > TURN || index === points.length - 1;
+      if (turns) last = point.temperature;
+      return turns && point.at !== points[index + 1]?.at;
+    });
   }
   const ribbons = $derived(
     view.rows.flatMap(({ ribbons: all, key }, row) =>
@@ -209,7 +234,7 @@
   const chosen = $derived(view.tasks.find(({ index }) => index === selected) ?? null);
 </script>
 
-<figure bind:clientWidth={width} class:faded>
+<figure class:faded>
   <svg
     bind:this={svg}
     width={Math.max(width, 600)}
@@ -237,7 +262,7 @@
       {#each ribbons as { ribbon, id } (id)}
         {@const [first, last] = [x(ribbon.points[0]?.at ?? 0), x(ribbon.points.at(-1)?.at ?? 1)]}
         <linearGradient id={`warmth-${id}`} gradientUnits="userSpaceOnUse" x1={first} x2={last}>
-          {#each ribbon.points as point, index (index)}<stop
+          {#each coloured(ribbon) as point (point.at)}<stop
               offset={last > first ? (x(point.at) - first) / (last - first) : 0}
               stop-color={temperatureColour(point.temperature)}
             />{/each}

@@ -1,8 +1,8 @@
 <script lang="ts">
   import { formatDate, localTime } from '@jovet/core/time';
   import { formatMass, formatNumber } from '@jovet/core/units';
-  import { toString as codeOf } from 'qrcode';
   import { kindWord } from './day-words';
+  import { batchKey } from './label-codes';
   import type { PlannedDay } from './messages';
 
   interface Props {
@@ -10,10 +10,12 @@
     zone: string;
     date: string;
     what: 'people' | 'stations' | 'labels';
+    /** For each label the picture of its code. */
+    codes: ReadonlyMap<string, string>;
   }
 
   /** What hangs on the wall and sticks to the tubs: by person, by station, or labels. Hidden on the screen. */
-  let { day, zone, date, what }: Props = $props();
+  let { day, zone, date, what, codes }: Props = $props();
   const { view } = $derived(day);
   const clock = (at: number) => localTime(at, zone).time;
   const dayOf = (at: number) => localTime(at, zone).date;
@@ -56,7 +58,6 @@
       : day.people.map((name) => ({ name, tasks: lines.filter(({ people }) => people.includes(name)) }))
     ).filter(({ tasks }) => tasks.length > 0),
   );
-  const linkOf = (key: string, batch: number) => `${location.origin}/plan/day/${date}#${key}.${batch}`;
 </script>
 
 {#if what === 'labels'}
@@ -82,10 +83,8 @@
             </p>
             {#if label.allergens}<p class="allergens">{label.allergens}</p>{/if}
           </div>
-          {#await codeOf(linkOf(label.key, label.batch), { type: 'svg', margin: 0 }) then code}
-            <!-- eslint-disable-next-line svelte/no-at-html-tags -- drawn here from an address of our own -->
-            <span class="code">{@html code}</span>
-          {/await}
+          <!-- eslint-disable-next-line svelte/no-at-html-tags -- drawn here from an address of our own -->
+          <span class="code">{@html codes.get(batchKey(label)) ?? ''}</span>
         </article>
       {/each}
     {/each}

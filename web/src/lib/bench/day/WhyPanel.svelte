@@ -37,7 +37,9 @@
   let noting = $state(false);
   let [began, over, degrees, stands, seenAt, dough] = $state(['', '', '', '', '', '']);
   let confirmed = $state<readonly string[]>([]);
-  const gates = $derived(reminders.filter(({ confirm }) => confirm));
+  const gates = $derived(
+    reminders.flatMap(({ kind, confirm }) => (confirm === null ? [] : [{ kind, what: confirm }])),
+  );
   let wrong = $state<Record<string, string>>({});
   function note() {
     began = clock(task.start);
@@ -89,7 +91,7 @@
     const open = gates.filter(({ kind }) => !confirmed.includes(kind));
     if (end !== null && open.length > 0)
       found['gates'] =
-        `Not confirmed: ${open.map(({ what }) => what).join(', ')}. Tick it, or leave “over at” empty.`;
+        `Nobody said that ${open.map(({ what }) => what).join(' and ')}. Tick it, or leave “over at” empty.`;
     wrong = found;
     if (Object.keys(found).length > 0 || start === null) return;
     noting = false;
@@ -112,47 +114,6 @@
       ? `, ${task.people.join(' and ')}`
       : ''}{task.note.mass === null ? '' : ` · ${formatMass(task.note.mass, 'kg', 1)}`}
   </p>
-  {#if place}
-    <p>
-      Earliest {clock(place.earliest)}, best {clock(place.best)}, latest {clock(place.latest)}:
-      {Math.abs(off) < 1
-        ? 'it is at its best.'
-        : `${formatNumber(Math.abs(off), 0)} min ${off < 0 ? 'before' : 'after'} its best.`}
-    </p>
-  {/if}
-  {#each why?.waits ?? [] as sentence (sentence)}<p>{sentence}</p>{/each}
-  {#if reminders.length > 0}
-    <ul class="reminders">
-      {#each reminders as reminder (reminder.kind + reminder.at + reminder.what)}
-        <li>
-          <b>{clock(reminder.at)}</b>
-          {reminder.what}{reminder.who === null
-            ? ', nobody is free'
-            : task.people.includes(reminder.who)
-              ? ''
-              : `, ${reminder.who}`}
-        </li>
-      {/each}
-    </ul>
-  {/if}
-  {#if why}
-    <table>
-      <caption class="quiet">If it alone were moved</caption>
-      <tbody>
-        {#each why.moves as { minutes, breaks, cost } (minutes)}
-          <tr>
-            <th scope="row">{minutes > 0 ? `${minutes} min later` : `${-minutes} min earlier`}</th>
-            <td>
-              {#if breaks.length > 0}{breaks.join(' ')}
-              {:else if Math.abs(cost) < 0.05}Nothing would change.
-              {:else}It would hold, and cost {formatNumber(Math.abs(cost), 1)}
-                {cost > 0 ? 'more' : 'less'}.{/if}
-            </td>
-          </tr>
-        {/each}
-      </tbody>
-    </table>
-  {/if}
   {#if noting}
     <form
       onsubmit={(event) => {
@@ -225,20 +186,63 @@
       <button type="submit" class="btn preset-filled">Plan the rest from here</button>
       <button type="button" class="btn preset-tonal" onclick={() => (noting = false)}>Leave it</button>
     </form>
+  {:else}
+    <p class="pin">
+      <button type="button" class="btn preset-tonal" onclick={note}>It happened</button>
+      {#if task.note.done}<span class="quiet">This happened already.</span>
+      {:else if task.pinned}
+        <button type="button" class="btn preset-tonal" onclick={onunpin}>Let go of {clock(task.start)}</button
+        >
+      {:else}
+        <button type="button" class="btn preset-tonal" onclick={() => onnudge(0)}
+          >Hold at {clock(task.start)}</button
+        >
+      {/if}
+      <button type="button" class="btn preset-tonal" onclick={() => onnudge(-1800)}>30 min earlier</button>
+      <button type="button" class="btn preset-tonal" onclick={() => onnudge(1800)}>30 min later</button>
+    </p>
   {/if}
-  <p class="pin">
-    {#if !noting}<button type="button" class="btn preset-tonal" onclick={note}>It happened</button>{/if}
-    {#if task.note.done}<span class="quiet">This happened already.</span>
-    {:else if task.pinned}
-      <button type="button" class="btn preset-tonal" onclick={onunpin}>Let go of {clock(task.start)}</button>
-    {:else}
-      <button type="button" class="btn preset-tonal" onclick={() => onnudge(0)}
-        >Hold at {clock(task.start)}</button
-      >
-    {/if}
-    <button type="button" class="btn preset-tonal" onclick={() => onnudge(-1800)}>30 min earlier</button>
-    <button type="button" class="btn preset-tonal" onclick={() => onnudge(1800)}>30 min later</button>
-  </p>
+  {#if place}
+    <p>
+      Earliest {clock(place.earliest)}, best {clock(place.best)}, latest {clock(place.latest)}:
+      {Math.abs(off) < 1
+        ? 'it is at its best.'
+        : `${formatNumber(Math.abs(off), 0)} min ${off < 0 ? 'before' : 'after'} its best.`}
+    </p>
+  {/if}
+  {#each why?.waits ?? [] as sentence (sentence)}<p>{sentence}</p>{/each}
+  {#if reminders.length > 0}
+    <ul class="reminders">
+      {#each reminders as reminder (reminder.kind + reminder.at + reminder.what)}
+        <li>
+          <b>{clock(reminder.at)}</b>
+          {reminder.what}{reminder.who === null
+            ? ', nobody is free'
+            : task.people.includes(reminder.who)
+              ? ''
+              : `, ${reminder.who}`}
+        </li>
+      {/each}
+    </ul>
+  {/if}
+  {#if why}
+    <table>
+      <caption class="quiet">If it alone were moved</caption>
+      <tbody>
+        {#each why.moves as { minutes, breaks, cost } (minutes)}
+          <tr>
+            <th scope="row">{minutes > 0 ? `${minutes} min later` : `${-minutes} min earlier`}</th>
+            <td>
+              {#if breaks.length > 0}{breaks.join(' ')}
+              {:else if Math.abs(cost) < 0.05}Nothing would change.
+              {:else}It would hold, and cost {formatNumber(Math.abs(cost), 1)}
+                {cost > 0 ? 'more' : 'less'}.{/if}
+            </td>
+          </tr>
+        {/each}
+      </tbody>
+    </table>
+  {/if}
 </section>
 
 <style>

@@ -3,7 +3,7 @@
   import { ordersToCsv } from '@jovet/core/formats';
   import { isOff, ordersOn, totalsOf, type OrderLine, type StandingOrder } from '@jovet/core/orders';
   import type { Problem } from '@jovet/core/problem';
-  import { formatDate, weekdayOf } from '@jovet/core/time';
+  import { formatDate, weekdayOf, WEEKDAYS } from '@jovet/core/time';
   import Keyboard from '@lucide/svelte/icons/keyboard';
   import Redo from '@lucide/svelte/icons/redo-2';
   import Store from '@lucide/svelte/icons/store';
@@ -42,7 +42,6 @@
 
   const typed = $derived(history.present);
   const weekday = $derived(weekdayOf(date));
-  const WEEKDAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
   const keyOf = ({ customer, product, drop }: Pick<OrderLine, 'customer' | 'product' | 'drop'>) =>
     `${customer} ${product} ${drop}`;
   const lines = $derived(ordersOn(date, book.customers, book.standing, book.said));
