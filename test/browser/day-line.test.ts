@@ -31,6 +31,11 @@ const labels = ({ page }: Visit) =>
   page.$$eval('[data-task]', (all) => all.map((each) => each.getAttribute('aria-label') ?? '').sort());
 const labelOf = ({ page }: Visit, task: string) =>
   page.$eval(`[data-task="${task}"]`, (each) => each.getAttribute('aria-label') ?? '');
+/** Ticks all that is asked for at the task that is being noted. */
+const confirmAll = ({ page }: Visit) =>
+  page.$$eval('.gate input:not(:checked)', (all) => {
+    for (const each of all) (each as HTMLInputElement).click();
+  });
 const startOf = async (visit: Visit, task: string) => {
   const [, hour, minute] = /, (\d\d):(\d\d) to/.exec(await labelOf(visit, task)) ?? [];
   return Number(hour) * 60 + Number(minute);
@@ -84,6 +89,7 @@ visited('orders from a table are planned, a mix is moved, the plan is kept and o
   await visit.until('header [role="status"]', /^ ?Saved/);
   assert.deepEqual(await labels(visit), saved);
 
+  await page.evaluate(() => dispatchEvent(new Event('beforeprint')));
   await page.emulateMediaType('print');
   const sheet = await page.$eval('.print-day', (each) => (each as HTMLElement).innerText);
   for (const name of ['Maren Tolley', 'Pell Dunnage']) assert.ok(sheet.includes(name), name);
@@ -141,6 +147,7 @@ visited('a dough that came out cold: its bulk lengthens, what moves is shown fir
   await page.waitForSelector('[data-task="quay-country.1.mix"]');
   await focus(visit, '[data-task="quay-country.1.mix"]');
   await visit.press('It happened');
+  await confirmAll(visit);
   await visit.enter('degrees', 'lukewarm');
   await visit.press('Plan the rest from here');
   await visit.until('.field-problem', 'lukewarm');
@@ -153,6 +160,80 @@ visited('a dough that came out cold: its bulk lengthens, what moves is shown fir
   await visit.reload();
   await page.waitForSelector('[data-task="quay-country.1.divide"]');
   assert.equal(await labelOf(visit, 'quay-country.1.divide'), cut);
+}); // prettier-ignore
+
+visited('a mix is noted with what gets forgotten, its dough by its height, the cut by its mass', async (visit) => {
+  const { page } = visit;
+  await onlyOrders('2032-04-01', [
+    ['own-counter', 'oat-tin', '08:00', 28],
+    ['own-counter', 'quay-loaf', '08:00', 12],
+  ]);
+  await visit.go('/plan/day/2032-04-01');
+  await page.waitForSelector('[data-task="oat-tin.1.mix"]');
+  await settled(visit);
+  await focus(visit, '[data-task="oat-tin.1.mix"]');
+  await visit.press('It happened');
+  await visit.press('Plan the rest from here');
+  await visit.until('[role="alert"]', /Nobody said that salt is in.*Tick it/);
+  await confirmAll(visit);
+  const [, hour, minute] = /to (\d\d):(\d\d),/.exec(await labelOf(visit, 'oat-tin.1.mix')) ?? [];
+  const seen = Number(hour) * 60 + Number(minute) + 40;
+  await visit.enter('stands', '8');
+  await visit.press('Plan the rest from here');
+  await visit.until('.field-problem', /not a time of day. Type when it was measured/);
+  await visit.enter('seenAt', `${String(Math.floor(seen / 60)).padStart(2, '0')}:${String(seen % 60).padStart(2, '0')}`);
+  await visit.press('Plan the rest from here');
+  await visit.until('[aria-label="What this moves"]', /Oat Tin stood at 8.0 cm: its bulk is best after .* shorter/);
+  await visit.press('Take it');
+  await focus(visit, '[data-task="oat-tin.1.divide"]');
+  await visit.until('#why-title', 'Divide');
+  await visit.press('It happened');
+  await visit.enter('dough', '15 kg');
+  await visit.press('Plan the rest from here');
+  await visit.until('[aria-label="What this moves"]', /Oat tin: \d+ instead of 28 from the dough there is/);
+  await visit.press('Take it back');
+  await page.waitForSelector('[data-task="oat-tin.1.oat-tin.shape"][aria-label^="shape 28 Oat tin"]');
+}); // prettier-ignore
+
+visited('goals are weighed, plans are kept and compared, tubs get their labels, a past beginning is said', async (visit) => {
+  const { page } = visit;
+  await onlyOrders('2032-04-29', [['own-counter', 'oat-tin', '08:00', 28]]);
+  await visit.go('/plan/day/2032-04-29');
+  await page.waitForSelector('[data-task="oat-tin.1.mix"]');
+  await settled(visit);
+  await visit.press('Save');
+  await visit.until('header [role="status"]', /^ ?Saved/);
+  await visit.press('Goals');
+  await page.$eval('input[aria-label^="Bread ready"]', (range) => {
+    (range as HTMLInputElement).value = '0';
+    range.dispatchEvent(new Event('change', { bubbles: true }));
+  });
+  await visit.keys('Escape');
+  await visit.until('header [role="status"]', 'Not saved yet');
+  await visit.press('Save');
+  await visit.until('header [role="status"]', /^ ?Saved/);
+  await visit.press('Plans of this day');
+  await visit.press('Open 1');
+  await page.waitForFunction(() => !document.querySelector('[role="dialog"]')?.checkVisibility());
+  assert.equal(((await api('GET', 'plans/2032-04-29')) as { plan: { n: number } }).plan.n, 1);
+  await visit.reload();
+  await page.waitForSelector('[data-task]');
+  await visit.until('header [role="status"]', /^ ?Saved/);
+  await page.evaluate(() => (window.print = () => undefined));
+  await visit.press('Print tub labels');
+  await page.waitForSelector('.labels .code svg');
+  assert.match(await visit.text('.print-day'), /Oat Tin.*tub 1 of .*Cut at \d\d:\d\d.*28 × .* Oat tin/);
+
+  // It is two at night, and the levain of this morning's loaves would have been made yesterday.
+  await onlyOrders('2032-04-15', [
+    ['own-counter', 'quay-loaf', '08:00', 24],
+    ['own-counter', 'oat-tin', '08:00', 12],
+  ]);
+  await page.evaluateOnNewDocument((now) => (Date.now = () => now), Date.parse('2032-04-15T01:00:00Z'));
+  await visit.go('/plan/day/2032-04-15');
+  await visit.until('.notice', /This plan begins .* and it is 02:00 now/);
+  await visit.press('Plan from now on');
+  await visit.until('[role="alert"]', /This day cannot be done.*Quay Country cannot be done in time/);
 }); // prettier-ignore
 
 for (const look of ['light', 'dark'])

@@ -18,7 +18,7 @@ export interface Lot {
 /** What is mixed at once. */
 export interface DoughBatch {
   readonly n: number;
-  /** kg */
+  /** kg as it is mixed. */
   readonly dough: number;
   readonly lots: readonly Lot[];
 }
@@ -127,7 +127,7 @@ function doughOf(
       const real = input.actuals.find(({ task }) => task === `${key}.${index + 1}.divide`)?.mass ?? null;
       return {
         n: index + 1,
-        dough: real ?? scaled.value.dough * (massOf(each) / massOf(lots)),
+        dough: scaled.value.dough * (massOf(each) / massOf(lots)),
         lots: real === null ? each : cutFrom(real, each),
       };
     }),

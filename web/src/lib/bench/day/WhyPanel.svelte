@@ -188,18 +188,23 @@
     </form>
   {:else}
     <p class="pin">
-      <button type="button" class="btn preset-tonal" onclick={note}>It happened</button>
+      <button type="button" class="btn preset-tonal" onclick={note}
+        >{task.note.done ? 'Note more' : 'It happened'}</button
+      >
       {#if task.note.done}<span class="quiet">This happened already.</span>
-      {:else if task.pinned}
-        <button type="button" class="btn preset-tonal" onclick={onunpin}>Let go of {clock(task.start)}</button
-        >
       {:else}
-        <button type="button" class="btn preset-tonal" onclick={() => onnudge(0)}
-          >Hold at {clock(task.start)}</button
-        >
+        {#if task.pinned}
+          <button type="button" class="btn preset-tonal" onclick={onunpin}
+            >Let go of {clock(task.start)}</button
+          >
+        {:else}
+          <button type="button" class="btn preset-tonal" onclick={() => onnudge(0)}
+            >Hold at {clock(task.start)}</button
+          >
+        {/if}
+        <button type="button" class="btn preset-tonal" onclick={() => onnudge(-1800)}>30 min earlier</button>
+        <button type="button" class="btn preset-tonal" onclick={() => onnudge(1800)}>30 min later</button>
       {/if}
-      <button type="button" class="btn preset-tonal" onclick={() => onnudge(-1800)}>30 min earlier</button>
-      <button type="button" class="btn preset-tonal" onclick={() => onnudge(1800)}>30 min later</button>
     </p>
   {/if}
   {#if place}
@@ -211,7 +216,7 @@
     </p>
   {/if}
   {#each why?.waits ?? [] as sentence (sentence)}<p>{sentence}</p>{/each}
-  {#if reminders.length > 0}
+  {#if reminders.length > 0 && !task.note.done}
     <ul class="reminders">
       {#each reminders as reminder (reminder.kind + reminder.at + reminder.what)}
         <li>
@@ -225,7 +230,7 @@
       {/each}
     </ul>
   {/if}
-  {#if why}
+  {#if why && !task.note.done}
     <table>
       <caption class="quiet">If it alone were moved</caption>
       <tbody>
@@ -296,6 +301,7 @@
   .pin {
     display: flex;
     flex-wrap: wrap;
+    align-items: center;
     gap: 0.5rem;
     margin-top: 0.4rem;
   }

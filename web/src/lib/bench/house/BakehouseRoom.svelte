@@ -206,6 +206,7 @@
         <span class="field-name">Steam</span>
         <select
           class="select"
+          name="steam"
           value={draft.steam}
           onchange={(event) => (draft = { ...draft, steam: event.currentTarget.value as typeof draft.steam })}
         >
