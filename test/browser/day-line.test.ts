@@ -197,8 +197,8 @@ visited('a mix is noted with what gets forgotten, its dough by its height, the c
 
 visited('goals are weighed, plans are kept and compared, tubs get their labels, a past beginning is said', async (visit) => {
   const { page } = visit;
-  await onlyOrders('2032-04-29', [['own-counter', 'oat-tin', '08:00', 28]]);
-  await visit.go('/plan/day/2032-04-29');
+  await onlyOrders('2032-05-27', [['own-counter', 'oat-tin', '08:00', 28]]);
+  await visit.go('/plan/day/2032-05-27');
   await page.waitForSelector('[data-task="oat-tin.1.mix"]');
   await settled(visit);
   await visit.press('Save');
@@ -213,9 +213,11 @@ visited('goals are weighed, plans are kept and compared, tubs get their labels, 
   await visit.press('Save');
   await visit.until('header [role="status"]', /^ ?Saved/);
   await visit.press('Plans of this day');
-  await visit.press('Open 1');
-  await page.waitForFunction(() => !document.querySelector('[role="dialog"]')?.checkVisibility());
-  assert.equal(((await api('GET', 'plans/2032-04-29')) as { plan: { n: number } }).plan.n, 1);
+  await Promise.all([
+    page.waitForResponse((response) => response.request().method() === 'PATCH' && response.ok()),
+    visit.press('Open 1'),
+  ]);
+  assert.equal(((await api('GET', 'plans/2032-05-27')) as { plan: { n: number } }).plan.n, 1);
   await visit.reload();
   await page.waitForSelector('[data-task]');
   await visit.until('header [role="status"]', /^ ?Saved/);
