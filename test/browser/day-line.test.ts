@@ -197,8 +197,8 @@ visited('a mix is noted with what gets forgotten, its dough by its height, the c
 
 visited('goals are weighed, plans are kept and compared, tubs get their labels, a past beginning is said', async (visit) => {
   const { page } = visit;
-  await onlyOrders('2032-05-27', [['own-counter', 'oat-tin', '08:00', 28]]);
-  await visit.go('/plan/day/2032-05-27');
+  await onlyOrders('2032-06-03', [['own-counter', 'oat-tin', '08:00', 28]]);
+  await visit.go('/plan/day/2032-06-03');
   await page.waitForSelector('[data-task="oat-tin.1.mix"]');
   await settled(visit);
   await visit.press('Save');
@@ -217,7 +217,7 @@ visited('goals are weighed, plans are kept and compared, tubs get their labels, 
     page.waitForResponse((response) => response.request().method() === 'PATCH' && response.ok()),
     visit.press('Open 1'),
   ]);
-  assert.equal(((await api('GET', 'plans/2032-05-27')) as { plan: { n: number } }).plan.n, 1);
+  assert.equal(((await api('GET', 'plans/2032-06-03')) as { plan: { n: number } }).plan.n, 1);
   await visit.reload();
   await page.waitForSelector('[data-task]');
   await visit.until('header [role="status"]', /^ ?Saved/);
@@ -235,7 +235,7 @@ visited('goals are weighed, plans are kept and compared, tubs get their labels, 
   await visit.go('/plan/day/2032-04-15');
   await visit.until('.notice', /This plan begins .* and it is 02:00 now/);
   await visit.press('Plan from now on');
-  await visit.until('[role="alert"]', /This day cannot be done.*Quay Country cannot be done in time/);
+  await visit.until('[role="alert"]', /This day cannot be done.*between make Quay levain and mix Quay Country/);
 }); // prettier-ignore
 
 for (const look of ['light', 'dark'])
