@@ -8,7 +8,7 @@ import {
   parseTemperature,
   type TemperatureUnit,
 } from '../units/index.ts';
-import { Floor, type ClockSpan, type Skill } from './floor.ts';
+import { Floor, FoldAt, type ClockSpan, type Skill } from './floor.ts';
 import type { Bakehouse, WorkRates } from './schema.ts';
 
 /** People and things of a bakehouse as they stand in fields. */
@@ -29,6 +29,8 @@ export interface FloorDraft {
     readonly formula: string;
     /** Minutes in the room before the cold, turns and minutes of rest; empty: none. */
     readonly coldAfter: string;
+    /** `50 %, 66 %` of the rise it is cut at, or volumes of gas: `0.3`. */
+    readonly folds: string;
     readonly turns: string;
     readonly rest: string;
   }[];
@@ -94,8 +96,8 @@ export function draftOfFloor(bakehouse: Bakehouse, unit: TemperatureUnit): Floor
       name, skills, shift: spanText(shift), breaks: breaks.map(spanText).join(', '),
     })),
     holders: floor.holders.map(({ slug, name, count, bakes }) => ({ slug, name, count: String(count), bakes })),
-    doughs: floor.doughs.map(({ formula, coldAfter, turns }) => ({
-      formula, coldAfter: coldAfter === null ? '' : short(coldAfter),
+    doughs: floor.doughs.map(({ formula, coldAfter, folds, turns }) => ({
+      formula, coldAfter: coldAfter === null ? '' : short(coldAfter), folds: folds.map(foldText).join(', '),
       turns: turns ? String(turns.count) : '', rest: turns ? short(turns.rest) : '',
     })),
     products: floor.products.map((each) => ({
@@ -126,6 +128,16 @@ const clockOfHour = (hour: number): string =>
 /** One temperature all day long, or a curve. */
 const roomOf = (coldest: number, warmest: number, warmestAt: number): Floor['room'] =>
   coldest === warmest ? coldest : { coldest, warmest, warmestAt };
+
+const foldText = ({ by, at }: FoldAt): string => (by === 'share' ? `${short(at)} %` : short(at));
+
+/** Reads `50 %` as a share of the rise at which bulk is best, `0.3` as volumes of gas. */
+function parseFold(text: string): Result<FoldAt> {
+  const [, figure = '', percent] = /^\s*(.*?)\s*(%)?\s*$/.exec(text) ?? [];
+  const at = parseNumber(figure);
+  if (!at.ok) return at;
+  return parseWith(FoldAt, { by: percent ? 'share' : 'rise', at: at.value });
+}
 
 /** Reads `02:00 to 10:30`, `2-10.30`. */
 export function parseSpan(text: string): Result<ClockSpan> {
@@ -188,8 +200,12 @@ export function parseFloor(draft: FloorDraft, bakehouse: Bakehouse, unit: Temper
       over: each.over.trim() === '' ? null : take(`products.${index}.over`, parseNumber(each.over), 0),
     })),
     doughs: draft.doughs
-      .map(({ formula, coldAfter, turns, rest }, index) => ({
+      .map(({ formula, coldAfter, folds, turns, rest }, index) => ({
         formula,
+        folds: folds
+          .split(/[,;]/)
+          .filter((text) => text.trim() !== '')
+          .map((text) => take(`doughs.${index}.folds`, parseFold(text), { by: 'share' as const, at: 50 })),
         coldAfter: coldAfter.trim() === '' ? null : take(`doughs.${index}.coldAfter`, parseNumber(coldAfter), 0),
         turns:
           turns.trim() === '' && rest.trim() === ''
@@ -199,7 +215,7 @@ export function parseFloor(draft: FloorDraft, bakehouse: Bakehouse, unit: Temper
                 rest: take(`doughs.${index}.rest`, parseNumber(rest), 30),
               },
       }))
-      .filter(({ coldAfter, turns }) => coldAfter !== null || turns !== null),
+      .filter(({ coldAfter, folds, turns }) => coldAfter !== null || folds.length > 0 || turns !== null),
     bench: number('bench'), tubs: number('tubs'), over: number('over'),
     proofBox: things.proofBox.trim() === '' ? null : { dough: mass('proofBox') },
     retarder:

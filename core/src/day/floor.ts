@@ -47,11 +47,20 @@ export const FloorProduct = z.strictObject({
 });
 export type FloorProduct = z.infer<typeof FloorProduct>;
 
+/** A fold by how far a dough has risen: a share of the rise that its bulk is best at, or volumes of gas. */
+export const FoldAt = z.discriminatedUnion('by', [
+  z.strictObject({ by: z.literal('share'), at: z.number().min(1).max(99).describe('percent') }),
+  z.strictObject({ by: z.literal('rise'), at: z.number().min(0.05).max(6) }),
+]);
+export type FoldAt = z.infer<typeof FoldAt>;
+
 /** How a dough stands here between its mix and its cut. */
 export const FloorDough = z.strictObject({
   formula: Slug,
   /** Minutes of bulk in the room, after which the tub goes into the retarder; null: it stays in the room. */
   coldAfter: z.number().min(0).max(1440).nullable().default(null),
+  /** Folds by the rise of the dough; none: by the clock, as the formula says. */
+  folds: z.array(FoldAt).max(8).default([]),
   /** Of a laminated dough: the fat locked in and each fold after it, and minutes of rest in the cold after each. */
   turns: z
     .strictObject({ count: z.number().int().min(1).max(8), rest: z.number().min(10).max(240) })

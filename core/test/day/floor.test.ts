@@ -11,6 +11,9 @@ describe('the floor of a bakehouse in fields', () => {
       const read = must(parseFloor(draftOfFloor(bakehouse, unit), bakehouse, unit));
       assert.deepEqual(read.floor.hands, bakehouse.floor.hands);
       assert.deepEqual(read.floor.products, bakehouse.floor.products);
+      assert.deepEqual(read.floor.doughs, bakehouse.floor.doughs);
+      assert.deepEqual(read.floor.holders, bakehouse.floor.holders);
+      assert.deepEqual(read.floor.oven, bakehouse.floor.oven);
       assert.deepEqual(read.rates, bakehouse.rates);
       assert.ok(
         Math.abs((read.floor.retarder?.temperature ?? 0) - (bakehouse.floor.retarder?.temperature ?? 9)) <
@@ -39,6 +42,25 @@ describe('the floor of a bakehouse in fields', () => {
     );
     assert.ok('things.decks' in decks, JSON.stringify(decks));
   });
+
+  it('how a dough stands is read, and said where it is not', () => {
+    const draft = draftOfFloor(bakehouse, '°C');
+    const blank = { formula: 'oat-tin', coldAfter: '', folds: '', turns: '', rest: '' };
+    const floorOf = (line: Partial<typeof blank>) =>
+      parseFloor({ ...draft, doughs: [{ ...blank, ...line }] }, bakehouse, '°C');
+    assert.deepEqual(must(floorOf({})).floor.doughs, []);
+    assert.deepEqual(must(floorOf({ folds: '50 %, 0.3', turns: '2', rest: '25' })).floor.doughs, [
+      {
+        formula: 'oat-tin', coldAfter: null, turns: { count: 2, rest: 25 },
+        folds: [{ by: 'share', at: 50 }, { by: 'rise', at: 0.3 }],
+      },
+    ]); // prettier-ignore
+    assert.ok('doughs.0.folds' in problemsOf(floorOf({ folds: 'half' })));
+    assert.ok('doughs.0.turns' in problemsOf(floorOf({ turns: '20', rest: '30' })));
+    assert.ok('doughs.0.rest' in problemsOf(floorOf({ turns: '3', rest: '' })));
+    const racks = { ...draft.things, racks: '4', onRack: '25 kg' };
+    assert.deepEqual(must(parseFloor({ ...draft, things: racks }, bakehouse, '°C')).floor.racks, { count: 4, bread: 25 });
+  }); // prettier-ignore
 
   it('spans are read as people write them', () => {
     assert.deepEqual(must(parseSpan('2-10.30')), { from: '02:00', to: '10:30' });

@@ -55,7 +55,7 @@ describe('a dough that stands in the cold', () => {
   it('ends its bulk cold and within its window, and takes up room there', () => {
     const formula = 'quay-country';
     const day = withFloor(baking(demoDay(), formula), {
-      doughs: [{ formula, coldAfter: 120, turns: null }],
+      doughs: [{ formula, coldAfter: 120, folds: [], turns: null }],
     });
     const { network, answer } = planned(day, 5);
     const [batch] = answer.followed.batches;
@@ -72,7 +72,9 @@ describe('a dough that stands in the cold', () => {
 
   it('says so where it never rises enough there', () => {
     const formula = 'quay-country';
-    const day = withFloor(baking(demoDay(), formula), { doughs: [{ formula, coldAfter: 0, turns: null }] });
+    const day = withFloor(baking(demoDay(), formula), {
+      doughs: [{ formula, coldAfter: 0, folds: [], turns: null }],
+    });
     const network = networkOf({
       ...day,
       bakehouse: {
@@ -83,6 +85,21 @@ describe('a dough that stands in the cold', () => {
     assert.ok(!network.ok);
     assert.match(network.problems[0]?.problem ?? '', /In the cold Quay Country does not rise enough/);
   });
+});
+
+describe('folds by rise', () => {
+  it('stand where the dough holds the rise that was asked for, at any time of the day', () => {
+    const formula = 'quay-country';
+    const folds = [{ by: 'share' as const, at: 33 }, { by: 'rise' as const, at: 0.32 }];
+    const day = withFloor(baking(demoDay(), formula), { doughs: [{ formula, coldAfter: null, folds, turns: null }] });
+    const { network, answer } = planned(day, 5);
+    const { bulk } = network.doughs[0]?.formula.doc.process ?? {};
+    const [batch] = answer.followed.batches;
+    const drops = (batch?.bulk ?? []).filter((moment, index) => (batch?.bulk[index + 1]?.rise ?? 9) < moment.rise - 1e-6);
+    const wanted = [0.33 * (bulk?.best ?? 0), 0.32];
+    assert.equal(drops.length, 2);
+    drops.forEach(({ rise }, index) => assert.ok(Math.abs(rise - (wanted[index] ?? 9)) < 0.06, `${rise} for ${wanted[index]}`));
+  }); // prettier-ignore
 });
 
 describe('a laminated dough', () => {

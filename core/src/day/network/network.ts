@@ -18,7 +18,7 @@ import type { FloorDough } from '../floor.ts';
 import { frameOf, type Frame } from './frame.ts';
 import type { DayInput } from './input.ts';
 import { strandsOf, type FollowedBulk } from './strands.ts';
-import { paceOf, sampleBulk, tableOf, type BulkAsk } from './tables.ts';
+import { paceOf, sampleBulk, tableOf, type BulkAsk, type FoldWhen } from './tables.ts';
 import { HOUR, noteOf, TaskList, type TaskKind, type TaskNote } from './task-list.ts';
 
 /** A day as tasks and waits, and what its doughs do by themselves. */
@@ -210,7 +210,7 @@ class DoughTasks {
     batch: DoughBatch,
     leavening: DoughModel['leavening'],
     ddt: number,
-    folds: readonly number[],
+    folds: readonly FoldWhen[],
   ): number {
     const { frame, input } = this.list;
     const actual = this.list.actual(mix);
@@ -230,16 +230,24 @@ class DoughTasks {
     const leavening = { ...own, modifier: own.modifier * pace, lactic: 0 };
     const ask = this.bulkAsk(dough.batches[0], leavening, ddt);
     const every = process.folds.every / 60;
-    const wanted = Array.from({ length: process.folds.count }, (_, index) => (index + 1) * every).filter(
-      (hours) => hours <= (cold?.after ?? Infinity),
+    const byRise = this.stands?.folds ?? [];
+    const wanted: readonly FoldWhen[] =
+      byRise.length > 0
+        ? byRise
+            .map(({ by, at }) => ({ rise: by === 'rise' ? at : (at / 100) * process.bulk.best }))
+            .sort((one, other) => one.rise - other.rise)
+        : Array.from({ length: process.folds.count }, (_, index) => ({ hours: (index + 1) * every })).filter(
+            ({ hours }) => hours <= (cold?.after ?? Infinity),
+          );
+    const all = sampleBulk({ ...ask, folds: wanted }, room);
+    const soonest = Math.min(...all.samples.map(({ wait }) => wait?.[0] ?? Infinity));
+    const clear = byRise.length > 0 ? 2 : (every / 3) * HOUR + 2;
+    // A fold keeps clear of the earliest end of bulk, whenever the dough was mixed.
+    const folds = wanted.filter((_, index) =>
+      all.folded[index]?.every(({ slots }) => slots !== null && slots + clear <= soonest),
     );
-    const unfolded = sampleBulk({ ...ask, folds: wanted }, room);
-    const soonest = Math.min(...unfolded.samples.map(({ wait }) => wait?.[0] ?? Infinity)) / HOUR;
-    // A fold keeps clear of the earliest end of bulk.
-    const folds = wanted.filter((hours) => hours + every / 3 + 2 / HOUR <= soonest);
-    const samples = folds.length === wanted.length ? unfolded : sampleBulk({ ...ask, folds }, room);
-    return { ...samples, folds, leavening };
-  }
+    return { ...(folds.length === wanted.length ? all : sampleBulk({ ...ask, folds }, room)), folds, leavening };
+  } // prettier-ignore
 
   private batch(
     unit: number,
@@ -267,12 +275,18 @@ class DoughTasks {
     );
     const autolyse = this.autolyse(unit, id, about('autolyse'), mix, tubs);
     list.arc(weigh, autolyse ?? mix, [list.between(0, 0, 3 * HOUR)], HARMLESS.weigh);
-    const play = Math.max(1, Math.floor(folding.every / SLOT_MINUTES / 3));
-    const folds = bulk.folds.map((hours, index) => {
+    // By the clock a fold has a third of the time to the next one to spare; by rise five minutes.
+    const byRise = (this.stands?.folds.length ?? 0) > 0;
+    const play = byRise ? 1 : Math.max(1, Math.floor(folding.every / SLOT_MINUTES / 3));
+    const folds = bulk.folded.map((course, index) => {
       const seconds = tubs * rates.foldBase + batch.dough * rates.foldKilogram;
       const fold = list.task(unit, about('fold'), `${id}.fold-${index + 1}`, seconds, 'mix', { two: true });
-      const at = Math.round(hours * HOUR);
-      list.arc(mix, fold, [list.between(at - play, at, at + play)], floor.weights.dough / 4);
+      const samples = course.map(({ at, slots }) => {
+        const best = Math.round(slots ?? 0);
+        return { at, wait: slots === null ? null : ([best - play, best, best + play] as const) };
+      });
+      const way = { name: '', tables: [list.table(tableOf(samples, list.frame.room))], holds: [], cost: 0 };
+      list.arc(mix, fold, [way], floor.weights.dough / 4);
       return fold;
     });
     const cutting = pieces * (rates.divide + rates.preshape);

@@ -11,12 +11,12 @@ import {
 } from '../instance/index.ts';
 import type { FloorProduct } from '../floor.ts';
 import type { Dough, DoughBatch, Lot } from './doughs.ts';
-import { proofTables, type BulkSamples, type ProofAsk } from './tables.ts';
+import { proofTables, type BulkSamples, type FoldWhen, type ProofAsk } from './tables.ts';
 import { HOUR, noteOf, slotsOf, type TaskKind, type TaskList, type TaskNote } from './task-list.ts';
 
 /** The bulk of a dough by when it is mixed, with the folds that it has time for. */
 export interface FollowedBulk extends BulkSamples {
-  readonly folds: readonly number[];
+  readonly folds: readonly FoldWhen[];
   readonly leavening: DoughModel['leavening'];
 }
 

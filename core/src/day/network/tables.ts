@@ -46,6 +46,9 @@ const placeFrom = (room: RoomBySlot, slot: number, began: number, timeConstant: 
   heatOfRise: HEAT_OF_RISE,
 }); // prettier-ignore
 
+/** A fold by hours after the mix, or by volumes of gas. */
+export type FoldWhen = { readonly hours: number } | { readonly rise: number };
+
 export interface BulkAsk {
   readonly leavening: Leavening;
   readonly ddt: number;
@@ -54,8 +57,8 @@ export interface BulkAsk {
   readonly tub: { readonly length: number; readonly width: number };
   /** kg in one tub. */
   readonly mass: number;
-  /** Hours after the mix of each fold. */
-  readonly folds: readonly number[];
+  /** When it is folded. */
+  readonly folds: readonly FoldWhen[];
   readonly bulk: RiseWindow;
   /** Hours in the room before the tub goes into the cold, °C there, and hours after which it is over; null: it stays. */
   readonly cold: { readonly after: number; readonly around: number; readonly most: number } | null;
@@ -63,6 +66,8 @@ export interface BulkAsk {
 
 /** Bulk by when the mix ends: how long it takes, and how the dough is at each level of its end. */
 export interface BulkSamples {
+  /** Of each fold, by when the mix ends; null: the dough is at its earliest by then. */
+  readonly folded: readonly (readonly { readonly at: number; readonly slots: number | null }[])[];
   readonly samples: readonly Sample[];
   /** For each sample the dough at the end of bulk, by level. */
   readonly ends: readonly (readonly { readonly slot: number; readonly state: DoughState }[])[];
@@ -75,16 +80,19 @@ export function sampleBulk(ask: BulkAsk, room: RoomBySlot): BulkSamples {
   const chilled = tubTimeConstant(mass, tub.length, tub.width, HEAT_TRANSFER.fanRetarder);
   const samples: Sample[] = [];
   const ends: { slot: number; state: DoughState }[][] = [];
+  const folded = ask.folds.map((): { at: number; slots: number | null }[] => []);
   for (const at of sampleSlots(room)) {
     const mixed = last(fermentFor(startOfDough(ask.ddt), ask.leavening, heldAt(ask.ddt), ask.mixing));
     const place = placeFrom(room, at, mixed.time, constant, null);
     const course: DoughState[] = [];
     let state = mixed;
-    for (const fold of ask.folds) {
-      const stretch = fermentFor(state, ask.leavening, place, mixed.time + fold - state.time, STEP);
-      if (last(stretch).rise >= ask.bulk.earliest) break;
-      state = degas(last(stretch), FOLD_KEEPS);
-    }
+    let late = false;
+    ask.folds.forEach((fold, index) => {
+      const stretch = late ? null : untilFold(state, ask, place, mixed.time, fold);
+      late ||= !stretch || last(stretch).rise >= ask.bulk.earliest;
+      folded[index]?.push({ at, slots: late || !stretch ? null : (last(stretch).time - mixed.time) / HOURS });
+      if (!late && stretch) state = degas(last(stretch), FOLD_KEEPS);
+    });
     if (cold) {
       course.push(
         ...fermentFor(state, ask.leavening, place, Math.max(0, mixed.time + cold.after - state.time), STEP),
@@ -112,7 +120,20 @@ export function sampleBulk(ask: BulkAsk, room: RoomBySlot): BulkSamples {
       })),
     );
   }
-  return { samples, ends };
+  return { samples, ends, folded };
+}
+
+/** A dough up to its next fold; null: it does not come to it. */
+function untilFold(
+  state: DoughState,
+  { leavening }: BulkAsk,
+  place: Place,
+  mixed: number,
+  fold: FoldWhen,
+): DoughState[] | null {
+  return 'hours' in fold
+    ? fermentFor(state, leavening, place, Math.max(0, mixed + fold.hours - state.time), STEP)
+    : fermentUntil(state, leavening, place, fold.rise, HORIZON, STEP);
 }
 
 /** Waits that end in the middle of each level: at the earliest, halfway, best, halfway, latest. */
@@ -139,8 +160,11 @@ export function paceOf(ask: BulkAsk, room: RoomBySlot, at: number, hours: number
     let state = last(fermentFor(startOfDough(ask.ddt), of, heldAt(ask.ddt), ask.mixing));
     const end = state.time + hours;
     const place = placeFrom(room, at, state.time, constant, null);
-    for (const fold of ask.folds.filter((each) => each < hours))
-      state = degas(last(fermentFor(state, of, place, end - hours + fold - state.time, STEP)), FOLD_KEEPS);
+    for (const fold of ask.folds) {
+      const stretch = untilFold(state, { ...ask, leavening: of }, place, end - hours, fold);
+      if (!stretch || last(stretch).time >= end) break;
+      state = degas(last(stretch), FOLD_KEEPS);
+    }
     return last(fermentFor(state, of, place, end - state.time, STEP)).rise;
   };
   let [slow, fast] = [0.2, 5];

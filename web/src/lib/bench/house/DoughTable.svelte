@@ -19,7 +19,7 @@
       formula, name: doc.name, index: draft.doughs.findIndex((each) => each.formula === formula),
     })),
   ); // prettier-ignore
-  const BLANK = { coldAfter: '', turns: '', rest: '' };
+  const BLANK = { coldAfter: '', folds: '', turns: '', rest: '' };
   const put = (formula: string, change: object) => {
     const known = draft.doughs.find((each) => each.formula === formula);
     const next = { formula, ...BLANK, ...known, ...change };
@@ -30,6 +30,7 @@
   };
   const COLUMNS = [
     ['coldAfter', 'into the cold after, min'],
+    ['folds', 'folds by rise'],
     ['turns', 'folds after the lock-in'],
     ['rest', 'rest after each, min'],
   ] as const;
@@ -52,6 +53,7 @@
             <td>
               <Field
                 hideLabel
+                placeholder={key === 'folds' ? 'clock' : undefined}
                 label={`${name}: ${word}`}
                 name={`doughs.${formula}.${key}`}
                 value={draft.doughs[index]?.[key] ?? ''}
@@ -64,7 +66,10 @@
       {/each}
     </tbody>
   </table>
-  <p class="quiet">Left empty, bulk stays in the room and nothing is folded in.</p>
+  <p class="quiet">
+    Left empty, bulk stays in the room, folds go by the clock, and nothing is folded in. Folds by rise: 50 %
+    of the rise it is cut at, or volumes of gas such as 0.3.
+  </p>
 </section>
 
 <style>
