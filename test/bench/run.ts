@@ -10,6 +10,7 @@ import { demoInput, must, thirtySixLoaves } from '../../core/test/demo.ts';
 import { saveDay } from '../../web/src/lib/server/database/bake-day.ts';
 import { findActor } from '../../web/src/lib/server/database/bakehouse.ts';
 import { connect } from '../../web/src/lib/server/database/connection.ts';
+import { benchDayLine } from './day-line.ts';
 import { benchKeystrokes, benchList } from './formulas.ts';
 import { fermentationInWorker } from './in-worker.ts';
 import type { benchPlanner } from './planner.ts';
@@ -62,6 +63,7 @@ async function benchServer(): Promise<void> {
     const last = await saveDays(url);
     await benchFirstLoad(`http://127.0.0.1:${port}/plan/dough/${last}`);
     await benchSheet(`http://127.0.0.1:${port}`);
+    await benchPage(`http://127.0.0.1:${port}`);
 
     execFileSync(join(ROOT, 'node_modules/.bin/vite'), ['build', '--logLevel', 'error'], {
       cwd: BARE,
@@ -93,6 +95,19 @@ async function benchSheet(served: string): Promise<void> {
   say('the same, worst of 100 keys', `${worst.toFixed(1)} ms`);
   say('work when typing pauses, median', `${median(pauses).toFixed(1)} ms`);
   say('key to painted frame, with waits, median', `${median(latency).toFixed(1)} ms`);
+}
+
+async function benchPage(served: string): Promise<void> {
+  const { opened, again, dragged } = await benchDayLine(served, '2032-04-08');
+  const words = (ms: number) => (ms === 0 ? 'under 50 ms' : `${ms.toFixed(0)} ms`);
+  say(
+    'Day line: longest task of the page while it is planned again',
+    words(again),
+    again <= 50,
+    'at most 50 ms',
+  );
+  say('the same while work is dragged', words(dragged), dragged <= 50, 'at most 50 ms');
+  say('the same while the room opens and its first picture is drawn', words(opened));
 }
 
 async function benchFormulaList(url: string): Promise<void> {

@@ -1,0 +1,45 @@
+import { openBrowser } from '../browser/browser.ts';
+
+/**
+ * The longest tasks of the page’s own thread, ms, while the demo day is planned: when the room opens, when it is planned
+ * again, and while a piece of work is dragged through half an hour.
+ *
+ * @param served address of a Jovet with the demo bakery
+ * @param date a day with standing orders
+ */
+export async function benchDayLine(served: string, date: string) {
+  const { browser, end } = await openBrowser();
+  const page = await browser.newPage();
+  await page.setViewport({ width: 1280, height: 800 });
+  await page.evaluateOnNewDocument(() => {
+    const long: number[] = [];
+    new PerformanceObserver((list) => {
+      for (const { duration } of list.getEntries()) long.push(duration);
+    }).observe({ type: 'longtask', buffered: true });
+    Object.assign(window, { long });
+  });
+  /** The longest since it was asked last; 0 where none took 50 ms. */
+  const longest = () =>
+    page.evaluate(() => Math.max(0, ...(window as unknown as { long: number[] }).long.splice(0)));
+  const settled = () => page.waitForFunction(() => !/Looking for/.test(document.body.innerText));
+  await page.goto(`${served}/plan/day/${date}`);
+  await page.waitForSelector('[data-task]');
+  await settled();
+  const opened = await longest();
+  await page.keyboard.press('p');
+  await page.waitForFunction(() => /Looking for a better/.test(document.body.innerText));
+  await settled();
+  const again = await longest();
+  const knot = await page.$('[data-task="oat-tin.1.mix"] .work');
+  const box = await knot?.boundingBox();
+  if (!box) throw new Error('the oat tins are mixed on this day');
+  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  for (let step = 1; step <= 30; step += 1) await page.mouse.move(x + step / 2, y);
+  await page.mouse.up();
+  await settled();
+  const dragged = await longest();
+  await end();
+  return { opened, again, dragged };
+}
