@@ -235,7 +235,7 @@ visited('goals are weighed, plans are kept and compared, tubs get their labels, 
   await visit.go('/plan/day/2032-04-15');
   await visit.until('.notice', /This plan begins .* and it is 02:00 now/);
   await visit.press('Plan from now on');
-  await visit.until('[role="alert"]', /This day cannot be done.*between make Quay levain and mix Quay Country/);
+  await visit.until('[role="alert"]', /This day cannot be done.*from 02:00 on: between make Quay levain and mix Quay Country/);
 }); // prettier-ignore
 
 for (const look of ['light', 'dark'])

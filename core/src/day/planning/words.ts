@@ -68,11 +68,12 @@ export function certificateWords(input: DayInput, network: Network, certificate:
   const [first, last] = [inOrder[0] ?? 0, inOrder.at(-1) ?? 0];
   const end = instance.tasks[last];
   const soonest = soonestEnd(network, inOrder);
+  const since = input.now === null ? '' : ` from ${clock((input.now - instance.origin) / SLOT)} on`;
   const by = end?.due ?? (end && end.first === end.last ? end.first : null);
   const name = network.doughs.find(({ key }) => key === network.notes[last]?.dough)?.name ?? 'This dough';
   return by !== null && soonest !== null
     ? `${name} cannot be done in time: to ${taskWords(network, last)} it would have to be over by ${clock(by)}. From ${clock(soonest.from)}, when somebody can first ${taskWords(network, first)}, it takes until ${clock(soonest.end)} at the least.`
-    : `${name} cannot be fitted in: between ${listed(inOrder.map((task) => taskWords(network, task)))} the waits of the dough and the shifts leave no time that suits all of them.`;
+    : `${name} cannot be fitted in${since}: between ${listed(inOrder.map((task) => taskWords(network, task)))} the waits of the dough and the shifts leave no time that suits all of them.`;
 }
 
 /** What some tasks need more of at once than the bakehouse has at all. */
