@@ -1,5 +1,6 @@
 import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
+import fc from 'fast-check';
 import {
   carriedOver,
   certificateWords,
@@ -11,6 +12,7 @@ import {
   remediesFor,
   remedied,
   type Answer,
+  verifyCertificate,
   type DayInput,
   type Schedule,
 } from '@jovet/core/day';
@@ -141,6 +143,51 @@ describe('the day as it goes', () => {
     };
     assert.ok(bulk(ddt - 3) >= bulk(ddt) + 15 * 60, `${bulk(ddt - 3)} s against ${bulk(ddt)} s`);
   });
+});
+
+describe('any day of the demo bakery', () => {
+  const day = demoDay();
+  const lines = fc.array(
+    fc.record({
+      line: fc.integer({ min: 0, max: day.demand.length - 1 }),
+      pieces: fc.integer({ min: 1, max: 60 }),
+      drop: fc.constantFrom('05:00', '06:30', '08:00', '09:30', '14:00'),
+    }),
+    { minLength: 1, maxLength: 4 },
+  );
+
+  it('has a plan that the checker passes dough by dough, or a reason that it confirms, or says what breaks', () => {
+    fc.assert(
+      fc.property(lines, (chosen) => {
+        const demand = chosen.flatMap(({ line, pieces, drop }) => {
+          const known = day.demand[line];
+          return known ? [{ ...known, pieces, drop }] : [];
+        });
+        const input = { ...day, demand };
+        const network = must(networkOf(input));
+        const answer = answered(network);
+        if (answer === null) return;
+        if (answer.verdict === 'impossible') {
+          assert.ok(verifyCertificate(network.instance, answer.certificate));
+          assert.ok(certificateWords(input, network, answer.certificate).length > 20);
+          return;
+        }
+        assert.equal(answer.verdict, 'planned');
+        if (answer.verdict !== 'planned') return;
+        assert.deepEqual(checkSchedule(network.instance, answer.schedule), []);
+        assert.deepEqual(answer.followed.faults, []);
+        const packed = network.notes.reduce((sum, { kind, pieces }) => sum + (kind === 'pack' ? (pieces ?? 0) : 0), 0);
+        assert.equal(packed, demand.reduce((sum, { pieces }) => sum + pieces, 0));
+        // Nothing leaves after its van, and every loaf is packed once.
+        network.instance.tasks.forEach((task, index) => {
+          const placed = answer.schedule.tasks[index];
+          const end = (placed?.start ?? 0) + (task.modes[placed?.mode ?? 0]?.slots ?? 0);
+          if (task.due !== null) assert.ok(end <= task.due, task.id);
+        });
+      }),
+      { numRuns: 30 },
+    );
+  }); // prettier-ignore
 });
 
 describe('a day that cannot be', () => {

@@ -31,7 +31,7 @@ describe('a day is planned', () => {
         assert.deepEqual(checkSchedule(instance, progress.best), []);
         assert.ok(Math.abs(progress.cost - costOf(instance, progress.best).total) < 1e-9);
       }),
-      { numRuns: 40 },
+      { numRuns: 200 },
     );
   });
 
@@ -91,7 +91,22 @@ describe('the impossible is proved', () => {
       fc.property(fc.integer({ min: 1, max: 1_000_000 }), (seed) => {
         assert.equal(whyImpossible(plantedBakery(seed, 4, SMALL).instance), null);
       }),
-      { numRuns: 40 },
+      { numRuns: 200 },
+    );
+  });
+
+  it('no plan is ever found for a day that has none by construction', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 1_000_000 }), (seed) => {
+        const instance = impossibleBakery(seed);
+        const { domains, emptied } = domainsOf(instance);
+        if (emptied) return;
+        for (const progress of search(instance, domains, seed)) {
+          assert.ok(progress.unplaced > 0 || checkSchedule(instance, progress.best).length > 0);
+          if (progress.rounds >= 25) break;
+        }
+      }),
+      { numRuns: 100 },
     );
   });
 
