@@ -13,7 +13,8 @@ import { connect } from '../../web/src/lib/server/database/connection.ts';
 import { benchDayLine } from './day-line.ts';
 import { benchKeystrokes, benchList } from './formulas.ts';
 import { fermentationInWorker } from './in-worker.ts';
-import type { benchPlanner } from './planner.ts';
+import type * as Oven from './oven.ts';
+import type * as PlannerMeasures from './planner.ts';
 
 const ROOT = new URL('../..', import.meta.url).pathname;
 const BARE = join(ROOT, 'test/bench/bare');
@@ -218,20 +219,25 @@ const saidBy = (child: ChildProcess, text: string) =>
     child.once('close', () => reject(new Error(`it ended: ${said}`)));
   });
 
-/** The planner built as the browser runs it; `-- --prove` proves the small days again with an exact solver first. */
-async function planner(): Promise<void> {
-  const built = join(ROOT, 'test/built/planner.mjs');
-  const entry = join(ROOT, 'test/bench/planner.ts');
-  const options = ['--bundle', '--platform=node', '--format=esm', '--log-level=error', `--outfile=${built}`];
-  execFileSync('npx', ['esbuild', entry, ...options], { cwd: ROOT, stdio: 'inherit' });
-  const { benchPlanner: measure } = (await import(built)) as { benchPlanner: typeof benchPlanner };
-  measure(say, process.argv.includes('--prove'));
-  rmSync(join(ROOT, 'test/built'), { recursive: true });
+/** Measures built as the browser runs what they measure, without what a loader of TypeScript adds to it. */
+async function built<Measures>(name: string): Promise<Measures> {
+  const file = join(ROOT, `test/built/${name}.mjs`);
+  const options = ['--bundle', '--platform=node', '--format=esm', '--log-level=error', `--outfile=${file}`];
+  execFileSync('npx', ['esbuild', join(ROOT, `test/bench/${name}.ts`), ...options], {
+    cwd: ROOT,
+    stdio: 'inherit',
+  });
+  return (await import(file)) as Measures;
 }
 
 console.log(`${cpus().length} cores, Node.js ${process.version}`);
 // `npm run bench -- planner` measures the planner alone.
 const alone = process.argv.slice(2).find((each) => !each.startsWith('--'));
-if (alone === undefined) await benchCore();
-await planner();
+if (alone === undefined) {
+  await benchCore();
+  (await built<typeof Oven>('oven')).benchOven(say);
+}
+// `-- --prove` proves the small days again with an exact solver first.
+(await built<typeof PlannerMeasures>('planner')).benchPlanner(say, process.argv.includes('--prove'));
+rmSync(join(ROOT, 'test/built'), { recursive: true });
 if (alone === undefined) await benchServer();

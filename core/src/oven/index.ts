@@ -1,2 +1,15 @@
+export { arrange, extentOf, type DeckFloor, type Outline, type Spot } from './arrange.ts';
 export { bakeMinutes } from './bake.ts';
 export { BREAD_DENSITY, coolingHours, coolingTimeConstant, CORE_AT_UNLOADING } from './cooling.ts';
+export {
+  forecastStone,
+  hotEnough,
+  loadHeat,
+  preheatHours,
+  STONE,
+  type SetPoint,
+  type Stone,
+  type StoneForecast,
+  type StoneLoad,
+  type StoneMoment,
+} from './stone.ts';
