@@ -1,6 +1,7 @@
 export { arrange, extentOf, type DeckFloor, type Outline, type Spot } from './arrange.ts';
 export { bakeMinutes } from './bake.ts';
 export { BREAD_DENSITY, coolingHours, coolingTimeConstant, CORE_AT_UNLOADING } from './cooling.ts';
+export { boilsAt, CORE_DONE, minutesLeft, type CoreReading } from './done.ts';
 export {
   forecastStone,
   hotEnough,
