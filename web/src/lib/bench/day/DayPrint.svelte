@@ -34,7 +34,7 @@
         id: task.id, at: task.start, kind: task.note.kind, what: kindWord(task.note.kind),
         name: `${task.note.pieces === null ? '' : `${task.note.pieces} `}${task.note.name}`,
         more: `${task.note.batch === null ? '' : `, batch ${task.note.batch}`}${dough(task.row) === task.note.name ? '' : ` (${dough(task.row)})`}`,
-        people: task.people, mass: task.note.mass,
+        people: task.people, by: task.note.done ? 'done' : task.people.join(', '), mass: task.note.mass,
       })),
       ...day.reminders.flatMap((reminder) => {
         const task = view.tasks.find(({ index }) => index === reminder.task);
@@ -42,7 +42,7 @@
           ? [
               {
                 id: `${task.id} ${reminder.kind} ${reminder.what}`, at: reminder.at, kind: task.note.kind, what: `${reminder.what}:`,
-                name: task.note.name, more: '', people: reminder.who === null ? [] : [reminder.who], mass: null,
+                name: task.note.name, more: '', people: reminder.who === null ? [] : [reminder.who], by: reminder.who ?? 'nobody is free', mass: null,
               },
             ]
           : [];
@@ -77,7 +77,7 @@
               <b>{formatNumber(label.height, 1)} cm</b>.
             </p>
             <p>
-              {label.pieces
+              {label.tubs > 1 ? `in all ${label.tubs} tubs ` : ''}{label.pieces
                 .map(({ name, pieces, mass }) => `${pieces} × ${formatMass(mass, 'g', 0)} ${name}`)
                 .join(', ')}
             </p>
@@ -112,7 +112,7 @@
                 <td class="at">{clock(task.at)}</td>
                 <td
                   >{task.what} <b>{task.name}</b>{task.more}{what === 'stations'
-                    ? ` — ${task.people.join(', ')}`
+                    ? ` — ${task.by}`
                     : task.people.length > 1
                       ? ` with ${task.people.filter((each) => each !== name).join(', ')}`
                       : ''}</td
