@@ -185,7 +185,7 @@ describe('any day of the demo bakery', () => {
           if (task.due !== null) assert.ok(end <= task.due, task.id);
         });
       }),
-      { numRuns: 30 },
+      { numRuns: 15 },
     );
   }); // prettier-ignore
 });

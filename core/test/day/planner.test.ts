@@ -31,7 +31,7 @@ describe('a day is planned', () => {
         assert.deepEqual(checkSchedule(instance, progress.best), []);
         assert.ok(Math.abs(progress.cost - costOf(instance, progress.best).total) < 1e-9);
       }),
-      { numRuns: 200 },
+      { numRuns: 120 },
     );
   });
 
@@ -91,7 +91,7 @@ describe('the impossible is proved', () => {
       fc.property(fc.integer({ min: 1, max: 1_000_000 }), (seed) => {
         assert.equal(whyImpossible(plantedBakery(seed, 4, SMALL).instance), null);
       }),
-      { numRuns: 200 },
+      { numRuns: 120 },
     );
   });
 

@@ -14,9 +14,13 @@
   import Sheet from '../../ui/Sheet.svelte';
   import ToolButton from '../../ui/ToolButton.svelte';
   import { beginHistory, record, redo, settle, undo } from '../history';
+  import DayField from '../DayField.svelte';
   import KeyList from '../KeyList.svelte';
+  import { roomKeys } from '../room-keys';
+  import RoomHead from '../RoomHead.svelte';
   import { send } from '../send';
   import CustomersPanel from './CustomersPanel.svelte';
+  import OrderTable, { type OrderCell, type OrderColumn } from './OrderTable.svelte';
   import PullList from './PullList.svelte';
   import TablePanel from './TablePanel.svelte';
 
@@ -52,7 +56,6 @@
       .flatMap((customer) => customer.drops.map((drop) => ({ customer, drop, off: isOff(customer, date) })))
       .sort((a, b) => a.drop.localeCompare(b.drop) || a.customer.name.localeCompare(b.customer.name)),
   );
-  const doughs = $derived([...new Set(book.products.map(({ dough }) => dough))]);
 
   const valueOf = (key: string): number =>
     every ? (standing.get(key)?.weekdays[weekday] ?? 0) : (known.get(key)?.pieces ?? 0);
@@ -66,6 +69,14 @@
   const wrong = $derived(Object.keys(typed).filter((key) => piecesIn(key) === null));
   const dirty = $derived(Object.keys(typed).filter((key) => piecesIn(key) !== valueOf(key)));
 
+  const howItStands = $derived(
+    sending
+      ? 'Keeping…'
+      : dirty.length > 0
+        ? `${dirty.length} ${dirty.length === 1 ? 'change' : 'changes'} not kept yet`
+        : '',
+  );
+
   const shownLines = $derived(
     book.products.flatMap((product) =>
       columns.map(({ customer, drop }) => {
@@ -75,9 +86,29 @@
     ),
   );
   const totals = $derived(totalsOf(shownLines, (product) => over[product] ?? 0));
-  const sum = (of: 'ordered' | 'baked', test: (total: (typeof totals)[number]) => boolean) =>
-    totals.filter(test).reduce((all, each) => all + each[of], 0);
+  /** Pieces of a product, or of all. */
+  const sum = (of: 'ordered' | 'baked', product?: string): number =>
+    totals
+      .filter((each) => product === undefined || each.product === product)
+      .reduce((all, each) => all + each[of], 0);
+  const sumFor = ({ customer, drop }: OrderColumn): number =>
+    shownLines
+      .filter((line) => line.customer === customer.slug && line.drop === drop)
+      .reduce((all, line) => all + line.pieces, 0);
 
+  /** A cell as it stands. */
+  function cellOf(product: string, { customer, drop, off }: OrderColumn): OrderCell {
+    const key = keyOf({ customer: customer.slug, product, drop });
+    const usual = standing.get(key)?.weekdays[weekday] ?? 0;
+    const invalid = piecesIn(key) === null;
+    const said = !every && piecesIn(key) !== usual && !off;
+    const title = invalid
+      ? 'This is not a number of pieces. Use a whole number.'
+      : said
+        ? `Every ${WEEKDAYS[weekday]} ${usual}`
+        : undefined;
+    return { key, text: shownIn(key), invalid, said, typed: dirty.includes(key), title };
+  }
   function change(key: string, text: string) {
     history = record(history, { ...typed, [key]: text }, key);
     problems = [];
@@ -131,37 +162,13 @@
     panel = null;
   }
 
-  /** Enter moves down the column, arrows in all directions. */
-  function moveFrom(event: KeyboardEvent) {
-    const cell = event.currentTarget as HTMLInputElement;
-    const [row, column] = [Number(cell.dataset['row']), Number(cell.dataset['column'])];
-    const by = { Enter: [1, 0], ArrowDown: [1, 0], ArrowUp: [-1, 0] }[event.key];
-    const side =
-      event.key === 'ArrowLeft' && cell.selectionStart === 0 ? -1
-      : event.key === 'ArrowRight' && cell.selectionEnd === cell.value.length ? 1
-      : 0; // prettier-ignore
-    if (!by && side === 0) return;
-    const [down = 0, across = 0] = by ?? [0, side];
-    const next = document.querySelector<HTMLInputElement>(
-      `[data-row="${row + (event.key === 'Enter' && event.shiftKey ? -1 : down)}"][data-column="${column + across}"]`,
-    );
-    if (!next) return;
-    event.preventDefault();
-    next.focus();
-    next.select();
-  }
-  function onkeydown(event: KeyboardEvent) {
-    const command = event.ctrlKey || event.metaKey;
-    const key = event.key.toLowerCase();
-    const typing = event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement;
-    if (command && key === 's') void save();
-    else if (command && (key === 'y' || (key === 'z' && event.shiftKey))) history = redo(history);
-    else if (command && key === 'z') history = undo(history);
-    else if (event.key === '?' && !typing) panel = 'keys';
-    else return;
-    event.preventDefault();
-  }
-  const rowOf = $derived(new Map(book.products.map(({ slug }, index) => [slug, index])));
+  const onkeydown = (event: KeyboardEvent) =>
+    roomKeys(event, {
+      save: () => void save(),
+      undo: () => (history = undo(history)),
+      redo: () => (history = redo(history)),
+      keys: () => (panel = 'keys'),
+    });
   const KEYS = [
     ['Enter, Shift Enter', 'down and up the column'],
     ['← → ↑ ↓', 'from cell to cell'],
@@ -173,36 +180,25 @@
 <svelte:window {onkeydown} />
 
 <div class="room">
-  <header>
-    <h1>Orders</h1>
-    <label class="date">
-      <span class="sr-only">Day</span>
-      <input
-        class="input"
-        type="date"
-        value={date}
-        onchange={(event) => event.currentTarget.value && onopen(event.currentTarget.value)}
-      />
-    </label>
-    <div class="which" role="radiogroup" aria-label="What is shown">
-      <button
-        type="button"
-        role="radio"
-        aria-checked={!every}
-        onclick={() => ((history = beginHistory<Typed>([], {})), (every = false))}>this day</button
-      >
-      <button
-        type="button"
-        role="radio"
-        aria-checked={every}
-        onclick={() => ((history = beginHistory<Typed>([], {})), (every = true))}
-        >every {WEEKDAYS[weekday]}</button
-      >
-    </div>
-    <span class="state" role="status">
-      {#if sending}Keeping…{:else if dirty.length > 0}{dirty.length}
-        {dirty.length === 1 ? 'change' : 'changes'} not kept yet{/if}
-    </span>
+  <RoomHead title="Orders" standing={howItStands}>
+    {#snippet about()}
+      <DayField {date} {onopen} />
+      <div class="which" role="radiogroup" aria-label="What is shown">
+        <button
+          type="button"
+          role="radio"
+          aria-checked={!every}
+          onclick={() => ((history = beginHistory<Typed>([], {})), (every = false))}>this day</button
+        >
+        <button
+          type="button"
+          role="radio"
+          aria-checked={every}
+          onclick={() => ((history = beginHistory<Typed>([], {})), (every = true))}
+          >every {WEEKDAYS[weekday]}</button
+        >
+      </div>
+    {/snippet}
     <ToolButton
       label="Undo"
       title="Undo (Ctrl Z)"
@@ -236,7 +232,7 @@
     <button type="button" class="btn preset-filled plan" disabled={sending || every} onclick={plan}
       >Plan this day</button
     >
-  </header>
+  </RoomHead>
 
   {#each problems as each (each.path)}<p class="notice" role="alert">{each.problem} {each.remedy}</p>{/each}
 
@@ -245,77 +241,15 @@
   {:else if book.products.length === 0}
     <p class="empty">This bakery makes nothing yet. Publish a formula first.</p>
   {:else}
-    <div class="scroll">
-      <table>
-        <thead>
-          <tr>
-            <th scope="col" class="corner">pieces</th>
-            {#each columns as { customer, drop, off } (`${customer.slug} ${drop}`)}
-              <th scope="col" class:off>
-                <span class="who">{customer.name}</span>
-                <span class="drop">{drop}{off ? ', off' : ''}</span>
-              </th>
-            {/each}
-            <th scope="col" class="sum">ordered</th>
-            <th scope="col" class="sum">to bake</th>
-          </tr>
-        </thead>
-        {#each doughs as dough (dough)}
-          {@const products = book.products.filter((each) => each.dough === dough)}
-          <tbody>
-            <tr class="dough"><th scope="rowgroup" colspan={columns.length + 3}>{dough}</th></tr>
-            {#each products as product (product.slug)}
-              <tr>
-                <th scope="row">{product.name}</th>
-                {#each columns as { customer, drop, off }, column (`${customer.slug} ${drop}`)}
-                  {@const key = keyOf({ customer: customer.slug, product: product.slug, drop })}
-                  {@const usual = standing.get(key)?.weekdays[weekday] ?? 0}
-                  {@const said = !every && piecesIn(key) !== usual && !off}
-                  <td class:off>
-                    <input
-                      name={key}
-                      class:said
-                      class:typed={dirty.includes(key)}
-                      value={shownIn(key)}
-                      inputmode="numeric"
-                      autocomplete="off"
-                      aria-label={`${product.name} for ${customer.name} at ${drop}`}
-                      aria-invalid={piecesIn(key) === null}
-                      title={piecesIn(key) === null
-                        ? 'This is not a number of pieces. Use a whole number.'
-                        : said
-                          ? `Every ${WEEKDAYS[weekday]} ${usual}`
-                          : undefined}
-                      data-row={rowOf.get(product.slug)}
-                      data-column={column}
-                      oninput={(event) => change(key, event.currentTarget.value)}
-                      onblur={() => (history = settle(history))}
-                      onkeydown={moveFrom}
-                    />
-                  </td>
-                {/each}
-                <td class="sum">{sum('ordered', (each) => each.product === product.slug) || ''}</td>
-                <td class="sum baked">{sum('baked', (each) => each.product === product.slug) || ''}</td>
-              </tr>
-            {/each}
-          </tbody>
-        {/each}
-        <tfoot>
-          <tr>
-            <th scope="row">pieces</th>
-            {#each columns as { customer, drop } (`${customer.slug} ${drop}`)}
-              <td class="sum"
-                >{shownLines
-                  .filter((line) => line.customer === customer.slug && line.drop === drop)
-                  .reduce((all, line) => all + line.pieces, 0) || ''}</td
-              >
-            {/each}
-            <td class="sum">{sum('ordered', () => true)}</td>
-            <td class="sum baked">{sum('baked', () => true)}</td>
-          </tr>
-        </tfoot>
-      </table>
-    </div>
+    <OrderTable
+      products={book.products}
+      {columns}
+      {cellOf}
+      {sum}
+      {sumFor}
+      onchange={change}
+      onsettle={() => (history = settle(history))}
+    />
     {#if wrong.length > 0}<p class="notice" role="alert">
         {wrong.length === 1 ? 'One cell is' : `${wrong.length} cells are`} not a number of pieces. Use whole numbers.
       </p>{/if}
@@ -352,23 +286,6 @@
   .room {
     padding: 0.75rem 1.5rem 1.5rem;
   }
-  header {
-    display: flex;
-    flex-wrap: wrap;
-    align-items: center;
-    gap: 0.25rem 0.5rem;
-    margin-bottom: 0.6rem;
-  }
-  h1 {
-    font-size: 1.5rem;
-    font-weight: 700;
-    margin-right: 0.25rem;
-  }
-  .date input {
-    width: 9.5rem;
-    padding-inline: 0.5rem;
-    min-height: 2.5rem;
-  }
   .which button {
     min-height: 2.5rem;
     padding: 0 0.7rem;
@@ -379,108 +296,8 @@
     border-bottom-color: currentColor;
     font-weight: 700;
   }
-  .state {
-    margin-left: auto;
-    font-size: 0.875rem;
-    color: light-dark(var(--color-surface-700), var(--color-surface-300));
-  }
-  .btn {
-    min-height: 2.5rem;
-  }
-  .btn:disabled {
-    opacity: 0.4;
-  }
   .plan {
     font-weight: 700;
-  }
-  .scroll {
-    overflow-x: auto;
-  }
-  table {
-    border-collapse: collapse;
-  }
-  thead th {
-    vertical-align: bottom;
-    text-align: right;
-    padding: 0 0.5rem 0.25rem;
-    font-weight: 400;
-    min-width: 5.5rem;
-  }
-  .who {
-    display: block;
-    font-weight: 600;
-    line-height: 1.15;
-  }
-  .drop {
-    font-family: var(--figures);
-    font-size: 0.875rem;
-  }
-  tbody th,
-  tfoot th,
-  .corner {
-    text-align: left;
-    font-weight: 400;
-    padding-right: 1rem;
-    white-space: nowrap;
-  }
-  .dough th {
-    padding-top: 0.5rem;
-    font-size: 0.8125rem;
-    color: light-dark(var(--color-surface-700), var(--color-surface-300));
-  }
-  td {
-    padding: 1px 2px;
-    border-bottom: 1px solid light-dark(var(--color-surface-200), var(--color-surface-800));
-  }
-  tbody tr:not(.dough) th {
-    border-bottom: 1px solid light-dark(var(--color-surface-200), var(--color-surface-800));
-  }
-  td input {
-    width: 100%;
-    min-height: 1.9rem;
-    padding: 0 0.5rem;
-    text-align: right;
-    font-family: var(--figures);
-    background: transparent;
-    border-radius: var(--radius-base);
-  }
-  td input:hover,
-  td input:focus {
-    background: light-dark(var(--color-surface-100), var(--color-surface-900));
-  }
-  td input.said {
-    text-decoration: underline;
-    text-underline-offset: 0.25em;
-    font-weight: 700;
-  }
-  td input.typed {
-    box-shadow: inset 3px 0 0 currentColor;
-  }
-  td input[aria-invalid='true'] {
-    box-shadow: inset 0 0 0 2px light-dark(var(--color-error-600), var(--color-error-400));
-  }
-  .off {
-    opacity: 0.5;
-  }
-  thead .sum {
-    font-family: inherit;
-  }
-  .corner {
-    padding-left: 0;
-  }
-  .sum {
-    text-align: right;
-    font-family: var(--figures);
-    padding: 0 0.5rem;
-  }
-  .baked {
-    font-weight: 700;
-  }
-  tfoot td,
-  tfoot th {
-    border-top: 2px solid light-dark(var(--color-surface-400), var(--color-surface-600));
-    border-bottom: 0;
-    padding-top: 0.3rem;
   }
   .empty {
     max-width: 30rem;
