@@ -35,19 +35,35 @@
   const off = $derived(place ? (task.start - place.best) / 60 : 0);
 
   let noting = $state(false);
-  let [began, over, degrees, stands, seenAt, dough] = $state(['', '', '', '', '', '']);
+  const BLANK = { began: '', over: '', degrees: '', stands: '', seenAt: '', dough: '' };
+  let noted = $state({ ...BLANK });
+  /** What can be noted of this task beside its times. */
+  const fields = $derived<readonly { name: keyof typeof BLANK; label: string; unit?: string }[]>([
+    { name: 'began', label: 'It began at' },
+    { name: 'over', label: 'over at' },
+    ...(task.note.kind === 'mix'
+      ? [
+          { name: 'degrees' as const, label: 'dough', unit: reading.unit },
+          { name: 'stands' as const, label: 'stands at', unit: 'cm' },
+          { name: 'seenAt' as const, label: 'seen at' },
+        ]
+      : []),
+    ...(task.note.kind === 'divide' ? [{ name: 'dough' as const, label: 'dough there is', unit: 'kg' }] : []),
+  ]);
   let confirmed = $state<readonly string[]>([]);
   const gates = $derived(
     reminders.flatMap(({ kind, confirm }) => (confirm === null ? [] : [{ kind, what: confirm }])),
   );
   let wrong = $state<Record<string, string>>({});
   function note() {
-    began = clock(task.start);
-    over = clock(task.end);
-    degrees = typeof actual?.temperature === 'number' ? reading.temperature(actual.temperature) : '';
-    stands = actual?.seen ? formatNumber(actual.seen.height, 1) : '';
-    seenAt = actual?.seen ? clock(actual.seen.at) : '';
-    dough = typeof actual?.mass === 'number' ? formatMass(actual.mass, 'kg', 1) : '';
+    noted = {
+      began: clock(task.start),
+      over: clock(task.end),
+      degrees: typeof actual?.temperature === 'number' ? reading.temperature(actual.temperature) : '',
+      stands: actual?.seen ? formatNumber(actual.seen.height, 1) : '',
+      seenAt: actual?.seen ? clock(actual.seen.at) : '',
+      dough: typeof actual?.mass === 'number' ? formatMass(actual.mass, 'kg', 1) : '',
+    };
     confirmed = actual ? gates.map(({ kind }) => kind) : [];
     wrong = {};
     noting = true;
@@ -63,6 +79,7 @@
     return found.sort((a, b) => Math.abs(a - planned) - Math.abs(b - planned))[0] ?? null;
   }
   function happened() {
+    const { began, over, degrees, stands, seenAt, dough } = noted;
     const start = near(began, task.start);
     const end = over.trim() === '' ? null : near(over, task.end);
     const celsius = degrees.trim() === '' ? null : parseTemperature(degrees, reading.unit);
@@ -121,54 +138,16 @@
         happened();
       }}
     >
-      <Field
-        label="It began at"
-        name="began"
-        value={began}
-        problem={wrong['began']}
-        oninput={(value) => (began = value)}
-      />
-      <Field
-        label="over at"
-        name="over"
-        value={over}
-        problem={wrong['over']}
-        oninput={(value) => (over = value)}
-      />
-      {#if task.note.kind === 'mix'}
+      {#each fields as { name, label, unit } (name)}
         <Field
-          label="dough"
-          name="degrees"
-          unit={reading.unit}
-          value={degrees}
-          problem={wrong['degrees']}
-          oninput={(value) => (degrees = value)}
+          {label}
+          {name}
+          {unit}
+          value={noted[name]}
+          problem={wrong[name]}
+          oninput={(value) => (noted[name] = value)}
         />
-        <Field
-          label="stands at"
-          name="stands"
-          unit="cm"
-          value={stands}
-          problem={wrong['stands']}
-          oninput={(value) => (stands = value)}
-        />
-        <Field
-          label="seen at"
-          name="seenAt"
-          value={seenAt}
-          problem={wrong['seenAt']}
-          oninput={(value) => (seenAt = value)}
-        />
-      {:else if task.note.kind === 'divide'}
-        <Field
-          label="dough there is"
-          name="dough"
-          unit="kg"
-          value={dough}
-          problem={wrong['dough']}
-          oninput={(value) => (dough = value)}
-        />
-      {/if}
+      {/each}
       {#each gates as { kind, what } (kind)}
         <label class="gate">
           <input
