@@ -71,8 +71,8 @@ function modelOf(instance: Instance): string {
     say(`var 1..${ways.length}: w${a};`);
     say(`var 0..${slots}: g${a} = s${to} - e${from};`);
     constrain(`g${a} >= ${row('earliest')}[w${a}] /\\ g${a} <= ${row('latest')}[w${a}]`);
-    const weight = whole(arc.weight);
-    if (weight > 0) costs.push(`${weight} * abs(g${a} - ${row('best')}[w${a}])`);
+    const weight = `${choice(ways.map((way) => whole(way.weight)))}[w${a}]`;
+    if (ways.some((way) => way.weight > 0)) costs.push(`${weight} * abs(g${a} - ${row('best')}[w${a}])`);
     if (ways.some((way) => way.cost > 0)) costs.push(`${choice(ways.map((way) => whole(way.cost)))}[w${a}]`);
   });
   instance.resources.forEach(({ capacity }, resource) => {

@@ -82,6 +82,8 @@ export const DayWeights = z.strictObject({
   early: z.number().min(0).max(100).default(0.1),
   /** A task moved from where people were told it is. */
   told: z.number().min(0).max(100).default(0.25),
+  /** Work begun sooner than the longest dough of the day needs it. */
+  begin: z.number().min(0).max(100).default(0.05),
   /** A dough away from its best. */
   dough: z.number().min(0).max(100).default(1),
   /** A pre-ferment away from its best. */

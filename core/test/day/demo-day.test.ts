@@ -81,7 +81,7 @@ describe('the demo day', () => {
 
   it('what is pinned stands where it is pinned, and the rest keeps its place where it can', () => {
     const input = demoDay();
-    const { network, answer } = planned(input, 5);
+    const { network, answer } = planned(input, 40);
     const mix = network.instance.tasks.findIndex(({ id }) => id === 'tidewater-rye.1.mix');
     const at = network.instance.origin + ((answer.schedule.tasks[mix]?.start ?? 0) + 3) * 300;
     const told = network.instance.tasks.map(({ id }, index) => ({
@@ -103,7 +103,7 @@ describe('the demo day', () => {
 describe('the day as it goes', () => {
   it('a dough that came out cold rises longer: what began stays, the rest is planned anew from now', () => {
     const input = demoDay();
-    const { network, answer } = planned(input, 8);
+    const { network, answer } = planned(input, 20);
     const at = (id: string) => {
       const index = network.instance.tasks.findIndex((task) => task.id === id);
       const placed = answer.schedule.tasks[index];
@@ -127,7 +127,7 @@ describe('the day as it goes', () => {
     });
     const bulk = (temperature: number) => {
       const next = must(networkOf(happened(temperature)));
-      const again = answered(next, 3, carriedOver(answer.schedule, network, next));
+      const again = answered(next, 12, carriedOver(answer.schedule, network, next));
       assert.equal(again?.verdict, 'planned');
       if (again?.verdict !== 'planned') return 0;
       for (const { id } of began) {

@@ -138,6 +138,7 @@ export function plantedBakery(
           tables: [table],
           holds: hold < 0 ? [] : [{ resource: hold, amount: 1 }],
           cost: 0,
+          weight: loose > 0 ? 1 : 0,
         },
       ];
       if (kind === 'shape')
@@ -149,9 +150,10 @@ export function plantedBakery(
             { resource: COLD, amount: 1 },
           ],
           cost: 6,
+          weight: loose > 0 ? 1 : 0,
         });
       arcs.push({
-        from: first + index, to: first + index + 1, ways, levels: false, weight: loose > 0 ? 1 : 0,
+        from: first + index, to: first + index + 1, ways, levels: false,
       }); // prettier-ignore
     });
     batches.push({
@@ -179,8 +181,9 @@ export function plantedBakery(
       tasks,
       arcs,
       batches,
+      begin: 0,
       night: [],
-      weights: { night: 0, ovenIdle: 0.2, early: 0, told: 0 },
+      weights: { night: 0, ovenIdle: 0.2, early: 0, told: 0, begin: 0 },
     },
   };
 }

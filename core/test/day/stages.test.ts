@@ -165,8 +165,16 @@ describe('what hangs on a task', () => {
     for (const kind of ['salt', 'water', 'steam'] as const) assert.ok(asked.includes(kind), kind);
     const load = times(network, answer.schedule, 'lantern-baguette.1.lantern-baguette.load').start;
     const out = times(network, answer.schedule, 'lantern-baguette.1.lantern-baguette.out').start;
-    assert.ok(found.some(({ kind, at }) => kind === 'pan' && at === load - 600));
-    assert.ok(found.some(({ kind, at }) => kind === 'look' && at === load + (out - load) / 2));
+    const oven = (name: string) =>
+      times(network, answer.schedule, `lantern-baguette.1.lantern-baguette.${name}`);
+    assert.ok(
+      [load - 600, load - 900].includes(oven('pan').start),
+      `${load - oven('pan').start} s before the load`,
+    );
+    const half = oven('load').end + (out - oven('load').end) / 2;
+    assert.ok(Math.abs(oven('look').start - half) <= 600 && oven('look').end <= out);
+    const heat = found.find(({ kind }) => kind === 'heat');
+    assert.equal(heat?.at, load - Math.ceil(day.bakehouse.preheat / 5) * 300);
     const autolyse = times(network, answer.schedule, 'lantern-baguette.1.autolyse');
     const minutes = (times(network, answer.schedule, 'lantern-baguette.1.mix').start - autolyse.end) / 60;
     const wanted =

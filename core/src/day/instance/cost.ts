@@ -9,6 +9,7 @@ export interface Cost {
   readonly early: number;
   readonly told: number;
   readonly ways: number;
+  readonly begin: number;
   readonly total: number;
 }
 
@@ -22,7 +23,8 @@ export const overlap = (
 /** Prices a plan; tasks without a place cost nothing here. */
 export function costOf(instance: Instance, schedule: Schedule): Cost {
   const { weights } = instance;
-  let [waits, night, early, told, ways] = [0, 0, 0, 0, 0];
+  let [waits, night, early, told, ways, begin] = [0, 0, 0, 0, 0, 0];
+  const openings = openingsOf(instance);
   const levels = levelsOf(instance, schedule);
   instance.arcs.forEach((arc, index) => {
     const [earlier, later] = [schedule.tasks[arc.from], schedule.tasks[arc.to]];
@@ -31,7 +33,7 @@ export function costOf(instance: Instance, schedule: Schedule): Cost {
     const end = endOf(instance, arc.from, earlier);
     ways += way.cost;
     const window = windowAt(instance, way, levels[arc.from] ?? 0, end);
-    if (window) waits += arc.weight * Math.abs(later.start - end - window.best);
+    if (window) waits += way.weight * Math.abs(later.start - end - window.best);
   });
   instance.tasks.forEach((task, index) => {
     const placed = schedule.tasks[index];
@@ -39,10 +41,19 @@ export function costOf(instance: Instance, schedule: Schedule): Cost {
     const end = endOf(instance, index, placed);
     night += weights.night * overlap(instance.night, placed.start, end) * placed.people.length;
     if (task.due !== null) early += weights.early * (task.due - end);
+    if (openings[index]) begin += weights.begin * Math.max(0, instance.begin - placed.start);
     if (task.told !== null) told += weights.told * Math.abs(placed.start - task.told);
   });
   const ovenIdle = weights.ovenIdle * idleSlots(instance, schedule);
-  return { waits, night, ovenIdle, early, told, ways, total: waits + night + ovenIdle + early + told + ways };
+  const total = waits + night + ovenIdle + early + told + ways + begin;
+  return { waits, night, ovenIdle, early, told, ways, begin, total };
+}
+
+/** Which tasks somebody begins with: no other comes before them, and they have not happened yet. */
+export function openingsOf({ tasks, arcs }: Instance): boolean[] {
+  const open = tasks.map(({ modes }) => modes.some(({ people }) => people > 0));
+  for (const { to } of arcs) open[to] = false;
+  return open;
 }
 
 /** The level of each task: that of the wait before it, or of the task before it. */

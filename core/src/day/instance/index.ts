@@ -1,5 +1,5 @@
 export * from './certificate.ts';
 export * from './model.ts';
 export * from './instance.ts';
-export { costOf, idleSlots, levelsOf, overlap, type Cost } from './cost.ts';
+export { costOf, idleSlots, levelsOf, openingsOf, overlap, type Cost } from './cost.ts';
 export { endOf, windowAt, type WaitWindow } from './lookup.ts';

@@ -65,6 +65,8 @@ export interface Way {
   readonly holds: readonly Use[];
   /** For choosing it. */
   readonly cost: number;
+  /** Cost of a slot away from the best. */
+  readonly weight: number;
 }
 
 export interface Arc {
@@ -73,8 +75,6 @@ export interface Arc {
   readonly ways: readonly Way[];
   /** Its wait decides the level of what comes after. */
   readonly levels: boolean;
-  /** Cost of a slot away from the best. */
-  readonly weight: number;
 }
 
 /** Levels of a dough at the end of its bulk: at its earliest, halfway, best, halfway, latest. */
@@ -115,6 +115,8 @@ export interface Weights {
   readonly early: number;
   /** A slot that a task is moved from where people were told it is. */
   readonly told: number;
+  /** A slot that work is begun sooner than `begin`, for each task that nothing comes before. */
+  readonly begin: number;
 }
 
 /** Everything that planner, checker, exact prover and API share. All times are slots from `origin`. */
@@ -132,6 +134,8 @@ export interface Instance {
   readonly tasks: readonly Task[];
   readonly arcs: readonly Arc[];
   readonly batches: readonly Batch[];
+  /** The day need not begin sooner: the slot in which the longest of its chains begins if each wait is as short as can be. */
+  readonly begin: number;
   /** Outside the hours of the bakehouse: slots from, to (not included). */
   readonly night: readonly (readonly [number, number])[];
   readonly weights: Weights;

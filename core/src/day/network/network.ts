@@ -10,7 +10,6 @@ import {
   type Instance,
   type PrefermentModel,
   type Task,
-  type Way,
 } from '../instance/index.ts';
 import { doughsOf, type Dough, type DoughBatch } from './doughs.ts';
 import { riseAtHeight } from '../../culture/index.ts';
@@ -19,7 +18,7 @@ import { frameOf, type Frame } from './frame.ts';
 import type { DayInput } from './input.ts';
 import { strandsOf, type FollowedBulk } from './strands.ts';
 import { paceOf, sampleBulk, tableOf, type BulkAsk, type FoldWhen } from './tables.ts';
-import { HOUR, noteOf, TaskList, type TaskKind, type TaskNote } from './task-list.ts';
+import { HOUR, noteOf, TaskList, type TaskKind, type TaskNote, type Waiting } from './task-list.ts';
 
 /** A day as tasks and waits, and what its doughs do by themselves. */
 export interface Network {
@@ -295,7 +294,7 @@ class DoughTasks {
       bench: true,
     });
     const { cold } = this;
-    const way: Way = {
+    const way: Waiting = {
       name: cold ? 'cold' : 'room',
       tables: [list.table(tableOf(bulk.samples, list.frame.room))],
       holds: [...list.use('tubs', tubs), ...(cold ? list.use('retarder', batch.dough) : [])],

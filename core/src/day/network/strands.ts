@@ -7,12 +7,19 @@ import {
   type StandModel,
   type StrandModel,
   type Use,
-  type Way,
 } from '../instance/index.ts';
 import type { FloorProduct } from '../floor.ts';
 import type { Dough, DoughBatch, Lot } from './doughs.ts';
 import { proofTables, type BulkSamples, type FoldWhen, type ProofAsk } from './tables.ts';
-import { HOUR, noteOf, slotsOf, type TaskKind, type TaskList, type TaskNote } from './task-list.ts';
+import {
+  HOUR,
+  noteOf,
+  slotsOf,
+  type TaskKind,
+  type TaskList,
+  type TaskNote,
+  type Waiting,
+} from './task-list.ts';
 
 /** The bulk of a dough by when it is mixed, with the folds that it has time for. */
 export interface FollowedBulk extends BulkSamples {
@@ -46,6 +53,15 @@ const FRESH = { rye: 24, other: 5 } as const;
 const WARM_MOST = 12;
 /** What the cold costs instead of the warm: once, and where it is begun in the warm. */
 const COLD_COST = { cold: 1, begun: 2 } as const;
+
+/** In the cold a dough changes so much less in a slot than in the warm, near the best of its proof. Chosen for Jovet. */
+const COLD_SHARE = 0.1;
+/** Share of the bake after which it is first looked at (domain section 3), and slots of the shortest bake that is. */
+const [FIRST_LOOK, LOOKED_AT] = [0.5, 2];
+/** Slots between a pan for steam that is set down and the load: it goes in ten minutes before. Chosen for Jovet. */
+const PAN = { least: 1, best: 1, most: 2 } as const;
+/** Seconds of a look into the oven, or of a pan set down; and what a slot away from its time costs. */
+const [MOMENT, HARMLESS] = [60, 0.1];
 
 /** From the cut to the pack: shaped, proofed, baked and cooled, product by product and load by load. */
 export function strandsOf(list: TaskList, cut: Cut): StrandModel[] {
@@ -107,6 +123,16 @@ function strandTasks(list: TaskList, cut: Cut, strand: Strand, id: string): Stra
   const inOven = holderOf(list, dough, strand, true);
   list.arc(load, out, [{ ...list.between(baked, baked, baked + 1), holds: inOven }], floor.weights.dough);
 
+  const look = Math.floor(baked * FIRST_LOOK);
+  if (baked >= LOOKED_AT) {
+    const seen = list.task(unit, about('look'), `${id}.look`, MOMENT, 'oven');
+    list.arc(load, seen, [list.between(look - 1, look, Math.min(look + 1, baked - 1))], HARMLESS);
+  }
+  if (floor.oven.steam === 'pan' && process.bake.steam > 0) {
+    const pan = list.task(unit, about('pan'), `${id}.pan`, MOMENT, 'oven');
+    list.arc(pan, load, [list.between(PAN.least, PAN.best, PAN.most)], HARMLESS);
+  }
+
   const fresh = FRESH[type === 'rye' ? 'rye' : 'other'] * HOUR;
   const due = Math.floor((strand.drop - spare * 60 - list.frame.origin) / SLOT);
   const pack = list.task(unit, about('pack'), `${id}.pack`, seconds(rates.pack), 'pack', { two: true, due, first: due - fresh });
@@ -128,7 +154,7 @@ function coolingOf({ frame }: TaskList, { formula: { doc } }: Dough, strand: Str
 }
 
 /** Ways to proof: in the room or the box, and where there is a retarder in the cold. */
-function proofWays(list: TaskList, cut: Cut, strand: Strand): { way: Way; stands: StandModel[] }[] {
+function proofWays(list: TaskList, cut: Cut, strand: Strand): { way: Waiting; stands: StandModel[] }[] {
   const { floor, rates } = list.input.bakehouse;
   const { process } = cut.dough.formula.doc;
   const product = productOf(list, cut.dough, strand);
@@ -136,8 +162,8 @@ function proofWays(list: TaskList, cut: Cut, strand: Strand): { way: Way; stands
   const mass = strand.pieces * strand.scaledWeight;
   const warm: StandModel = { around: process.proof.around, h: HEAT_TRANSFER.coveredBasket, untilRise: null };
   const box = process.proof.around !== null ? list.use('proof-box', mass) : [];
-  const options: { name: string; stands: StandModel[]; holds: Use[]; most: number; cost: number }[] = [
-    { name: box.length > 0 ? 'box' : 'room', stands: [warm], holds: [...holder, ...box], most: WARM_MOST, cost: 0 },
+  const options: { name: string; stands: StandModel[]; holds: Use[]; most: number; cost: number; share: number }[] = [
+    { name: box.length > 0 ? 'box' : 'room', stands: [warm], holds: [...holder, ...box], most: WARM_MOST, cost: 0, share: 1 },
   ];
   if (floor.retarder && product?.retard) {
     const { temperature, most } = floor.retarder;
@@ -145,19 +171,19 @@ function proofWays(list: TaskList, cut: Cut, strand: Strand): { way: Way; stands
     const begun = { ...warm, untilRise: process.proof.rise.earliest };
     const holds = [...holder, ...list.use('retarder', mass)];
     options.push(
-      { name: 'cold', stands: [cold], holds, most, cost: COLD_COST.cold },
-      { name: 'warm, then cold', stands: [begun, cold], holds, most, cost: COLD_COST.begun },
+      { name: 'cold', stands: [cold], holds, most, cost: COLD_COST.cold, share: COLD_SHARE },
+      { name: 'warm, then cold', stands: [begun, cold], holds, most, cost: COLD_COST.begun, share: COLD_SHARE },
     );
   }
   const cutting = cut.batch.lots.reduce((sum, { pieces }) => sum + pieces, 0) * (rates.divide + rates.preshape);
   const shaping = (cutting + strand.pieces * rates.shape[process.shape]) / 3600 + process.benchRest / 60;
-  return options.map(({ name, stands, holds, most, cost }) => {
+  return options.map(({ name, stands, holds, most, cost, share }) => {
     const ask = {
       leavening: cut.bulk.leavening, gasKept: process.gasKept, turned: cut.turned, mass: strand.scaledWeight, shaping,
       proof: process.proof.rise, stands, most,
     };
     const tables = proofTables(ask, cut.bulk, list.frame.room).map((table) => list.table(table));
-    return { way: { name, tables, holds, cost }, stands };
+    return { way: { name, tables, holds, cost, share }, stands };
   });
 } // prettier-ignore
 

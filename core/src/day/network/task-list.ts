@@ -14,12 +14,13 @@ import {
 } from '../instance/index.ts';
 import { SKILLS, type Skill } from '../floor.ts';
 import type { Dough } from './doughs.ts';
+import { beginOf } from './begin.ts';
 import type { Frame } from './frame.ts';
 import type { Actual, DayInput } from './input.ts';
 
 /** What kinds of tasks there are, in the order of a batch. */
 export type TaskKind =
-  | 'feed' | 'soak' | 'weigh' | 'autolyse' | 'mix' | 'fold' | 'lock-in' | 'turn' | 'divide' | 'shape' | 'load' | 'out' | 'pack'; // prettier-ignore
+  | 'feed' | 'soak' | 'weigh' | 'autolyse' | 'mix' | 'fold' | 'lock-in' | 'turn' | 'divide' | 'shape' | 'pan' | 'load' | 'look' | 'out' | 'pack'; // prettier-ignore
 
 /** What a task is to people. */
 export interface TaskNote {
@@ -61,6 +62,11 @@ export interface Needs {
   /** Slots: over by, and not before. */
   readonly due?: number;
   readonly first?: number;
+}
+
+/** A way to wait as it is put together: a slot away from its best counts as much as that of another, or such a share of it. */
+export interface Waiting extends Omit<Way, 'weight'> {
+  readonly share?: number;
 }
 
 /** Two people take this share of the time of one. Domain section 11, default. */
@@ -109,6 +115,7 @@ export class TaskList {
       tasks,
       arcs,
       batches: this.units satisfies readonly Batch[],
+      begin: beginOf(tasks, arcs, tables),
       night: frame.night,
       weights: floor.weights,
     };
@@ -181,7 +188,7 @@ export class TaskList {
   }
 
   /** A way that waits alike at any time, slots. */
-  between(earliest: number, best: number, latest: number): Way {
+  between(earliest: number, best: number, latest: number): Waiting {
     return {
       name: '',
       tables: [this.table({ earliest: [earliest], best: [best], latest: [latest] })],
@@ -190,9 +197,10 @@ export class TaskList {
     };
   }
 
-  arc(from: number, to: number, ways: readonly Way[], weight: number, levels = false): number {
+  arc(from: number, to: number, waits: readonly Waiting[], weight: number, levels = false): number {
+    const ways = waits.map(({ share = 1, ...way }): Way => ({ ...way, weight: weight * share }));
     const before = this.notes[from]?.done ? this.tasks[from] : undefined;
-    if (!before) return this.arcs.push({ from, to, ways, levels, weight }) - 1;
+    if (!before) return this.arcs.push({ from, to, ways, levels }) - 1;
     const end = before.first + (before.modes[0]?.slots ?? 0);
     const done = this.notes[to]?.done ?? false;
     // What happened cannot be undone: a wait that is over is what it was, and one that is late may still end now.
@@ -207,7 +215,12 @@ export class TaskList {
         latest: [known ? Math.max(tableAt(latest, end), reach) : reach],
       });
     };
-    const open = ways.map((way) => ({ ...way, holds: done ? [] : way.holds, tables: way.tables.map(opened) }));
-    return this.arcs.push({ from, to, ways: open, levels, weight: done ? 0 : weight }) - 1;
+    const open = ways.map((way) => ({
+      ...way,
+      holds: done ? [] : way.holds,
+      weight: done ? 0 : way.weight,
+      tables: way.tables.map(opened),
+    }));
+    return this.arcs.push({ from, to, ways: open, levels }) - 1;
   } // prettier-ignore
 }

@@ -2,6 +2,7 @@ import {
   endOf,
   LEVELS,
   levelOf,
+  openingsOf,
   tableAt,
   windowAt,
   type Instance,
@@ -37,6 +38,7 @@ export class Inserter {
   private readonly there: Uint8Array;
   private readonly chance = chanceFrom(1);
   private readonly reacher: Reacher;
+  private readonly openings: readonly boolean[];
   /** First and last slot in which each task may start. */
   private readonly bounds: readonly (readonly [number, number])[];
   /** The same within what is looked for just now. */
@@ -51,6 +53,7 @@ export class Inserter {
     this.trees = instance.batches.map((_, batch) => treeOf(instance, batch));
     this.there = new Uint8Array(slots);
     this.run = new Int16Array(slots);
+    this.openings = openingsOf(instance);
     this.reacher = new Reacher(instance, taken);
     this.bounds = domains.map((domain) => [domain.indexOf(1), domain.lastIndexOf(1)] as const);
     this.within = domains.map(() => [0, -1]);
@@ -317,6 +320,7 @@ export class Inserter {
     let price = 0;
     if (people > 0 && weights.night > 0) price += weights.night * people * this.taken.nightWork(slot, slots);
     if (task && task.due !== null) price += weights.early * (task.due - slot - slots);
+    if (this.openings[index]) price += weights.begin * Math.max(0, this.instance.begin - slot);
     if (task && task.told !== null) price += weights.told * Math.abs(slot - task.told);
     if (load && weights.ovenIdle > 0) price += weights.ovenIdle * this.taken.idleBy(load, slot);
     return price;
@@ -341,7 +345,7 @@ export class Inserter {
       const wait = (arc.to === index ? start : other.start) - before;
       const window = windowAt(instance, arc.ways[0], 0, before);
       if (!window || wait < window.earliest || wait > window.latest) return NEVER;
-      cost += arc.weight * Math.abs(wait - window.best);
+      cost += (arc.ways[0]?.weight ?? 0) * Math.abs(wait - window.best);
     }
     return cost;
   }

@@ -66,8 +66,8 @@ export class Reacher {
         const table = tables[way.tables[level] ?? way.tables[0] ?? 0];
         if (!table) continue;
         const own = levelled ? level * slots : 0;
-        if (wide && (levelled || (which === 0 && level === 0)))
-          this.lookAt(child.cost, own, child.first, child.last, arc.weight);
+        if (wide && (levelled || (level === 0 && way.weight !== arc.ways[which - 1]?.weight)))
+          this.lookAt(child.cost, own, child.first, child.last, way.weight);
         for (let end = ends[0]; end <= ends[1]; end += 1) {
           const least = tableAt(table.earliest, end);
           if (least < 0) continue;
@@ -81,10 +81,10 @@ export class Reacher {
           const start = wide
             ? this.cheapest(from, to, aim)
             : arc.levels && levelled
-              ? cheapestByLevel(child.cost, slots, from, to, arc.weight, end, least, best, most)
-              : cheapestOf(child.cost, own, from, to, arc.weight, aim);
+              ? cheapestByLevel(child.cost, slots, from, to, way.weight, end, least, best, most)
+              : cheapestOf(child.cost, own, from, to, way.weight, aim);
           const offset = arc.levels && levelled ? levelOf(start - end, least, best, most) * slots : own;
-          const all = way.cost + arc.weight * Math.abs(start - aim) + (child.cost[offset + start] ?? Infinity);
+          const all = way.cost + way.weight * Math.abs(start - aim) + (child.cost[offset + start] ?? Infinity);
           any = put(reach, level * slots + end, all, start, which) || any;
         }
       }
@@ -104,12 +104,12 @@ export class Reacher {
         // The same wait at any time: each start looks back over the ends that suit it.
         const [least, best, most] = [tableAt(table.earliest, 0), tableAt(table.best, 0), tableAt(table.latest, 0)];
         if (least < 0) continue;
-        this.lookAt(child.byEnd, 0, first, last, arc.weight);
+        this.lookAt(child.byEnd, 0, first, last, way.weight);
         for (let start = starts[0]; start <= starts[1]; start += 1) {
           const [from, to] = [Math.max(first, start - most), Math.min(last, start - least)];
           if (to < from) continue;
           const end = this.cheapest(from, to, start - best);
-          const all = (child.byEnd[end] ?? Infinity) + way.cost + arc.weight * Math.abs(start - end - best);
+          const all = (child.byEnd[end] ?? Infinity) + way.cost + way.weight * Math.abs(start - end - best);
           any = put(reach, start, all, end, which) || any;
         }
         continue;
@@ -124,7 +124,7 @@ export class Reacher {
         for (const run of runs) room = Math.min(room, run[end] ?? 0);
         const to = Math.min(end + tableAt(table.latest, end), starts[1], end + room);
         for (let start = Math.max(end + least, starts[0]); start <= to; start += 1) {
-          const all = cost + way.cost + arc.weight * Math.abs(start - end - best);
+          const all = cost + way.cost + way.weight * Math.abs(start - end - best);
           any = put(reach, start, all, end, which) || any;
         }
       }

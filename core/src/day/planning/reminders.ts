@@ -1,4 +1,5 @@
 import { bulkEnd, endOf, SLOT, type Schedule } from '../instance/index.ts';
+import { heatingsOf } from './heating.ts';
 import type { DayInput, Network } from '../network/index.ts';
 
 /** What must be thought of at a time that hangs on a task, and takes hardly any work. */
@@ -7,18 +8,13 @@ export interface Reminder {
   readonly at: number;
   /** Index of the task that it hangs on. */
   readonly task: number;
-  readonly kind: 'water' | 'salt' | 'pan' | 'steam' | 'vent' | 'look' | 'cold';
+  readonly kind: 'water' | 'salt' | 'heat' | 'steam' | 'vent' | 'cold';
   readonly what: string;
   /** What is to be confirmed when the task is noted, where it is what gets forgotten. */
   readonly confirm: string | null;
   /** Who is on shift then and has their hands free, first of those who do such work. */
   readonly who: string | null;
 }
-
-/** A pan for steam goes in so long before the load, min. Chosen for Jovet. */
-const PAN_BEFORE = 10;
-/** Share of the bake after which it is first looked at. Domain section 3. */
-const FIRST_LOOK = 0.5;
 
 /** What hangs on the tasks of a plan, in the order of time. */
 export function remindersOf(input: DayInput, network: Network, schedule: Schedule): Reminder[] {
@@ -39,8 +35,11 @@ export function remindersOf(input: DayInput, network: Network, schedule: Schedul
     const start = startOf(task);
     if (start === null) return;
     const at = start + Math.round(minutes * 60);
-    found.push({ at, task, kind, what, confirm, who: freeAt(network, schedule, task, at) });
+    const who = kind === 'heat' ? 'the timer' : freeAt(network, schedule, task, at);
+    found.push({ at, task, kind, what, confirm, who });
   };
+  for (const { from, to, load } of heatingsOf(instance, schedule))
+    add(load, 'heat', 'oven heats up from here, by its timer', (from - to) / 60);
   for (const model of models) {
     const dough = doughs.find(({ key }) => key === model.key);
     if (!dough) continue;
@@ -67,11 +66,9 @@ export function remindersOf(input: DayInput, network: Network, schedule: Schedul
         const minutes = (outAt - began) / 60;
         const steamed = Math.min(minutes, process.bake.steam);
         if (steamed > 0 && steam !== 'none') {
-          if (steam === 'pan') add(load, 'pan', 'pan for steam goes in', -PAN_BEFORE);
           add(load, 'steam', 'steam', 0, 'steam was given');
           if (steamed < minutes) add(load, 'vent', 'let the steam out', steamed);
         }
-        add(load, 'look', 'first look', minutes * FIRST_LOOK);
       }
     }
   }

@@ -10,6 +10,7 @@ import {
   type Schedule,
 } from '../instance/index.ts';
 import type { DayInput, Network } from '../network/index.ts';
+import { heatingsOf, type Heating } from './heating.ts';
 import { toldTasks, type ToldTask } from './tasks.ts';
 
 /** A task as the picture of a day shows it. */
@@ -52,7 +53,7 @@ export interface DayView {
   readonly tasks: readonly ViewTask[];
   readonly strips: readonly ViewStrip[];
   /** When the oven heats up before it is loaded, epoch seconds. */
-  readonly heating: readonly { readonly from: number; readonly to: number }[];
+  readonly heating: readonly Heating[];
   readonly cost: Cost | null;
   /** Epoch seconds of the first hands and the last van. */
   readonly firstHands: number;
@@ -105,10 +106,9 @@ export function viewOf(
   });
   const strips = stripsOf(network, schedule);
   const [hands] = strips;
-  const heating = heatingOf(instance, strips.at(-1)?.used ?? []);
   const baking = strips.at(-1)?.used.filter((each) => each > 0).length ?? 0;
   return {
-    origin: instance.origin, slots: instance.slots, rows, tasks, strips, heating, cost,
+    origin: instance.origin, slots: instance.slots, rows, tasks, strips, heating: heatingsOf(instance, schedule), cost,
     firstHands: tasks[0]?.start ?? instance.origin,
     lastDrop: Math.max(...network.doughs.flatMap(({ batches }) => batches.flatMap(({ lots }) => lots.map(({ drop }) => drop)))),
     handsAtPeak: Math.max(0, ...(hands?.used ?? [])),
@@ -131,17 +131,6 @@ function ribbon(
     points.push({ at, litres: litres * (1 + Math.max(0, rise)), temperature });
   });
   return points.length > 1 ? [{ batch, strand, strands, points }] : [];
-}
-
-/** Before each first load after the oven was off, the time that it takes to heat up. */
-function heatingOf({ origin, reheat }: Instance, used: readonly number[]): { from: number; to: number }[] {
-  let cold = -Infinity;
-  return used.flatMap((decks, slot) => {
-    if (decks === 0) return [];
-    const off = slot - cold > reheat;
-    cold = slot;
-    return off ? [{ from: origin + (slot - reheat) * SLOT, to: origin + slot * SLOT }] : [];
-  });
 }
 
 /** For each task when it could be after what comes before it: the narrowest of its waits. */

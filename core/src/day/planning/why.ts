@@ -60,6 +60,6 @@ const WHERE: Readonly<Record<string, string>> = {
 }; // prettier-ignore
 
 const STEP = {
-  feed: 'the making', soak: 'the soaking', weigh: 'the weighing', autolyse: 'the wetting', mix: 'the mix', fold: 'the fold', 'lock-in': 'the lock-in', turn: 'the turn', divide: 'the dividing',
+  feed: 'the making', soak: 'the soaking', weigh: 'the weighing', autolyse: 'the wetting', mix: 'the mix', fold: 'the fold', 'lock-in': 'the lock-in', turn: 'the turn', divide: 'the dividing', pan: 'the pan of water', look: 'the first look',
   shape: 'the shaping', load: 'the loading', out: 'the unloading', pack: 'the packing',
 } as const; // prettier-ignore

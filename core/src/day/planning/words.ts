@@ -5,7 +5,7 @@ import { SKILLS } from '../floor.ts';
 import type { DayInput, Network, TaskKind } from '../network/index.ts';
 
 const DOING: Readonly<Record<TaskKind, string>> = {
-  feed: 'make', soak: 'soak', weigh: 'weigh', autolyse: 'wet the flour of', mix: 'mix', fold: 'fold', 'lock-in': 'lock the fat into', turn: 'turn', divide: 'divide', shape: 'shape', load: 'load', out: 'take out', pack: 'pack',
+  feed: 'make', soak: 'soak', weigh: 'weigh', autolyse: 'wet the flour of', mix: 'mix', fold: 'fold', 'lock-in': 'lock the fat into', turn: 'turn', divide: 'divide', shape: 'shape', pan: 'set down the pan of water for', load: 'load', look: 'look at', out: 'take out', pack: 'pack',
 }; // prettier-ignore
 
 /** What hands with a skill do, as a word that follows “to”. */

@@ -12,6 +12,7 @@
     { key: 'dough', name: 'A dough five minutes from its best', most: 4 },
     { key: 'preferment', name: 'A pre-ferment five minutes from its best', most: 4 },
     { key: 'early', name: 'Bread ready five minutes before it has to be', most: 1 },
+    { key: 'begin', name: 'Work begun five minutes sooner than it must', most: 0.4 },
     { key: 'night', name: 'Five minutes of somebody’s work in the quiet hours', most: 4 },
     { key: 'ovenIdle', name: 'Oven on and empty for five minutes', most: 1 },
     { key: 'told', name: 'A task five minutes from where people were told it is', most: 2 },

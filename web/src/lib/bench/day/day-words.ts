@@ -1,7 +1,7 @@
 import type { Cost, TaskKind } from '@jovet/core/day';
 
 const KINDS: Readonly<Record<TaskKind, string>> = {
-  feed: 'make', soak: 'soak', weigh: 'weigh', autolyse: 'wet flour', mix: 'mix', fold: 'fold', 'lock-in': 'lock in', turn: 'turn', divide: 'divide', shape: 'shape', load: 'load', out: 'out', pack: 'pack',
+  feed: 'make', soak: 'soak', weigh: 'weigh', autolyse: 'wet flour', mix: 'mix', fold: 'fold', 'lock-in': 'lock in', turn: 'turn', divide: 'divide', shape: 'shape', pan: 'pan', load: 'load', look: 'look', out: 'out', pack: 'pack',
 }; // prettier-ignore
 
 /** A task in one word. */
@@ -14,6 +14,7 @@ export const costWords = (cost: Cost): { readonly name: string; readonly value: 
     { name: 'bread ready before it has to be', value: cost.early },
     { name: 'work in the quiet hours', value: cost.night },
     { name: 'oven on and empty', value: cost.ovenIdle },
+    { name: 'work begun sooner than it must', value: cost.begin },
     { name: 'the cold instead of the warm', value: cost.ways },
     { name: 'tasks moved after people were told', value: cost.told },
   ]
