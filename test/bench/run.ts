@@ -99,7 +99,7 @@ async function benchSheet(served: string): Promise<void> {
 }
 
 async function benchPage(served: string): Promise<void> {
-  const { opened, again, dragged } = await benchDayLine(served, '2032-04-08');
+  const { loaded, first, again, dragged } = await benchDayLine(served, '2032-04-08');
   const words = (ms: number) => (ms === 0 ? 'under 50 ms' : `${ms.toFixed(0)} ms`);
   say(
     'Day line: longest task of the page while it is planned again',
@@ -108,7 +108,8 @@ async function benchPage(served: string): Promise<void> {
     'at most 50 ms',
   );
   say('the same while work is dragged', words(dragged), dragged <= 50, 'at most 50 ms');
-  say('the same while the room opens and its first picture is drawn', words(opened));
+  say('the same while the first plan is drawn', words(first), first <= 50, 'at most 50 ms');
+  say('the same while the page comes to life, before anything is planned', words(loaded));
 }
 
 async function benchFormulaList(url: string): Promise<void> {

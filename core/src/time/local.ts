@@ -51,18 +51,35 @@ export const WEEKDAYS = [
 const read = new Map<string, LocalTime>();
 const MOST_READ = 5000;
 
+/** Clocks change at whole quarters of an hour, so one look tells for all of it. */
+const QUARTER = 900;
+const offsets = new Map<string, number>();
+
+/** Seconds that the clock of a zone is ahead of UTC. */
+function offsetAt(epoch: number, zone: string): number {
+  const quarter = Math.floor(epoch / QUARTER);
+  const key = `${quarter} ${zone}`;
+  const known = offsets.get(key);
+  if (known !== undefined) return known;
+  if (offsets.size >= MOST_READ) offsets.clear();
+  const offset = IANAZone.create(zone).offset(quarter * QUARTER * 1000) * 60;
+  offsets.set(key, offset);
+  return offset;
+}
+
 /** Reads the bakehouse clock at a moment in epoch seconds. The zone must be a valid one. */
 export function localTime(epoch: number, zone: string): LocalTime {
   const key = `${epoch} ${zone}`;
   const known = read.get(key);
   if (known) return known;
   if (read.size >= MOST_READ) read.clear();
-  const moment = DateTime.fromSeconds(epoch, { zone });
+  const shown = new Date((epoch + offsetAt(epoch, zone)) * 1000);
+  const iso = shown.toISOString();
   const local = {
-    date: moment.toISODate() ?? '',
-    time: `${String(moment.hour).padStart(2, '0')}:${String(moment.minute).padStart(2, '0')}`,
-    weekday: WEEKDAYS[moment.weekday - 1] ?? '',
-    hour: moment.hour + moment.minute / 60,
+    date: iso.slice(0, 10),
+    time: iso.slice(11, 16),
+    weekday: WEEKDAYS[(shown.getUTCDay() + 6) % 7] ?? '',
+    hour: shown.getUTCHours() + shown.getUTCMinutes() / 60,
   };
   read.set(key, local);
   return local;
@@ -86,10 +103,8 @@ export function nextLocal(time: string, from: number, zone: string): number {
 /** Epoch seconds of every full local hour within [from, to]; clock changes included. */
 export function localHours(from: number, to: number, zone: string): number[] {
   const hours: number[] = [];
-  const first = DateTime.fromSeconds(from, { zone }).startOf('hour');
-  for (let moment = first; moment.toSeconds() <= to; moment = moment.plus({ hours: 1 })) {
-    if (moment.toSeconds() >= from) hours.push(moment.toSeconds());
-  }
+  for (let at = Math.ceil(from / QUARTER) * QUARTER; at <= to; at += QUARTER)
+    if ((at + offsetAt(at, zone)) % 3600 === 0) hours.push(at);
   return hours;
 }
 

@@ -1,0 +1,205 @@
+<script lang="ts">
+  import type { ViewRibbon, ViewRow, ViewTask } from '@jovet/core/day';
+  import { localTime } from '@jovet/core/time';
+  import { xOf, type TimeScale } from '../ribbon';
+  import { temperatureColour } from '../temperature-colour';
+  import { kindWord } from './day-words';
+  import { LANE, taskLabel } from './row';
+
+  interface Props {
+    row: ViewRow;
+    tasks: readonly ViewTask[];
+    top: number;
+    lanes: number;
+    scale: TimeScale;
+    /** px of an hour. */
+    perHour: number;
+    /** Of the thickest ribbon of the day. */
+    litres: number;
+    zone: string;
+    selected: number | null;
+    /** Where a task of this row is being dragged to, epoch seconds. */
+    dragged: { readonly task: string; readonly at: number } | null;
+    ongrab: (event: PointerEvent, task: ViewTask) => void;
+    onselect: (task: number) => void;
+    onkey: (event: KeyboardEvent, task: ViewTask) => void;
+  }
+
+  /** One dough as ribbons, with the hands’ work on them. */
+  let {
+    row,
+    tasks,
+    top,
+    lanes,
+    scale,
+    perHour,
+    litres,
+    zone,
+    selected,
+    dragged,
+    ongrab,
+    onselect,
+    onkey,
+  }: Props = $props();
+
+  const THICKEST = 27;
+  /** Kelvin that are seen as another colour. */
+  const TURN = 0.7;
+
+  const x = (at: number) => xOf(scale, at);
+  const clock = (at: number) => localTime(at, zone).time;
+  const inSight = (a: number, b: number) => b >= scale.from && a <= scale.to;
+  const laneY = (batch: number | null) => top + ((batch ?? 1) - 0.5) * LANE;
+  /** Thickness goes with the root of the volume, so that a small dough is seen beside a large one. */
+  const thickness = (volume: number) => Math.max(2, THICKEST * Math.sqrt(volume / litres));
+
+  function outline({ points, strand, strands, batch }: ViewRibbon): string {
+    const middle = laneY(batch);
+    const room = (LANE - 4) / strands;
+    const centre = strands === 1 ? middle : middle - (LANE - 4) / 2 + (strand + 0.5) * room;
+    const half = (volume: number) => Math.min(thickness(volume), strands === 1 ? LANE : room - 2) / 2;
+    const edge = (side: 1 | -1) =>
+      points.map(
+        ({ at, litres: volume }) => `${x(at).toFixed(1)},${(centre + side * half(volume)).toFixed(1)}`,
+      );
+    return `M${edge(-1).join('L')}L${edge(1).reverse().join('L')}Z`;
+  }
+  /** Points at which the colour of a ribbon turns: between them it goes evenly. */
+  function coloured({ points }: ViewRibbon): ViewRibbon['points'] {
+    let last = -Infinity;
+    return points.filter((point, index) => {
+      const turns = Math.abs(point.temperature - last) > TURN || index === points.length - 1;
+      if (turns) last = point.temperature;
+      return turns && point.at !== points[index + 1]?.at;
+    });
+  }
+  const ribbons = $derived(
+    row.ribbons
+      .map((ribbon, index) => ({ ribbon, id: `${row.key}-${index}` }))
+      .filter(({ ribbon: { points } }) => inSight(points[0]?.at ?? 0, points.at(-1)?.at ?? 0)),
+  );
+  const seen = $derived(tasks.filter(({ start, end }) => inSight(start, end)));
+  const widthOf = ({ start, end }: ViewTask) => Math.max(4, x(end) - x(start) - 1);
+  const chosen = $derived(tasks.find(({ index }) => index === selected) ?? null);
+
+  /** Names under the knots, where there is room for them. */
+  const names = $derived.by(() => {
+    const ends: Record<number, number> = {};
+    return seen
+      .filter(({ note }) => note.kind !== 'weigh' || perHour > 90)
+      .flatMap((task) => {
+        const lane = task.note.batch ?? 1;
+        const text =
+          perHour > 60 ? `${kindWord(task.note.kind)} ${clock(task.start)}` : kindWord(task.note.kind);
+        const left = x(task.start);
+        if (left < (ends[lane] ?? scale.left - 2)) return [];
+        ends[lane] = left + text.length * 6.1 + 5;
+        return [{ id: task.id, text, x: left, y: laneY(lane) + LANE / 2 - 1 }];
+      });
+  });
+</script>
+
+<defs>
+  {#each ribbons as { ribbon, id } (id)}
+    {@const [first, last] = [x(ribbon.points[0]?.at ?? 0), x(ribbon.points.at(-1)?.at ?? 1)]}
+    <linearGradient id={`warmth-${id}`} gradientUnits="userSpaceOnUse" x1={first} x2={last}>
+      {#each coloured(ribbon) as point (point.at)}<stop
+          offset={last > first ? (x(point.at) - first) / (last - first) : 0}
+          stop-color={temperatureColour(point.temperature)}
+        />{/each}
+    </linearGradient>
+  {/each}
+</defs>
+<text class="name" x="0" y={top + 17}>
+  {#if row.name.length > 17 && row.name.includes(' ')}
+    {@const cut = row.name.lastIndexOf(' ')}
+    <tspan x="0">{row.name.slice(0, cut)}</tspan><tspan x="0" dy="14">{row.name.slice(cut + 1)}</tspan>
+  {:else}{row.name}{/if}
+</text>
+<line class="base" x1="0" x2={scale.right} y1={top + lanes * LANE + 3} y2={top + lanes * LANE + 3} />
+<g clip-path="url(#sight)">
+  {#each ribbons as { ribbon, id } (id)}
+    <path d={outline(ribbon)} fill={`url(#warmth-${id})`} class="dough" />
+  {/each}
+  {#if chosen?.window}
+    {@const y = laneY(chosen.note.batch) - LANE / 2 + 4}
+    <path
+      class="bracket"
+      d={`M${x(chosen.window.earliest)},${y + 6}V${y}H${x(chosen.window.latest)}V${y + 6}`}
+    />
+    <line class="bracket" x1={x(chosen.window.best)} x2={x(chosen.window.best)} y1={y - 2} y2={y + 7} />
+  {/if}
+  {#each names as { id, text, x: left, y } (id)}<text class="step" x={left} {y}>{text}</text>{/each}
+</g>
+{#each seen as task (task.id)}
+  {@const y = laneY(task.note.batch)}
+  {@const at = dragged?.task === task.id ? dragged.at : task.start}
+  {@const label = taskLabel(task, zone)}
+  {#if x(at) >= scale.left - 4 && x(at) <= scale.right}
+    <g
+      class="knot"
+      class:chosen={task.index === selected}
+      class:held={task.pinned}
+      data-task={task.id}
+      role="button"
+      tabindex="0"
+      aria-label={label}
+      onpointerdown={(event) => ongrab(event, task)}
+      onfocus={() => onselect(task.index)}
+      onkeydown={(event) => onkey(event, task)}
+    >
+      <title>{label}</title>
+      <rect class="hit" x={x(at) - 3} y={y - 15} width={widthOf(task) + 6} height="30" />
+      <rect class="work" x={x(at)} y={y - 7} width={widthOf(task)} height="14" rx="3" />
+      {#if task.pinned}<circle class="pin" cx={x(at) + widthOf(task) / 2} cy={y - 13} r="3.5" />{/if}
+    </g>
+  {/if}
+{/each}
+
+<style>
+  .base {
+    stroke: light-dark(var(--color-surface-200), var(--color-surface-800));
+  }
+  .step {
+    font-size: 10.5px;
+    fill: light-dark(var(--color-surface-700), var(--color-surface-300));
+    paint-order: stroke;
+    stroke: light-dark(#fff, var(--color-surface-950));
+    stroke-width: 2.5px;
+    pointer-events: none;
+  }
+  .name {
+    font-size: 13px;
+    font-weight: 600;
+    fill: currentColor;
+  }
+  .dough {
+    stroke: light-dark(rgb(60 40 20 / 0.35), rgb(255 240 220 / 0.25));
+    stroke-width: 0.6;
+  }
+  .work {
+    fill: light-dark(var(--color-surface-900), var(--color-surface-100));
+    stroke: light-dark(#fff, var(--color-surface-950));
+    stroke-width: 1;
+  }
+  .hit {
+    fill: transparent;
+  }
+  .knot {
+    cursor: ew-resize;
+    outline: none;
+  }
+  .knot.chosen .work,
+  .knot:focus-visible .work {
+    stroke: light-dark(var(--color-primary-700), var(--color-primary-300));
+    stroke-width: 3;
+  }
+  .pin {
+    fill: light-dark(var(--color-surface-900), var(--color-surface-100));
+  }
+  .bracket {
+    fill: none;
+    stroke: currentColor;
+    stroke-width: 1.5;
+  }
+</style>

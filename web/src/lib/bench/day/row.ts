@@ -1,0 +1,15 @@
+import type { ViewTask } from '@jovet/core/day';
+import { localTime } from '@jovet/core/time';
+
+/** px that a batch has down the picture. */
+export const LANE = 35;
+
+/** A task as it is read out: when, who, and between which times it may be. */
+export function taskLabel({ what, start, end, people, pinned, window }: ViewTask, zone: string): string {
+  const clock = (at: number) => localTime(at, zone).time;
+  const who = people.length > 0 ? `, ${people.join(' and ')}` : '';
+  const may = window
+    ? `; earliest ${clock(window.earliest)}, best ${clock(window.best)}, latest ${clock(window.latest)}`
+    : '';
+  return `${what}, ${clock(start)} to ${clock(end)}${who}${pinned ? ', held here' : ''}${may}`;
+}
