@@ -6,8 +6,9 @@ type Span = readonly [from: number, to: number];
 /** A bakery made up at random with a plan that is known to hold. */
 export interface MadeBakery {
   readonly instance: Instance;
-  /** Batches that were planted. */
+  /** Batches that were planted, and their pieces at half a minute of shaping each. */
   readonly planted: number;
+  readonly pieces: number;
 }
 
 const SLOTS = 432; // 36 hours
@@ -20,13 +21,15 @@ const [MIXER, TUBS, BASKETS, COLD] = [0, 1, 2, 3];
  * waits are not at their best.
  *
  * @param seed of chance
- * @param wanted batches
+ * @param wanted batches that there is time for
  * @param size people, mixers and decks for that many
+ * @param most batches that are planted
  */
 export function plantedBakery(
   seed: number,
   wanted: number,
   size: { readonly people: number; readonly mixers: number; readonly decks: number },
+  most = wanted,
 ): MadeBakery {
   const chance = chanceFrom(seed);
   const between = (from: number, to: number) => from + Math.floor(chance() * (to - from + 1));
@@ -81,7 +84,7 @@ export function plantedBakery(
     return tables.length - 1;
   };
 
-  for (let tries = 0; batches.length < wanted && tries < wanted * 400; tries += 1) {
+  for (let tries = 0; batches.length < most && tries < wanted * 400; tries += 1) {
     const bake = between(5, 9);
     const steps = [
       { kind: 'mix', slots: between(3, 6), skill: MIX, wait: between(24, 50), loose: 8, hold: TUBS },
@@ -164,6 +167,10 @@ export function plantedBakery(
   const resource = (name: string, capacity: number) => ({ id: name, name, capacity, unit: '' });
   return {
     planted: batches.length,
+    pieces: tasks.reduce(
+      (sum, { kind, modes }) => sum + (kind === 'shape' ? (modes[0]?.slots ?? 0) * 10 : 0),
+      0,
+    ),
     instance: {
       origin: 0,
       slots: SLOTS,

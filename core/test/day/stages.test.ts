@@ -70,6 +70,27 @@ describe('a dough that stands in the cold', () => {
     assert.ok(remindersOf(day, network, answer.schedule).some(({ kind }) => kind === 'cold'));
   }); // prettier-ignore
 
+  it('a pre-ferment that ripens there takes up room there too, once for all batches that it goes into', () => {
+    const day = baking(demoDay(), 'lantern-baguette');
+    const cold = (formula: DayInput['formulas'][number]): DayInput['formulas'][number] => {
+      const { doc } = formula.formula;
+      const parts = doc.parts.map((part) => ({ ...part, temperature: 6 }));
+      return { ...formula, formula: { ...formula.formula, doc: { ...doc, parts } } };
+    };
+    const demand = day.demand.map((line) => ({ ...line, pieces: line.pieces * 3 }));
+    const { instance, doughs } = must(networkOf({ ...day, demand, formulas: day.formulas.map(cold) }));
+    assert.ok((doughs[0]?.batches.length ?? 0) > 1);
+    const fridge = instance.resources.findIndex(({ id }) => id === 'retarder');
+    const feed = instance.tasks.findIndex(({ kind }) => kind === 'feed');
+    const held = instance.arcs
+      .filter(({ from }) => from === feed)
+      .flatMap(({ ways }) => ways[0]?.holds ?? [])
+      .filter(({ resource }) => resource === fridge)
+      .reduce((sum, { amount }) => sum + amount, 0);
+    const build = doughs[0]?.scaled.parts[0]?.build ?? 0;
+    assert.ok(held >= build && held <= build + (doughs[0]?.batches.length ?? 0), `${held} of ${build} kg`);
+  });
+
   it('says so where it never rises enough there', () => {
     const formula = 'quay-country';
     const day = withFloor(baking(demoDay(), formula), {

@@ -73,6 +73,8 @@ const SOAK = { hours: 12, enough: 0.8, spare: 12 } as const;
 const HARMLESS = { soak: 0.02, weigh: 0.05, autolyse: 0.1, rest: 0.25 } as const;
 /** Shares of its minutes that an autolyse may take at least and at most. Chosen for Jovet. */
 const AUTOLYSE = { least: 0.75, most: 1.5 } as const;
+/** A pre-ferment that is to stand no warmer than this stands in the retarder, °C. */
+const COLD = 8;
 /** Slots that a sheet may rest longer in the cold than it must. */
 const REST_SPARE = 12;
 
@@ -113,7 +115,7 @@ class DoughTasks {
       const pace = this.paceOf(`${id}.mix`, batch, leavening, ddt, usual.folds);
       const bulk = ddt === process.ddt && pace === 1 ? usual : this.bulkOf(leavening, ddt, pace);
       const model = this.batch(unit ?? list.unit(id, dough.name), id, batch, bulk, { ddt, pace });
-      if (lead) this.ripens(lead, feeds[0] ?? 0, model.mix);
+      if (lead) this.ripens(lead, feeds[0] ?? 0, model.mix, 1 / dough.batches.length);
       return model;
     });
     const mixes = batches.map(({ mix }) => mix);
@@ -123,7 +125,7 @@ class DoughTasks {
     const leaders = [...new Set(mixes.map((mix) => list.tasks[mix]?.batch ?? 0))];
     for (const part of made.filter((each) => !chain.includes(each))) {
       const feed = this.feed(list.unit(`${dough.key}.${part.stage.slug}`, part.stage.name, leaders), part);
-      for (const mix of mixes) this.ripens(part, feed, mix);
+      for (const mix of mixes) this.ripens(part, feed, mix, 1 / mixes.length);
       preferments.push(prefermentModel(part, feed, mixes, true));
     }
     for (const part of dough.scaled.parts.filter(({ kind }) => !ferments(kind))) this.soak(part, mixes, leaders);
@@ -134,13 +136,22 @@ class DoughTasks {
     });
   } // prettier-ignore
 
-  /** From the making of a pre-ferment to its use. */
-  private ripens({ ripeness, stands, leavening }: RipePart, from: number, to: number): void {
+  /** From the making of a pre-ferment to the use of so much of it. */
+  private ripens(
+    { ripeness, stands, leavening, stage }: RipePart,
+    from: number,
+    to: number,
+    share = 1,
+  ): void {
     const slots = (rise: number) => hoursToRise(rise, stands, leavening) * HOUR;
     const [earliest, latest] = [Math.ceil(slots(ripeness.earliest)), Math.floor(slots(ripeness.latest))];
     const best = Math.max(earliest, Math.min(latest, Math.round(slots(ripeness.best))));
     const way = this.list.between(earliest, best, Math.max(earliest, latest));
-    this.list.arc(from, to, [way], this.list.input.bakehouse.floor.weights.preferment);
+    const { retarder, weights } = this.list.input.bakehouse.floor;
+    const mass = this.dough.scaled.parts.find(({ slug }) => slug === stage.slug)?.build ?? 0;
+    const cold = retarder !== null && stands <= Math.max(COLD, retarder.temperature);
+    const holds = cold ? this.list.use('retarder', mass * share) : [];
+    this.list.arc(from, to, [{ ...way, name: cold ? 'cold' : '', holds }], weights.preferment);
   }
 
   /** Seconds to weigh so many ingredients. */

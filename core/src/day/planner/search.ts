@@ -18,6 +18,8 @@ export interface Progress {
   /** Batches that have no place yet, in the best plan so far. */
   readonly unplaced: number;
   readonly cost: number;
+  /** How often the whole day was made anew. */
+  readonly begun: number;
   /** The best plan so far; the same object until a better one is found. */
   readonly best: Schedule;
 }
@@ -34,6 +36,10 @@ const RESHUFFLED = 0.1;
 const OPEN = 48;
 /** Rounds without a gain after which the search is warmed again. */
 const STALE = 80;
+/** How often two loads are to change places. */
+const SWAPPED = 0.25;
+/** Slots that two loads which change places are apart at most: four hours. */
+const APART = 48;
 /** How often batches that are taken out may go anywhere, and not only near where they were. */
 const ANYWHERE = 0.3;
 /** Share of the cost up to which a worse plan is gone on from, at first and at last. */
@@ -46,12 +52,14 @@ const [HOT, COOL, COOLING] = [0.05, 0.0005, 0.995];
  *
  * @param seed of chance: the same seed gives the same plans, round by round
  * @param from a plan to begin with; what it places is kept at first
+ * @param anew how often the whole day was made anew before; one that begins with a plan goes on from it
  */
 export function* search(
   instance: Instance,
   domains: Domains,
   seed: number,
   from: Schedule | null = null,
+  anew = from ? BEGINNINGS : 0,
 ): Generator<Progress, Progress, void> {
   const day = new Day(instance, domains);
   const chance = chanceFrom(seed);
@@ -63,11 +71,12 @@ export function* search(
   const beginnings = Math.min(BEGINNINGS, Math.ceil((BEGINNINGS * 8) / instance.batches.length));
   let heat = HOT;
   /** The last round that was worth it, and how the search was warmed last. */
-  let [gained, anew, begun] = [0, false, 0];
+  let [gained, shaken, begun] = [0, false, anew];
   const progress = (): Progress => ({
     rounds,
     unplaced: kept.tasks.length === 0 ? 0 : unplacedOf(instance, kept),
     cost: costOf(instance, kept).total,
+    begun,
     best: kept,
   });
   let now = progress();
@@ -79,13 +88,14 @@ export function* search(
     // Once there is a plan the whole day is made anew a few times, in other orders: the best is gone on from.
     const whole = best < UNPLACED ? begun < beginnings : chance() < RESHUFFLED;
     if (whole && best < UNPLACED) begun += 1;
-    const out = whole
-      ? [...instance.batches.keys()]
-      : day.neighbours(chance, FEWEST + Math.floor(chance() * (MOST - FEWEST + 1)));
-    day.remove(out, !whole && chance() > ANYWHERE);
+    const some = FEWEST + Math.floor(chance() * (MOST - FEWEST + 1));
+    const swap = !whole && best < UNPLACED && chance() < SWAPPED ? day.swap(chance) : null;
+    const out = whole ? [...instance.batches.keys()] : day.neighbours(chance, some, swap);
+    day.remove(out, swap !== null || (!whole && chance() > ANYWHERE));
+    if (swap) day.look(swap);
     const noise = chance() < 0.5 ? 0 : chance() * 4;
     // What had no place before comes first as a rule, and is tried again at the end.
-    const first = chance() < 0.7 ? waiting : [];
+    const first = swap ? [swap.one, swap.other] : chance() < 0.7 ? waiting : [];
     const order = [
       ...shuffled(first, chance),
       ...shuffled(
@@ -114,14 +124,14 @@ export function* search(
       heat = HOT;
       gained = rounds;
       day.restore(kept);
-      anew = !anew;
-      if (anew && best < UNPLACED) {
+      shaken = !shaken;
+      if (shaken && best < UNPLACED) {
         day.remove([...instance.batches.keys()]);
         day.placeAll(shuffled([...instance.batches.keys()], chance), () => chance() * 4);
       }
       current = day.total();
     }
-    now = { ...now, rounds };
+    now = { ...now, rounds, begun };
     yield now;
   }
   return now;
@@ -146,6 +156,13 @@ function shuffled<T>(items: readonly T[], chance: () => number): T[] {
     if (a !== undefined && b !== undefined) [all[index], all[other]] = [b, a];
   }
   return all;
+}
+
+/** Two batches that change places, and slots from the load of the one to that of the other. */
+interface Swap {
+  readonly one: number;
+  readonly other: number;
+  readonly by: number;
 }
 
 /** A plan in the making. */
@@ -281,12 +298,40 @@ class Day {
     return [...this.instance.batches.keys()].filter((batch) => !this.stands(batch));
   }
 
-  /** Some batches that meet in time, with all that hang together with them. */
-  neighbours(chance: () => number, wanted: number): number[] {
+  /** Two batches whose loads are to change places, by lot; null where there are none. */
+  swap(chance: () => number): Swap | null {
+    const loads = this.instance.tasks.flatMap(({ load, batch }, index) => {
+      const placed = this.placed[index];
+      return load && placed ? [{ batch, start: placed.start }] : [];
+    });
+    const one = loads[Math.floor(chance() * loads.length)];
+    if (!one) return null;
+    const others = loads.filter(
+      ({ batch, start }) =>
+        batch !== one.batch && start !== one.start && Math.abs(start - one.start) <= APART,
+    );
+    const other = others[Math.floor(chance() * others.length)];
+    return other ? { one: one.batch, other: other.batch, by: other.start - one.start } : null;
+  }
+
+  /** Two batches that were taken out are looked for first where the other one was. */
+  look({ one, other, by }: Swap): void {
+    for (const [batch, moved] of [
+      [one, by],
+      [other, -by],
+    ] as const) {
+      const start = this.lastStart[batch];
+      if (start !== undefined) this.lastStart[batch] = Math.max(0, start + moved);
+    }
+  }
+
+  /** Some batches that meet in time, with all that hang together with them; two that change places among them. */
+  neighbours(chance: () => number, wanted: number, swap: Swap | null): number[] {
     const { batches } = this.instance;
     const open = this.unplaced();
-    const seedBatch =
-      open.length > 0 && chance() < 0.7
+    const seedBatch = swap
+      ? swap.one
+      : open.length > 0 && chance() < 0.7
         ? (open[Math.floor(chance() * open.length)] ?? 0)
         : chance() < 0.5
           ? this.dearest(chance)
@@ -299,7 +344,7 @@ class Day {
       .sort((a, b) => a.away - b.away)
       .slice(0, wanted)
       .map(({ batch }) => batch);
-    const chosen = [seedBatch, ...near];
+    const chosen = [seedBatch, ...(swap ? [swap.other] : []), ...near];
     // One that goes by others may move alone; those others take it along.
     const moved = new Set(
       chosen.flatMap((batch) => (chance() < 0.5 ? [batch] : [batch, ...(batches[batch]?.leaders ?? [])])),

@@ -77,7 +77,7 @@ export function* planning(network: Network, seed: number, from: Schedule | null 
       else if (refits < REFITS && faults.length === 0) {
         refits += 1;
         instance = drawnIn(instance, shown, followed.faults);
-        rounds = search(instance, domainsOf(instance).domains, seed, shown);
+        rounds = search(instance, domainsOf(instance).domains, seed, shown, progress.begun);
       }
     }
     yield { progress, answer };

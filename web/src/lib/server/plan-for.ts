@@ -29,6 +29,13 @@ export async function planFor(
     );
   const network = networkOf(input);
   if (!network.ok) return network;
+  const known = new Set(network.value.instance.tasks.map(({ id }) => id));
+  const unknown = input.pins.flatMap(({ task }, index) =>
+    known.has(task)
+      ? []
+      : [problem(`pins.${index}`, `“${task}” is no task of this day.`, 'Take the id of one of its tasks.')],
+  );
+  if (unknown.length > 0) return { ok: false, problems: unknown };
   const until = performance.now() + seconds * 1000;
   let breath = performance.now();
   const breathing = async () => {

@@ -61,15 +61,6 @@
     lanes.reduce<number[]>((sums, each) => [...sums, (sums.at(-1) ?? TOP) + each * LANE + 6], [TOP]),
   );
   const foot = $derived(tops.at(-1) ?? TOP);
-  const SHOWN = ['hands', 'decks'];
-  const strips = $derived(
-    (drawn.length < view.rows.length ? [] : view.strips).filter(({ name, unit, used, there }) => {
-      const peak = Math.max(...used.map((each, slot) => each / Math.max(1, there[slot] ?? 1)));
-      return SHOWN.includes(name) || unit === 'kg' || /mixer/i.test(name) || peak > 0.85;
-    }),
-  );
-  const height = $derived(foot + strips.length * STRIP + 6);
-
   const litres = $derived(
     Math.max(
       ...view.rows.flatMap(({ ribbons }) =>
@@ -91,6 +82,15 @@
     timer = window.setTimeout(draw);
     return () => clearTimeout(timer);
   });
+
+  const SHOWN = ['hands', 'decks'];
+  const strips = $derived(
+    (drawn.length < view.rows.length ? [] : view.strips).filter(({ name, unit, used, there }) => {
+      const peak = Math.max(...used.map((each, slot) => each / Math.max(1, there[slot] ?? 1)));
+      return SHOWN.includes(name) || unit === 'kg' || /mixer/i.test(name) || peak > 0.85;
+    }),
+  );
+  const height = $derived(foot + strips.length * STRIP + 6);
 
   const hours = $derived(localHours(from, to, zone).map((at) => ({ at, local: localTime(at, zone) })));
   const everyHours = $derived(perHour > 44 ? 1 : perHour > 22 ? 2 : 4);

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { DayInput, Remedy, ScheduleDoc } from '@jovet/core/day';
+import { DayInput, Pin, Remedy, ScheduleDoc } from '@jovet/core/day';
 import { Customer, OrderLine, StandingOrder } from '@jovet/core/orders';
 
 export const SayOrdersRequest = z.strictObject({
@@ -37,6 +37,7 @@ export const PlanRequest = z.strictObject({
   date: z.iso.date(),
   seed: z.number().int().min(0).max(4_294_967_295).default(1),
   seconds: z.number().min(0.1).max(10).default(2).describe('how long to go on looking for a better plan'),
+  pins: z.array(Pin).max(2000).default([]).describe('tasks that are held at a moment, epoch seconds'),
 });
 export const CheckPlanRequest = z.strictObject({ input: DayInput, schedule: ScheduleDoc });
 

@@ -9,7 +9,7 @@ import { planFor } from '$lib/server/plan-for';
 export async function POST({ request, locals }) {
   const body = await readBody(request, PlanRequest);
   if (body instanceof Response) return body;
-  const input = await dayInputFor(database(), locals.actor, body.date);
+  const input = await dayInputFor(database(), locals.actor, body.date, body.pins);
   if (!input.ok) return refuse(422, input.problems);
   const planned = await planFor(input.value, body.seed, body.seconds);
   if (!planned.ok) return refuse(422, planned.problems);
