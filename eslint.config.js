@@ -12,7 +12,7 @@ const noClockNoChance = [
 ];
 
 export default ts.config(
-  { ignores: ['**/build/', '**/.svelte-kit/', '**/node_modules/'] },
+  { ignores: ['**/build/', '**/.svelte-kit/', '**/node_modules/', 'test/built/'] },
   ...ts.configs.strict,
   ...svelte.configs.recommended,
   {

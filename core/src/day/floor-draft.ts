@@ -52,7 +52,7 @@ export interface FloorDraft {
 }
 
 export const THINGS = [
-  'coldest', 'warmest', 'warmestAt', 'bench', 'tubs', 'proofBox', 'retarder', 'retarderAt', 'retarderMost', 'decks', 'area',
+  'coldest', 'warmest', 'warmestAt', 'bench', 'tubs', 'proofBox', 'proofBoxAt', 'retarder', 'retarderAt', 'retarderMost', 'decks', 'area',
   'recovery', 'racks', 'onRack', 'preheat', 'spare', 'quiet', 'over',
 ] as const; // prettier-ignore
 export type ThingKey = (typeof THINGS)[number];
@@ -108,6 +108,7 @@ export function draftOfFloor(bakehouse: Bakehouse, unit: TemperatureUnit): Floor
       coldest: degrees(curve.coldest), warmest: degrees(curve.warmest), warmestAt: clockOfHour(curve.warmestAt),
       bench: short(floor.bench), tubs: String(floor.tubs),
       proofBox: floor.proofBox ? `${short(floor.proofBox.dough)} kg` : '',
+      proofBoxAt: floor.proofBox?.temperature ? degrees(floor.proofBox.temperature) : '',
       retarder: floor.retarder ? `${short(floor.retarder.dough)} kg` : '',
       retarderAt: floor.retarder ? degrees(floor.retarder.temperature) : '',
       retarderMost: floor.retarder ? short(floor.retarder.most) : '',
@@ -217,7 +218,10 @@ export function parseFloor(draft: FloorDraft, bakehouse: Bakehouse, unit: Temper
       }))
       .filter(({ coldAfter, folds, turns }) => coldAfter !== null || folds.length > 0 || turns !== null),
     bench: number('bench'), tubs: number('tubs'), over: number('over'),
-    proofBox: things.proofBox.trim() === '' ? null : { dough: mass('proofBox') },
+    proofBox:
+      things.proofBox.trim() === ''
+        ? null
+        : { dough: mass('proofBox'), temperature: things.proofBoxAt.trim() === '' ? null : degrees('proofBoxAt') },
     retarder:
       things.retarder.trim() === ''
         ? null
@@ -243,7 +247,7 @@ export function parseFloor(draft: FloorDraft, bakehouse: Bakehouse, unit: Temper
 /** The field that a part of the floor stands in. */
 const FIELDS: Readonly<Record<string, string>> = {
   'room.coldest': 'coldest', 'room.warmest': 'warmest', 'oven.decks': 'decks', 'oven.area': 'area', 'oven.recovery': 'recovery',
-  'racks.count': 'racks', 'racks.bread': 'onRack', 'proofBox.dough': 'proofBox', 'retarder.dough': 'retarder', 'retarder.temperature': 'retarderAt', 'retarder.most': 'retarderMost',
+  'racks.count': 'racks', 'racks.bread': 'onRack', 'proofBox.dough': 'proofBox', 'proofBox.temperature': 'proofBoxAt', 'retarder.dough': 'retarder', 'retarder.temperature': 'retarderAt', 'retarder.most': 'retarderMost',
 }; // prettier-ignore
 const fieldOf = (path: string): string =>
   /^(hands|holders|products|doughs)\./.test(path)

@@ -114,7 +114,11 @@ export const Floor = z.strictObject({
   products: z.array(FloorProduct).max(500).default([]),
   doughs: z.array(FloorDough).max(200).default([]),
   proofBox: z
-    .strictObject({ dough: z.number().positive().max(10_000).describe('kg of pieces') })
+    .strictObject({
+      dough: z.number().positive().max(10_000).describe('kg of pieces'),
+      /** °C of all of it; null: it has chambers, and each dough has the warmth that its formula asks for. */
+      temperature: z.number().min(15).max(45).nullable().default(null),
+    })
     .nullable()
     .default(null),
   retarder: z
@@ -153,6 +157,10 @@ export const Floor = z.strictObject({
   weights: DayWeights.prefault({}),
 });
 export type Floor = z.infer<typeof Floor>;
+
+/** °C that a proof may have at most: leavened by culture, laminated, other. Domain section 3. */
+export const warmestProof = (type: string, cultured: boolean): number =>
+  type === 'laminated' ? 27 : cultured ? 30 : 38;
 
 /** Percent of a product that is baked over what is ordered. */
 export const percentOver = ({ products, over }: Pick<Floor, 'products' | 'over'>, product: string): number =>

@@ -108,6 +108,21 @@ describe('a dough that stands in the cold', () => {
   });
 });
 
+describe('a proof box of one temperature', () => {
+  it('warms all that asks for warmth alike, and leaves in the room what it is too warm for', () => {
+    const standing = (temperature: number) => {
+      const day = demoDay();
+      const { models } = must(networkOf(withFloor(day, { proofBox: { dough: 120, temperature } })));
+      const around = (key: string) =>
+        models.find((each) => each.key === key)?.batches[0]?.strands[0]?.ways[0]?.[0]?.around;
+      return [around('oat-tin'), around('quay-country'), around('butter-crescents')];
+    };
+    assert.deepEqual(standing(27), [27, 27, 27]);
+    assert.deepEqual(standing(29), [29, 29, null]);
+    assert.deepEqual(standing(34), [34, null, null]);
+  });
+});
+
 describe('folds by rise', () => {
   it('stand where the dough holds the rise that was asked for, at any time of the day', () => {
     const formula = 'quay-country';

@@ -8,7 +8,7 @@ import {
   type StrandModel,
   type Use,
 } from '../instance/index.ts';
-import type { FloorProduct } from '../floor.ts';
+import { warmestProof, type FloorProduct } from '../floor.ts';
 import type { Dough, DoughBatch, Lot } from './doughs.ts';
 import { proofTables, type BulkSamples, type FoldWhen, type ProofAsk } from './tables.ts';
 import {
@@ -153,6 +153,14 @@ function coolingOf({ frame }: TaskList, { formula: { doc } }: Dough, strand: Str
   return coolingHours(mass, density, frame.room.warmest, doc.process.packBelow);
 }
 
+/** °C that pieces which ask for warmth have in the box; null: they stand in the room, also where the box is too warm for them. */
+function boxTemperature({ input }: TaskList, { dough, bulk }: Cut): number | null {
+  const { around } = dough.formula.doc.process.proof;
+  const box = input.bakehouse.floor.proofBox?.temperature ?? null;
+  if (around === null || box === null) return around;
+  return box <= warmestProof(dough.formula.doc.type, bulk.leavening.culture > 0) ? box : null;
+}
+
 /** Ways to proof: in the room or the box, and where there is a retarder in the cold. */
 function proofWays(list: TaskList, cut: Cut, strand: Strand): { way: Waiting; stands: StandModel[] }[] {
   const { floor, rates } = list.input.bakehouse;
@@ -160,8 +168,9 @@ function proofWays(list: TaskList, cut: Cut, strand: Strand): { way: Waiting; st
   const product = productOf(list, cut.dough, strand);
   const holder = holderOf(list, cut.dough, strand, false);
   const mass = strand.pieces * strand.scaledWeight;
-  const warm: StandModel = { around: process.proof.around, h: HEAT_TRANSFER.coveredBasket, untilRise: null };
-  const box = process.proof.around !== null ? list.use('proof-box', mass) : [];
+  const asked = boxTemperature(list, cut);
+  const warm: StandModel = { around: asked, h: HEAT_TRANSFER.coveredBasket, untilRise: null };
+  const box = asked !== null ? list.use('proof-box', mass) : [];
   const options: { name: string; stands: StandModel[]; holds: Use[]; most: number; cost: number; share: number }[] = [
     { name: box.length > 0 ? 'box' : 'room', stands: [warm], holds: [...holder, ...box], most: WARM_MOST, cost: 0, share: 1 },
   ];

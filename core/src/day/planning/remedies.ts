@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { Slug } from '../../formula/index.ts';
 import { localTime } from '../../time/index.ts';
 import { formatNumber } from '../../units/index.ts';
-import { Hand, SKILLS, WallClock, type Skill } from '../floor.ts';
+import { Hand, SKILLS, WallClock, warmestProof, type Skill } from '../floor.ts';
 import { SLOT } from '../instance/index.ts';
 import type { DayInput, Network } from '../network/index.ts';
 import type { Answer } from './answer.ts';
@@ -26,8 +26,9 @@ export const Remedy = z.discriminatedUnion('kind', [
 ]);
 export type Remedy = z.infer<typeof Remedy>;
 
-/** The proof of a dough that culture leavens is never warmer than this, a laminated one never than that, °C. Domain section 3. */
-const WARMEST = { culture: 30, laminated: 27, other: 38 } as const;
+/** °C that pieces proof at: of the box, where it has one for all. */
+const proofOf = ({ bakehouse: { floor, usual } }: DayInput, asked: number | null): number =>
+  (asked === null ? null : floor.proofBox?.temperature) ?? asked ?? usual.room;
 
 /** A day changed by a remedy. */
 export function remedied(input: DayInput, remedy: Remedy): DayInput {
@@ -67,6 +68,10 @@ export function remedied(input: DayInput, remedy: Remedy): DayInput {
       });
     }
     case 'proof':
+      if (floor.proofBox && floor.proofBox.temperature !== null)
+        return withFloor({
+          proofBox: { ...floor.proofBox, temperature: floor.proofBox.temperature + remedy.by },
+        });
       return {
         ...input,
         formulas: input.formulas.map((each) => {
@@ -133,7 +138,8 @@ export function remedyWords(input: DayInput, remedy: Remedy): string {
       return `${remedy.name} may proof in the cold`;
     case 'proof': {
       const proof = input.formulas.find(({ slug }) => slug === remedy.formula)?.formula.doc.process.proof;
-      const to = (proof?.around ?? input.bakehouse.usual.room) + remedy.by;
+      const to = proofOf(input, proof?.around ?? null) + remedy.by;
+      if (input.bakehouse.floor.proofBox?.temperature) return `The proof box stands at ${formatNumber(to, 0)} °C`;
       return `${nameOf(remedy.formula)} proofs ${remedy.by > 0 ? 'warmer' : 'colder'}, at ${formatNumber(to, 0)} °C`;
     }
     case 'lighter':
@@ -189,14 +195,10 @@ export function remediesFor(input: DayInput, network: Network, answer: Answer): 
     const dough = network.doughs.find((each) => each.key === key);
     if (!dough) continue;
     const { doc } = dough.formula;
-    const warmest =
-      doc.type === 'laminated'
-        ? WARMEST.laminated
-        : network.models.find((model) => model.key === key)?.leavening.culture
-          ? WARMEST.culture
-          : WARMEST.other;
-    const around = doc.process.proof.around ?? input.bakehouse.usual.room;
-    if (around + 2 <= warmest) remedies.push({ kind: 'proof', formula: dough.slug, by: 2 });
+    const { culture = 0 } = network.models.find((model) => model.key === key)?.leavening ?? {};
+    const around = proofOf(input, doc.process.proof.around);
+    if (around + 2 <= warmestProof(doc.type, culture > 0))
+      remedies.push({ kind: 'proof', formula: dough.slug, by: 2 });
     if (floor.retarder)
       for (const { product } of dough.order) {
         const known = floor.products.find((each) => each.formula === dough.slug && each.product === product);

@@ -94,6 +94,7 @@
     ['bench', 'Bench', 'm'],
     ['tubs', 'Dough tubs', ''],
     ['proofBox', 'Proof box takes', ''],
+    ['proofBoxAt', 'Proof box stands at', '°'],
     ['retarder', 'Retarder takes', ''],
     ['retarderAt', 'Retarder stands at', '°'],
     ['retarderMost', 'Nothing longer in it than', 'h'],
@@ -191,7 +192,11 @@
           unit={unit === '°' ? reading.unit : unit || undefined}
           value={draft.things[key]}
           problem={wrong[`things.${key}`]}
-          placeholder={['proofBox', 'retarder', 'racks'].includes(key) ? 'none' : undefined}
+          placeholder={key === 'proofBoxAt'
+            ? 'as asked'
+            : ['proofBox', 'retarder', 'racks'].includes(key)
+              ? 'none'
+              : undefined}
           oninput={thing(key)}
         />
       {/each}
