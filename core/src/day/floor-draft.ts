@@ -41,6 +41,8 @@ export interface FloorDraft {
     readonly perHolder: string;
     readonly perDeck: string;
     readonly retard: boolean;
+    /** Minutes in the warm between the cold and the oven. */
+    readonly temper: string;
     readonly over: string;
   }[];
   /** Single fields, by their name. */
@@ -102,7 +104,7 @@ export function draftOfFloor(bakehouse: Bakehouse, unit: TemperatureUnit): Floor
     })),
     products: floor.products.map((each) => ({
       formula: each.formula, product: each.product, holder: each.holder ?? '', perHolder: String(each.perHolder),
-      perDeck: String(each.perDeck), retard: each.retard, over: each.over === null ? '' : short(each.over),
+      perDeck: String(each.perDeck), retard: each.retard, temper: each.temper === null ? '' : short(each.temper), over: each.over === null ? '' : short(each.over),
     })),
     things: {
       coldest: degrees(curve.coldest), warmest: degrees(curve.warmest), warmestAt: clockOfHour(curve.warmestAt),
@@ -197,6 +199,7 @@ export function parseFloor(draft: FloorDraft, bakehouse: Bakehouse, unit: Temper
     products: draft.products.map((each, index) => ({
       formula: each.formula, product: each.product, holder: each.holder === '' ? null : each.holder, retard: each.retard,
       perHolder: take(`products.${index}.perHolder`, parseNumber(each.perHolder), 1),
+      temper: each.temper.trim() === '' ? null : take(`products.${index}.temper`, parseNumber(each.temper), 60),
       perDeck: take(`products.${index}.perDeck`, parseNumber(each.perDeck), 1),
       over: each.over.trim() === '' ? null : take(`products.${index}.over`, parseNumber(each.over), 0),
     })),

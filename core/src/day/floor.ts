@@ -42,6 +42,8 @@ export const FloorProduct = z.strictObject({
   perDeck: z.number().int().min(1).max(2000),
   /** It may proof in the cold. */
   retard: z.boolean().default(false),
+  /** Minutes in the warm between the cold and the oven; null: straight from the cold to the stone. */
+  temper: z.number().min(5).max(600).nullable().default(null),
   /** Percent that is baked over what is ordered; null: as everywhere. */
   over: z.number().min(0).max(100).nullable().default(null),
 });

@@ -91,6 +91,26 @@ describe('a dough that stands in the cold', () => {
     assert.ok(held >= build && held <= build + (doughs[0]?.batches.length ?? 0), `${held} of ${build} kg`);
   });
 
+  it('pieces that come out of the cold before they are loaded are warm then, within their window, and called out in time', () => {
+    const base = baking(demoDay(), 'quay-country');
+    const products = base.bakehouse.floor.products.map((each) => ({ ...each, temper: 90 }));
+    const day = withFloor(base, { products });
+    const { network, answer } = planned(day, 10);
+    const [strand] = network.models[0]?.batches[0]?.strands ?? [];
+    assert.ok(strand);
+    const way = network.instance.arcs[strand.proof]?.ways[answer.schedule.ways[strand.proof] ?? 0]?.name;
+    assert.equal(way, 'cold, then warm');
+    const course = answer.followed.batches[0]?.strands[0] ?? [];
+    const load = course.at(-1);
+    const coldest = Math.min(...course.map(({ temperature }) => temperature));
+    assert.ok(load && coldest < 6 && load.temperature > 12, `${coldest}, ${load?.temperature} °C`);
+    const { proof } = network.models[0] ?? {};
+    assert.ok(proof && load.rise > proof.earliest - 0.06 && load.rise < proof.latest + 0.06, `${load.rise}`);
+    assert.deepEqual(answer.followed.faults, []);
+    const out = remindersOf(day, network, answer.schedule).find(({ kind }) => kind === 'warm');
+    assert.equal(out?.at, load.at - 90 * 60);
+  });
+
   it('says so where it never rises enough there', () => {
     const formula = 'quay-country';
     const day = withFloor(baking(demoDay(), formula), {

@@ -184,10 +184,11 @@ class Follower implements Followed {
     const bench = this.placeOf(began, constant(HEAT_TRANSFER.coveredBasket), null);
     const course = fermentFor(divided, of, bench, hours(shaped, divided));
     const way = this.schedule.ways[strand.proof] ?? 0;
-    for (const { around, h, untilRise } of strand.ways[way] ?? []) {
+    const stands = strand.ways[way] ?? [];
+    for (const [index, { around, h, untilRise }] of stands.entries()) {
       const state = last(course);
       const place = this.placeOf(began, constant(h), around);
-      const left = hours(loaded, state);
+      const left = Math.max(0, hours(loaded, state) - (stands[index + 1]?.atLast ?? 0));
       const stretch =
         untilRise === null
           ? fermentFor(state, of, place, left)

@@ -82,13 +82,15 @@ export const bulkEnd = ({ turns, divide }: Pick<BatchModel, 'turns' | 'divide'>)
 /** kg of a sheet of laminated dough as it rests. Chosen for Jovet. */
 export const SHEET = 4;
 
-/** A place where pieces stand, until they hold a rise or are loaded. */
+/** A place where pieces stand: until they hold a rise, for the last hours before they are loaded, or for what is left. */
 export interface StandModel {
   /** °C; null: the room as it is then. */
   readonly around: number | null;
   /** W/m²K */
   readonly h: number;
   readonly untilRise: number | null;
+  /** Hours before the load. */
+  readonly atLast: number | null;
 }
 
 /** The room by slot, °C; beyond its ends as at its ends. */

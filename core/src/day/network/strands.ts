@@ -169,20 +169,25 @@ function proofWays(list: TaskList, cut: Cut, strand: Strand): { way: Waiting; st
   const holder = holderOf(list, cut.dough, strand, false);
   const mass = strand.pieces * strand.scaledWeight;
   const asked = boxTemperature(list, cut);
-  const warm: StandModel = { around: asked, h: HEAT_TRANSFER.coveredBasket, untilRise: null };
+  const warm: StandModel = { around: asked, h: HEAT_TRANSFER.coveredBasket, untilRise: null, atLast: null };
   const box = asked !== null ? list.use('proof-box', mass) : [];
   const options: { name: string; stands: StandModel[]; holds: Use[]; most: number; cost: number; share: number }[] = [
     { name: box.length > 0 ? 'box' : 'room', stands: [warm], holds: [...holder, ...box], most: WARM_MOST, cost: 0, share: 1 },
   ];
   if (floor.retarder && product?.retard) {
     const { temperature, most } = floor.retarder;
-    const cold: StandModel = { around: temperature, h: HEAT_TRANSFER.fanRetarder, untilRise: null };
+    const cold: StandModel = { around: temperature, h: HEAT_TRANSFER.fanRetarder, untilRise: null, atLast: null };
     const begun = { ...warm, untilRise: process.proof.rise.earliest };
     const holds = [...holder, ...list.use('retarder', mass)];
-    options.push(
-      { name: 'cold', stands: [cold], holds, most, cost: COLD_COST.cold, share: COLD_SHARE },
-      { name: 'warm, then cold', stands: [begun, cold], holds, most, cost: COLD_COST.begun, share: COLD_SHARE },
-    );
+    const how = { holds, most, share: COLD_SHARE };
+    if (product.temper !== null) {
+      const stands = [cold, { ...warm, atLast: product.temper / 60 }];
+      options.push({ ...how, name: 'cold, then warm', stands, holds: [...holds, ...box], cost: COLD_COST.cold });
+    } else
+      options.push(
+        { ...how, name: 'cold', stands: [cold], cost: COLD_COST.cold },
+        { ...how, name: 'warm, then cold', stands: [begun, cold], cost: COLD_COST.begun },
+      );
   }
   const cutting = cut.batch.lots.reduce((sum, { pieces }) => sum + pieces, 0) * (rates.divide + rates.preshape);
   const shaping = (cutting + strand.pieces * rates.shape[process.shape]) / 3600 + process.benchRest / 60;

@@ -211,6 +211,8 @@ function proofFrom(ask: ProofAsk, shaped: DoughState, slot: number, room: RoomBy
   const { leavening, proof } = ask;
   let state = shaped;
   const course: DoughState[] = [shaped];
+  const end = ask.stands.at(-1);
+  if (end && end.atLast !== null) return proofThen(ask, end, end.atLast, shaped, slot, room);
   for (const { around, h, untilRise } of ask.stands) {
     const begins = slot + (ask.shaping + state.time - shaped.time) / HOURS;
     const place = placeFrom(room, begins, state.time, pieceTimeConstant(ask.mass, h), around);
@@ -239,6 +241,42 @@ function proofFrom(ask: ProofAsk, shaped: DoughState, slot: number, room: RoomBy
   const least = Math.min(LEAST_PROOF / HOURS, latest);
   return [Math.max(least, earliest), Math.max(least, slotsTo(proof.best) ?? most), latest];
 }
+
+/** Hours in the cold from one to the next that the warm after it is followed from. */
+const COLD_SAMPLE = 1.5;
+
+/** The same where the pieces stand somewhere else for the last hours: how far they come after each time before that. */
+function proofThen(
+  ask: ProofAsk,
+  end: StandModel,
+  hours: number,
+  shaped: DoughState,
+  slot: number,
+  room: RoomBySlot,
+): Sample['wait'] {
+  const { leavening, proof, mass } = ask;
+  const [first] = ask.stands;
+  if (!first || ask.most < hours) return null;
+  const begins = slot + ask.shaping / HOURS;
+  const placed = ({ around, h }: StandModel, after: number) =>
+    placeFrom(room, begins + after / HOURS, shaped.time + after, pieceTimeConstant(mass, h), around);
+  let before = shaped;
+  const ends: { wait: number; rise: number }[] = [];
+  for (let after = 0; after + hours <= ask.most + 1e-9; after += COLD_SAMPLE) {
+    ends.push({ wait: after + hours, rise: last(fermentFor(before, leavening, placed(end, after), hours, STEP)).rise });
+    before = last(fermentFor(before, leavening, placed(first, after), COLD_SAMPLE, STEP));
+  }
+  const slotsTo = (rise: number): number | null => {
+    const index = ends.findIndex((each) => each.rise >= rise);
+    const [young, ripe] = [ends[index - 1], ends[index]];
+    if (!ripe) return null;
+    const share = young ? (rise - young.rise) / (ripe.rise - young.rise) : 1;
+    return ((young?.wait ?? ripe.wait) + share * (ripe.wait - (young?.wait ?? ripe.wait))) / HOURS;
+  };
+  const [earliest, most] = [slotsTo(proof.earliest), (ends.at(-1)?.wait ?? hours) / HOURS];
+  if (earliest === null || (ends[0]?.rise ?? 0) > proof.latest) return null;
+  return [earliest, slotsTo(proof.best) ?? most, slotsTo(proof.latest) ?? most];
+} // prettier-ignore
 
 /** A table between its samples by straight lines, rounded inward: earliest up, latest down. */
 export function tableOf(samples: readonly Sample[], room: RoomBySlot): Table {

@@ -8,7 +8,7 @@ export interface Reminder {
   readonly at: number;
   /** Index of the task that it hangs on. */
   readonly task: number;
-  readonly kind: 'water' | 'salt' | 'heat' | 'steam' | 'vent' | 'cold';
+  readonly kind: 'water' | 'salt' | 'heat' | 'steam' | 'vent' | 'cold' | 'warm';
   readonly what: string;
   /** What is to be confirmed when the task is noted, where it is what gets forgotten. */
   readonly confirm: string | null;
@@ -60,9 +60,11 @@ export function remindersOf(input: DayInput, network: Network, schedule: Schedul
       const over = startOf(bulkEnd(batch));
       if (model.cold && over !== null)
         add(mix, 'cold', 'tub goes into the cold', end + model.cold.after * 60);
-      for (const { load, out } of strands) {
+      for (const { load, out, proof, ways } of strands) {
         const [began, outAt] = [startOf(load), startOf(out)];
         if (began === null || outAt === null) continue;
+        for (const { atLast } of ways[schedule.ways[proof] ?? 0] ?? [])
+          if (atLast !== null) add(load, 'warm', 'pieces come out of the cold', -atLast * 60);
         const minutes = (outAt - began) / 60;
         const steamed = Math.min(minutes, process.bake.steam);
         if (steamed > 0 && steam !== 'none') {

@@ -24,7 +24,16 @@
     ),
   ); // prettier-ignore
   const addProduct = (formula: string, product: string) => {
-    const blank = { formula, product, holder: '', perHolder: '1', perDeck: '', retard: false, over: '' };
+    const blank = {
+      formula,
+      product,
+      holder: '',
+      perHolder: '1',
+      perDeck: '',
+      retard: false,
+      temper: '',
+      over: '',
+    };
     onchange({ ...draft, products: [...draft.products, blank] });
   };
   const put = (index: number, change: object) =>
@@ -41,7 +50,9 @@
       <tr
         ><th scope="col">Product</th><th scope="col">stands in</th><th scope="col">pieces in one</th><th
           scope="col">pieces on a deck</th
-        ><th scope="col">bake over, %</th><th scope="col">may proof cold</th></tr
+        ><th scope="col">bake over, %</th><th scope="col">may proof cold</th><th scope="col"
+          >then warm, min</th
+        ></tr
       >
     </thead>
     <tbody>
@@ -82,8 +93,21 @@
                 onchange={() => put(index, { retard: !line.retard })}
               /></td
             >
+            <td>
+              {#if line.retard}
+                <Field
+                  hideLabel
+                  label={`${name}: minutes in the warm after the cold`}
+                  name={`products.${index}.temper`}
+                  value={line.temper}
+                  placeholder="none"
+                  problem={wrong[`products.${index}.temper`]}
+                  oninput={(temper) => put(index, { temper })}
+                />
+              {/if}
+            </td>
           {:else}
-            <td colspan="5"
+            <td colspan="6"
               ><button type="button" class="link" onclick={() => addProduct(formula, product)}
                 >Say how it stands and bakes</button
               > <span class="quiet">until then reckoned from its weight</span></td
