@@ -200,6 +200,15 @@ export class Inserter {
       for (const each of way.tables) {
         const table = tables[each];
         if (!table) continue;
+        if (table.earliest.length === 1) {
+          // The same at any time: the first and the last end tell.
+          const [least, most] = [table.earliest[0] ?? -1, table.latest[0] ?? -1];
+          if (least < 0) continue;
+          const first = later ? (ends[0] ?? 0) + least : Math.max(ends[0] ?? 0, start - most);
+          const last = later ? (ends[1] ?? -1) + most : Math.min(ends[1] ?? -1, finish - least);
+          if (first <= last) [from, to] = [Math.min(from, first), Math.max(to, last)];
+          continue;
+        }
         for (let end = ends[0] ?? 0; end <= (ends[1] ?? -1); end += 1) {
           const least = tableAt(table.earliest, end);
           if (least < 0) continue;
@@ -228,10 +237,12 @@ export class Inserter {
     const { cost, mode: modes, byEnd, startOf } = sums;
     const { slots } = instance;
     const levels = tree.levelled.has(index) ? LEVELS : 1;
-    cost.fill(NEVER, 0, levels * slots);
-    byEnd.fill(NEVER);
     const [lowest, highest] = this.within[index] ?? [0, -1];
-    [sums.first, sums.last] = [slots, -1];
+    for (let level = 0; level < levels; level += 1)
+      cost.fill(NEVER, level * slots + lowest, level * slots + highest + 1);
+    const ends = this.endsOf(index);
+    byEnd.fill(NEVER, ends[0], ends[1] + 1);
+    [sums.first, sums.last, sums.firstEnd, sums.lastEnd] = [slots, -1, slots, -1];
     const branches = tree.branches.get(index) ?? [];
     const before = branches.filter(({ later }) => !later).map(({ arc }) => this.reaches.get(arc));
     const after = branches.flatMap(({ arc, later, task: next }) => {
@@ -270,6 +281,8 @@ export class Inserter {
           }
           if (level === 0 && all < (byEnd[end] ?? NEVER)) {
             byEnd[end] = all;
+            sums.firstEnd = Math.min(sums.firstEnd, end);
+            sums.lastEnd = Math.max(sums.lastEnd, end);
             startOf[end] = slot * 16 + which;
           }
         }
@@ -355,10 +368,12 @@ export class Inserter {
     const arc = this.instance.arcs[which];
     if (!arc) return false;
     const reach = this.reachOf(which);
-    reach.cost.fill(NEVER);
+    const [first, last] = later ? this.endsOf(arc.from) : (this.within[arc.to] ?? [0, -1]);
+    for (let level = 0; level < (later ? LEVELS : 1); level += 1)
+      reach.cost.fill(NEVER, level * this.instance.slots + first, level * this.instance.slots + last + 1);
     return later
-      ? this.reacher.later(arc, reach, sums, tree.levelled.has(task), this.endsOf(arc.from))
-      : this.reacher.earlier(arc, reach, sums, this.within[arc.to] ?? [0, -1]);
+      ? this.reacher.later(arc, reach, sums, tree.levelled.has(task), [first, last])
+      : this.reacher.earlier(arc, reach, sums, [first, last]);
   }
 
   /** Follows the least costs back from the root. */
@@ -401,6 +416,8 @@ export class Inserter {
       first: 0,
       last: -1,
       byEnd: new Float64Array(slots + 1),
+      firstEnd: 0,
+      lastEnd: -1,
       startOf: new Int16Array(slots + 1),
     });
   }

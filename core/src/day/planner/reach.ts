@@ -10,8 +10,10 @@ export interface Sums {
   /** First and last start that was looked at. */
   first: number;
   last: number;
-  /** By end: the least, and the start that gives it with its mode, for tasks that come before their parent. */
+  /** By end: the least, and the start that gives it with its mode, for tasks that come before their parent; and the first and last end. */
   readonly byEnd: Float64Array;
+  firstEnd: number;
+  lastEnd: number;
   readonly startOf: Int16Array;
 }
 
@@ -27,7 +29,7 @@ const WIDE = 16;
 
 /** Works out what branches cost from each place of their parent. */
 export class Reacher {
-  private readonly runs: Int16Array[];
+  private readonly runs: readonly [Int16Array, Int16Array];
   private readonly rising: Float64Array;
   private readonly falling: Float64Array;
   private readonly leastRising: Least;
@@ -39,7 +41,7 @@ export class Reacher {
     private readonly taken: Taken,
   ) {
     const { slots } = instance;
-    this.runs = Array.from({ length: 4 }, () => new Int16Array(slots));
+    this.runs = [new Int16Array(slots), new Int16Array(slots)];
     this.rising = new Float64Array(slots + 1);
     this.falling = new Float64Array(slots + 1);
     this.leastRising = new Least(slots + 1);
@@ -60,7 +62,7 @@ export class Reacher {
     const wide = !arc.levels && arc.ways.some((way) => this.isWide(way));
     let any = false;
     for (const [which, way] of arc.ways.entries()) {
-      const runs = this.runsOf(way);
+      const room = this.roomOf(way, ends[0], child.last);
       const levels = !arc.levels && (way.tables.length > 1 || levelled) ? LEVELS : 1;
       for (let level = 0; level < levels; level += 1) {
         const table = tables[way.tables[level] ?? way.tables[0] ?? 0];
@@ -68,15 +70,18 @@ export class Reacher {
         const own = levelled ? level * slots : 0;
         if (wide && (levelled || (level === 0 && way.weight !== arc.ways[which - 1]?.weight)))
           this.lookAt(child.cost, own, child.first, child.last, way.weight);
+        const [earliest, bests, latest] = [table.earliest, table.best, table.latest];
+        const steady = earliest.length === 1;
         for (let end = ends[0]; end <= ends[1]; end += 1) {
-          const least = tableAt(table.earliest, end);
+          const at = steady ? 0 : end;
+          const least = earliest[at] ?? -1;
           if (least < 0) continue;
-          const [best, most] = [tableAt(table.best, end), tableAt(table.latest, end)];
-          let room = slots;
-          for (const run of runs) room = Math.min(room, run[end] ?? 0);
+          const most = latest[at] ?? -1;
           const from = Math.max(end + least, child.first);
-          const to = Math.min(end + most, child.last, end + room);
+          let to = Math.min(end + most, child.last);
+          if (room) to = Math.min(to, end + (room[end] ?? 0));
           if (to < from) continue;
+          const best = bests[at] ?? -1;
           const aim = end + best;
           const start = wide
             ? this.cheapest(from, to, aim)
@@ -94,9 +99,8 @@ export class Reacher {
 
   /** A branch that comes before. @param starts first and last slot in which the parent may start */
   earlier(arc: Arc, reach: Reach, child: Sums, starts: readonly [number, number]): boolean {
-    const { slots } = this.instance;
     let any = false;
-    const [first, last] = boundsOf(child.byEnd);
+    const { firstEnd: first, lastEnd: last } = child;
     for (const [which, way] of arc.ways.entries()) {
       const table = this.instance.tables[way.tables[0] ?? 0];
       if (!table || last < first) continue;
@@ -114,15 +118,14 @@ export class Reacher {
         }
         continue;
       }
-      const runs = this.runsOf(way);
+      const room = this.roomOf(way, first, starts[1]);
       for (let end = first; end <= last; end += 1) {
         const cost = child.byEnd[end] ?? Infinity;
         const least = tableAt(table.earliest, end);
         if (cost === Infinity || least < 0) continue;
         const best = tableAt(table.best, end);
-        let room = slots;
-        for (const run of runs) room = Math.min(room, run[end] ?? 0);
-        const to = Math.min(end + tableAt(table.latest, end), starts[1], end + room);
+        const held = room ? (room[end] ?? 0) : Infinity;
+        const to = Math.min(end + tableAt(table.latest, end), starts[1], end + held);
         for (let start = Math.max(end + least, starts[0]); start <= to; start += 1) {
           const all = cost + way.cost + way.weight * Math.abs(start - end - best);
           any = put(reach, start, all, end, which) || any;
@@ -139,13 +142,18 @@ export class Reacher {
     return (table.latest[middle] ?? 0) - (table.earliest[middle] ?? 0) > WIDE;
   }
 
-  /** How long from each slot on there is room for what a way takes. */
-  private runsOf(way: Way): Int16Array[] {
-    return way.holds.map((use, index) => {
-      const run = (this.runs[index] ??= new Int16Array(this.instance.slots));
-      this.taken.runOf(use, run);
-      return run;
-    });
+  /** How long from each slot of a stretch on there is room for all that a way takes; null where it takes nothing. */
+  private roomOf({ holds }: Way, first: number, last: number): Int16Array | null {
+    if (holds.length === 0) return null;
+    const [room, run] = this.runs;
+    const end = Math.min(last, this.instance.slots - 1);
+    for (const [index, use] of holds.entries()) {
+      this.taken.runOf(use, index === 0 ? room : run, first, end);
+      if (index > 0)
+        for (let slot = first; slot <= end; slot += 1)
+          if ((run[slot] ?? 0) < (room[slot] ?? 0)) room[slot] = run[slot] ?? 0;
+    }
+    return room;
   }
 
   /** Prepares costs that rise with the distance from the best: one row for each side of it. */
@@ -213,13 +221,4 @@ function put({ cost, slot, way }: Reach, at: number, all: number, place: number,
   slot[at] = place;
   way[at] = which;
   return true;
-}
-
-/** First and last place of a row that holds something. */
-function boundsOf(row: Float64Array): [number, number] {
-  let first = 0;
-  let last = row.length - 1;
-  while (first < row.length && row[first] === Infinity) first += 1;
-  while (last >= 0 && row[last] === Infinity) last -= 1;
-  return [first, last];
 }
