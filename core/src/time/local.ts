@@ -15,6 +15,11 @@ export interface LocalTime {
 
 export const isZone = (zone: string): boolean => IANAZone.isValidZone(zone);
 
+/** Moments that were read and times that were resolved lately: a day asks for the same ones again and again. */
+const read = new Map<string, LocalTime>();
+const resolved = new Map<string, Result<number>>();
+const MOST_READ = 5000;
+
 /**
  * Resolves a wall-clock time of the bakehouse. A time that a clock change skips moves forward by the gap; one that
  * happens twice is the first of the two.
@@ -24,16 +29,26 @@ export const isZone = (zone: string): boolean => IANAZone.isValidZone(zone);
  * @returns integer epoch seconds, or a problem at `date` (no such day) or `zone`
  */
 export function resolveLocal(date: string, time: string, zone: string): Result<number> {
-  const resolved = DateTime.fromISO(`${date}T${time}`, { zone });
-  if (resolved.invalidReason === 'unsupported zone') {
+  const key = `${date} ${time} ${zone}`;
+  const known = resolved.get(key);
+  if (known) return known;
+  if (resolved.size >= MOST_READ) resolved.clear();
+  const answer = resolve(date, time, zone);
+  resolved.set(key, answer);
+  return answer;
+}
+
+function resolve(date: string, time: string, zone: string): Result<number> {
+  const moment = DateTime.fromISO(`${date}T${time}`, { zone });
+  if (moment.invalidReason === 'unsupported zone') {
     return bad(problem('zone', `“${zone}” is not a time zone.`, 'Use a name such as Europe/London.'));
   }
-  if (!/^\d{4}-\d{2}-\d{2}$/.test(date) || !resolved.isValid) {
+  if (!/^\d{4}-\d{2}-\d{2}$/.test(date) || !moment.isValid) {
     return bad(
       problem('date', `“${date}” is not a day of the calendar.`, 'Choose the day as year-month-day.'),
     );
   }
-  const alternatives = resolved.getPossibleOffsets().map((moment) => moment.toSeconds());
+  const alternatives = moment.getPossibleOffsets().map((each) => each.toSeconds());
   return good(Math.min(...alternatives));
 }
 
@@ -46,10 +61,6 @@ export const WEEKDAYS = [
   'Saturday',
   'Sunday',
 ] as const;
-
-/** Moments that were read lately: a picture of a day asks for the same ones again and again. */
-const read = new Map<string, LocalTime>();
-const MOST_READ = 5000;
 
 /** Clocks change at whole quarters of an hour, so one look tells for all of it. */
 const QUARTER = 900;

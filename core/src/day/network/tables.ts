@@ -306,8 +306,12 @@ export function tableOf(samples: readonly Sample[], room: RoomBySlot): Table {
     best.push(fits ? Math.max(least, Math.min(most, Math.round(value(1)))) : -1);
     latest.push(fits ? most : -1);
   }
-  const daily = (row: number[]): number[] =>
-    room.steady ? row : Array.from({ length: room.slots }, (_, slot) => row[slot % DAY] ?? -1);
+  const daily = (row: number[]): number[] => {
+    if (room.steady) return row;
+    const all = new Array<number>(room.slots);
+    for (let slot = 0; slot < room.slots; slot += 1) all[slot] = row[slot % DAY] ?? -1;
+    return all;
+  };
   return { earliest: daily(earliest), best: daily(best), latest: daily(latest) };
 }
 

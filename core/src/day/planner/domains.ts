@@ -1,4 +1,4 @@
-import { tableAt, type Arc, type Instance, type Mode, type Task } from '../instance/index.ts';
+import type { Arc, Instance, Mode, Task } from '../instance/index.ts';
 
 /** For each task the slots in which it may start: 1 where it may. */
 export type Domains = readonly Uint8Array[];
@@ -8,6 +8,12 @@ export interface Emptied {
   readonly task: number;
   readonly arc: number | null;
 }
+
+/** Domains of a day, kept while days that differ from it only in what is held may be asked for. */
+interface Kept extends Pick<Instance, 'tasks' | 'tables' | 'people' | 'resources' | 'decks'> {
+  readonly domains: Domains;
+}
+const kept = new WeakMap<Instance['arcs'], Kept>();
 
 /**
  * Slots that are left to each task by its own bounds, by who is on shift, and by the waits of its batch. What others of
@@ -20,17 +26,24 @@ export function domainsOf(
   only: ReadonlySet<number> | null = null,
 ): { domains: Domains; emptied: Emptied | null } {
   const looked = (task: number) => only === null || only.has(task);
-  const domains = instance.tasks.map((task, index) =>
-    looked(index) ? allowedAlone(instance, task) : new Uint8Array(0),
-  );
+  const before = only === null ? keptFor(instance) : null;
+  const changed = new Set<number>();
+  const domains = instance.tasks.map((task, index) => {
+    const known = before?.domains[index];
+    if (known && task === before?.tasks[index]) return known.slice();
+    changed.add(index);
+    if (!looked(index)) return new Uint8Array(0);
+    const alone = allowedAlone(instance, task);
+    return known ? alone.map((free, slot) => free & (known[slot] ?? 0)) : alone;
+  });
   const alone = domains.findIndex((domain, index) => looked(index) && !domain.includes(1));
   if (alone >= 0) return { domains, emptied: { task: alone, arc: null } };
-  const waiting = new Set(instance.arcs.keys());
   const touching = instance.tasks.map((): number[] => []);
   instance.arcs.forEach(({ from, to }, index) => {
     touching[from]?.push(index);
     touching[to]?.push(index);
   });
+  const waiting = new Set([...changed].flatMap((task) => touching[task] ?? []).sort((a, b) => a - b));
   for (const index of waiting) {
     waiting.delete(index);
     const arc = instance.arcs[index];
@@ -40,7 +53,32 @@ export function domainsOf(
       for (const other of touching[narrowed] ?? []) if (other !== index) waiting.add(other);
     }
   }
+  if (only === null && before === null) kept.set(instance.arcs, { ...instance, domains });
   return { domains, emptied: null };
+}
+
+/** What is known of a day that allows all that this one does; null where there is none. */
+function keptFor(instance: Instance): Kept | null {
+  const before = kept.get(instance.arcs);
+  if (!before) return null;
+  const { tasks, tables, people, resources, decks } = before;
+  const alike =
+    tables === instance.tables &&
+    people === instance.people &&
+    resources === instance.resources &&
+    decks === instance.decks;
+  const within = instance.tasks.every((task, index) => {
+    const other = tasks[index];
+    return (
+      task === other ||
+      (other &&
+        task.modes === other.modes &&
+        task.due === other.due &&
+        task.first >= other.first &&
+        task.last <= other.last)
+    );
+  });
+  return alike && within ? before : null;
 }
 
 /** Slots in which a task could start if it were the only one of the day. */
@@ -80,25 +118,26 @@ function narrow(instance: Instance, arc: Arc, domains: readonly Uint8Array[]): n
   const count = new Int32Array(instance.slots + 1);
   for (let slot = 0; slot < instance.slots; slot += 1)
     count[slot + 1] = (count[slot] ?? 0) + (after[slot] ?? 0);
-  for (let slot = 0; slot < instance.slots; slot += 1) {
-    if (before[slot] === 0) continue;
-    for (const { slots } of earlier.modes) {
-      const end = slot + slots;
-      for (const way of possible)
-        for (const index of way.tables) {
-          const table = instance.tables[index];
-          if (!table || end >= instance.slots) continue;
-          const least = tableAt(table.earliest, end);
-          if (least < 0) continue;
-          const from = Math.min(end + least, instance.slots);
-          const to = Math.min(end + tableAt(table.latest, end) + 1, instance.slots);
-          if (to <= from) continue;
-          if ((count[to] ?? 0) > (count[from] ?? 0)) supported[slot] = 1;
-          reached[from] = (reached[from] ?? 0) + 1;
-          reached[to] = (reached[to] ?? 0) - 1;
-        }
+  const [lowest, highest] = [before.indexOf(1), before.lastIndexOf(1)];
+  const each = new Set(possible.flatMap(({ tables }) => tables));
+  for (const length of new Set(earlier.modes.map(({ slots }) => slots)))
+    for (const index of each) {
+      const table = instance.tables[index];
+      if (!table) continue;
+      const steady = table.earliest.length === 1;
+      for (let slot = lowest; slot <= highest && slot + length < instance.slots; slot += 1) {
+        if (before[slot] === 0) continue;
+        const end = slot + length;
+        const least = table.earliest[steady ? 0 : end] ?? -1;
+        if (least < 0) continue;
+        const from = Math.min(end + least, instance.slots);
+        const to = Math.min(end + (table.latest[steady ? 0 : end] ?? -1) + 1, instance.slots);
+        if (to <= from) continue;
+        if ((count[to] ?? 0) > (count[from] ?? 0)) supported[slot] = 1;
+        reached[from] = (reached[from] ?? 0) + 1;
+        reached[to] = (reached[to] ?? 0) - 1;
+      }
     }
-  }
   const changed: number[] = [];
   if (keepOnly(before, (slot) => supported[slot] === 1)) changed.push(arc.from);
   let open = 0;
