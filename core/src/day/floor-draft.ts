@@ -24,6 +24,8 @@ export interface FloorDraft {
     readonly name: string;
     readonly count: string;
     readonly bakes: boolean;
+    /** `60 × 40 cm`; empty: not said. */
+    readonly size: string;
   }[];
   readonly doughs: readonly {
     readonly formula: string;
@@ -54,7 +56,7 @@ export interface FloorDraft {
 }
 
 export const THINGS = [
-  'coldest', 'warmest', 'warmestAt', 'bench', 'tubs', 'proofBox', 'proofBoxAt', 'retarder', 'retarderAt', 'retarderMost', 'decks', 'area',
+  'coldest', 'warmest', 'warmestAt', 'bench', 'tubs', 'proofBox', 'proofBoxAt', 'retarder', 'retarderAt', 'retarderMost', 'decks', 'deckWidth', 'deckDepth', 'heater',
   'recovery', 'racks', 'onRack', 'preheat', 'spare', 'quiet', 'over',
 ] as const; // prettier-ignore
 export type ThingKey = (typeof THINGS)[number];
@@ -97,14 +99,17 @@ export function draftOfFloor(bakehouse: Bakehouse, unit: TemperatureUnit): Floor
     hands: floor.hands.map(({ name, skills, shift, breaks }) => ({
       name, skills, shift: spanText(shift), breaks: breaks.map(spanText).join(', '),
     })),
-    holders: floor.holders.map(({ slug, name, count, bakes }) => ({ slug, name, count: String(count), bakes })),
+    holders: floor.holders.map(({ slug, name, count, bakes, size }) => ({
+      slug, name, count: String(count), bakes,
+      size: size ? `${short(size.length * 100)} × ${short(size.width * 100)} cm` : '',
+    })),
     doughs: floor.doughs.map(({ formula, coldAfter, folds, turns }) => ({
       formula, coldAfter: coldAfter === null ? '' : short(coldAfter), folds: folds.map(foldText).join(', '),
       turns: turns ? String(turns.count) : '', rest: turns ? short(turns.rest) : '',
     })),
     products: floor.products.map((each) => ({
       formula: each.formula, product: each.product, holder: each.holder ?? '', perHolder: String(each.perHolder),
-      perDeck: String(each.perDeck), retard: each.retard, temper: each.temper === null ? '' : short(each.temper), over: each.over === null ? '' : short(each.over),
+      perDeck: each.perDeck === null ? '' : String(each.perDeck), retard: each.retard, temper: each.temper === null ? '' : short(each.temper), over: each.over === null ? '' : short(each.over),
     })),
     things: {
       coldest: degrees(curve.coldest), warmest: degrees(curve.warmest), warmestAt: clockOfHour(curve.warmestAt),
@@ -114,7 +119,8 @@ export function draftOfFloor(bakehouse: Bakehouse, unit: TemperatureUnit): Floor
       retarder: floor.retarder ? `${short(floor.retarder.dough)} kg` : '',
       retarderAt: floor.retarder ? degrees(floor.retarder.temperature) : '',
       retarderMost: floor.retarder ? short(floor.retarder.most) : '',
-      decks: String(floor.oven.decks), area: short(floor.oven.area), recovery: short(floor.oven.recovery),
+      decks: String(floor.oven.decks), deckWidth: short(floor.oven.width), deckDepth: short(floor.oven.depth),
+      heater: short(floor.oven.heater), recovery: floor.oven.recovery === null ? '' : short(floor.oven.recovery),
       racks: floor.racks ? String(floor.racks.count) : '', onRack: floor.racks ? `${short(floor.racks.bread)} kg` : '',
       preheat: short(bakehouse.preheat), spare: short(bakehouse.spare),
       quiet: floor.quiet ? spanText(floor.quiet) : '', over: short(floor.over),
@@ -190,17 +196,18 @@ export function parseFloor(draft: FloorDraft, bakehouse: Bakehouse, unit: Temper
           .map((text) => take(`hands.${index}.breaks`, parseSpan(text), NO_SPAN)),
       };
     }),
-    holders: draft.holders.map(({ slug, name, count, bakes }, index) => ({
+    holders: draft.holders.map(({ slug, name, count, bakes, size }, index) => ({
       slug: slug === '' ? slugOf(name) : slug,
       bakes,
       name: named(`holders.${index}.name`, name),
       count: take(`holders.${index}.count`, parseNumber(count), 0),
+      size: size.trim() === '' ? null : take(`holders.${index}.size`, parseSize(size), { length: 1, width: 1 }),
     })),
     products: draft.products.map((each, index) => ({
       formula: each.formula, product: each.product, holder: each.holder === '' ? null : each.holder, retard: each.retard,
       perHolder: take(`products.${index}.perHolder`, parseNumber(each.perHolder), 1),
       temper: each.temper.trim() === '' ? null : take(`products.${index}.temper`, parseNumber(each.temper), 60),
-      perDeck: take(`products.${index}.perDeck`, parseNumber(each.perDeck), 1),
+      perDeck: each.perDeck.trim() === '' ? null : take(`products.${index}.perDeck`, parseNumber(each.perDeck), 1),
       over: each.over.trim() === '' ? null : take(`products.${index}.over`, parseNumber(each.over), 0),
     })),
     doughs: draft.doughs
@@ -230,7 +237,11 @@ export function parseFloor(draft: FloorDraft, bakehouse: Bakehouse, unit: Temper
         ? null
         : { dough: mass('retarder'), temperature: degrees('retarderAt'), most: number('retarderMost') },
     racks: things.racks.trim() === '' ? null : { count: number('racks'), bread: mass('onRack') },
-    oven: { steam: draft.steam, decks: number('decks'), area: number('area'), recovery: number('recovery'), loader: draft.loader },
+    oven: {
+      steam: draft.steam, decks: number('decks'), loader: draft.loader,
+      width: number('deckWidth'), depth: number('deckDepth'), heater: number('heater'),
+      recovery: things.recovery.trim() === '' ? null : number('recovery'),
+    },
     quiet: things.quiet.trim() === '' ? null : take('things.quiet', parseSpan(things.quiet), NO_SPAN),
   };
   const rates: Record<string, number | Record<string, number>> = { shape: {} };
@@ -247,9 +258,20 @@ export function parseFloor(draft: FloorDraft, bakehouse: Bakehouse, unit: Temper
   return good({ ...bakehouse, preheat, spare, floor: parsed.value, rates: rates as unknown as WorkRates });
 } // prettier-ignore
 
+/** `60 × 40 cm`, `0.6 x 0.4 m`; centimetres where it does not say. */
+function parseSize(text: string): Result<{ length: number; width: number }> {
+  const [, one, other, unit] =
+    /^\s*([\d.,]+)\s*(?:cm|m)?\s*[x×*]\s*([\d.,]+)\s*(cm|m)?\s*$/i.exec(text) ?? [];
+  const [length, width] = [parseNumber(one ?? ''), parseNumber(other ?? '')];
+  if (!length.ok || !width.ok || length.value <= 0 || width.value <= 0)
+    return bad(problem('size', `“${text}” is not a length and a width.`, 'Write both: 60 × 40 cm.'));
+  const metre = unit?.toLowerCase() === 'm' ? 1 : 0.01;
+  return good({ length: length.value * metre, width: width.value * metre });
+}
+
 /** The field that a part of the floor stands in. */
 const FIELDS: Readonly<Record<string, string>> = {
-  'room.coldest': 'coldest', 'room.warmest': 'warmest', 'oven.decks': 'decks', 'oven.area': 'area', 'oven.recovery': 'recovery',
+  'room.coldest': 'coldest', 'room.warmest': 'warmest', 'oven.decks': 'decks', 'oven.width': 'deckWidth', 'oven.depth': 'deckDepth', 'oven.heater': 'heater', 'oven.recovery': 'recovery',
   'racks.count': 'racks', 'racks.bread': 'onRack', 'proofBox.dough': 'proofBox', 'proofBox.temperature': 'proofBoxAt', 'retarder.dough': 'retarder', 'retarder.temperature': 'retarderAt', 'retarder.most': 'retarderMost',
 }; // prettier-ignore
 const fieldOf = (path: string): string =>

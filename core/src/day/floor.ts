@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { Around } from '../fermentation/index.ts';
 import { Name, Slug } from '../formula/index.ts';
+import { STONE } from '../oven/index.ts';
 
 /** A time on the bakehouse clock. */
 export const WallClock = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'Write the time as HH:MM.');
@@ -28,6 +29,11 @@ export const Holder = z.strictObject({
   count: z.number().int().min(0).max(10_000),
   /** It goes into the oven with them, as a tin, a tray or a pot does. */
   bakes: z.boolean().default(false),
+  /** m, of what goes into the oven; null: its pieces are reckoned as if they stood free. */
+  size: z
+    .strictObject({ length: z.number().positive().max(5), width: z.number().positive().max(5) })
+    .nullable()
+    .default(null),
 });
 export type Holder = z.infer<typeof Holder>;
 
@@ -38,8 +44,8 @@ export const FloorProduct = z.strictObject({
   holder: Slug.nullable().default(null),
   /** Pieces in one basket, on one tray. */
   perHolder: z.number().int().min(1).max(500).default(1),
-  /** Pieces on one deck. */
-  perDeck: z.number().int().min(1).max(2000),
+  /** Pieces on one deck; null: as many as their size lets stand on it. */
+  perDeck: z.number().int().min(1).max(2000).nullable().default(null),
   /** It may proof in the cold. */
   retard: z.boolean().default(false),
   /** Minutes in the warm between the cold and the oven; null: straight from the cold to the stone. */
@@ -94,6 +100,14 @@ export const DayWeights = z.strictObject({
 
 export type DayWeights = z.infer<typeof DayWeights>;
 
+/** A deck that was kept by its area alone is six long and five deep. */
+const sidesOfArea = (oven: unknown): unknown => {
+  if (typeof oven !== 'object' || oven === null || !('area' in oven) || typeof oven.area !== 'number')
+    return oven;
+  const { area, ...rest } = oven;
+  return { width: Math.sqrt(area * 1.2), depth: Math.sqrt(area / 1.2), ...rest };
+};
+
 /** People and things of a bakehouse, and how many of them. */
 export const Floor = z.strictObject({
   /** °C of the room over the day; null: as it usually is. */
@@ -141,16 +155,22 @@ export const Floor = z.strictObject({
     .nullable()
     .default(null),
   oven: z
-    .strictObject({
-      decks: z.number().int().min(0).max(60),
-      /** m² of one deck, for products that do not say how many it takes. */
-      area: z.number().positive().max(20).default(1.2),
-      /** A loader sets a deck at once; a peel piece by piece. */
-      loader: z.boolean().default(false),
-      /** Minutes from the last piece out until the stone is hot again. */
-      recovery: z.number().min(0).max(120).default(10),
-      steam: z.enum(STEAM).default('built-in'),
-    })
+    .preprocess(
+      sidesOfArea,
+      z.strictObject({
+        decks: z.number().int().min(0).max(60),
+        /** m of the floor of one deck, or of one tray of a rack. */
+        width: z.number().positive().max(10).default(1.2),
+        depth: z.number().positive().max(10).default(1),
+        /** kW that heat a square metre of deck. */
+        heater: z.number().positive().max(50).default(STONE.power),
+        /** A loader sets a deck at once; a peel piece by piece. */
+        loader: z.boolean().default(false),
+        /** Minutes from the last piece out until the stone is hot again; null: as its heater and the load say. */
+        recovery: z.number().min(0).max(120).nullable().default(10),
+        steam: z.enum(STEAM).default('built-in'),
+      }),
+    )
     .prefault({ decks: 4 }),
   /** Outside the hours of the bakehouse: nothing should fall due. */
   quiet: ClockSpan.nullable().default(null),

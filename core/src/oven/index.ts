@@ -9,6 +9,7 @@ export {
   hotEnough,
   loadHeat,
   preheatHours,
+  recoveryMinutes,
   STONE,
   type SetPoint,
   type Stone,

@@ -141,6 +141,22 @@ function drawnBy(load: StoneLoad, from: number, to: number): number {
   return loadHeat(load) * (until(to) - until(from));
 }
 
+/** Minutes that a stone is waited for at most. */
+const RECOVERY_MOST = 120;
+
+/**
+ * Minutes from the end of a bake until the stone is as hot again as it was at its load.
+ *
+ * @param load dough of one deck; its `at` does not matter
+ * @returns 0 to two hours
+ */
+export function recoveryMinutes(stone: Stone, room: number, loadAt: number, load: StoneLoad): number {
+  const out = load.minutes * 60;
+  const forecast = forecastStone(stone, room, loadAt, [{ at: 0, celsius: loadAt }], [{ ...load, at: 0 }], 0, out + RECOVERY_MOST * 60);
+  if (!forecast.ok) return 0;
+  return ((hotEnough(forecast.value, loadAt - 1, out) ?? out + RECOVERY_MOST * 60) - out) / 60;
+} // prettier-ignore
+
 /**
  * The first moment from one on at which a stone is hot enough.
  *

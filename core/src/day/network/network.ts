@@ -18,6 +18,7 @@ import { frameOf, type Frame } from './frame.ts';
 import type { DayInput } from './input.ts';
 import { strandsOf, type FollowedBulk } from './strands.ts';
 import { paceOf, sampleBulk, tableOf, type BulkAsk, type FoldWhen } from './tables.ts';
+import { decksOf } from './deck-lots.ts';
 import { HOUR, noteOf, TaskList, type TaskKind, type TaskNote, type Waiting } from './task-list.ts';
 
 /** A day as tasks and waits, and what its doughs do by themselves. */
@@ -94,6 +95,10 @@ class DoughTasks {
       return bad(
         problem('formulas', `${dough.name} has nothing that makes it rise.`, 'Give it a pre-ferment or yeast.'),
       );
+    for (const lot of dough.batches.flatMap(({ lots }) => lots)) {
+      const decks = decksOf(bakehouse.floor, dough.formula.doc, { ...lot, formula: dough.slug });
+      if (!decks.ok) return bad(...decks.problems.map((each) => ({ ...each, problem: `${lot.name}: ${each.problem}` })));
+    }
     const usual = this.bulkOf(leavening, process.ddt, 1);
     if (usual.samples.every(({ wait }) => wait === null))
       return bad(

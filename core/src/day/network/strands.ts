@@ -1,5 +1,12 @@
 import { HEAT_TRANSFER } from '../../fermentation/index.ts';
-import { BREAD_DENSITY, bakeMinutes, coolingHours } from '../../oven/index.ts';
+import {
+  BREAD_DENSITY,
+  bakeMinutes,
+  coolingHours,
+  CORE_AT_UNLOADING,
+  recoveryMinutes,
+} from '../../oven/index.ts';
+import { bakeLossOf, decksOf, stoneOf } from './deck-lots.ts';
 import {
   SLOT,
   SLOT_MINUTES,
@@ -43,10 +50,6 @@ export interface Cut {
 /** Pieces of one product that go into the oven at once. */
 type Strand = Lot;
 
-/** Floor a piece takes with its spacing, m² for 1 kg; goes with mass to 2/3. Chosen for Jovet. */
-const FOOTPRINT = { round: 0.075, long: 0.07, baguette: 0.11, roll: 0.09 } as const;
-/** Share of a deck that pieces can cover. */
-const COVERED = 0.8;
 /** Hours that bread may lie before it is packed, and packed before it leaves. Chosen for Jovet. */
 const FRESH = { rye: 24, other: 5 } as const;
 /** Hours that a proof in the warm may take. */
@@ -86,7 +89,7 @@ function parted(list: TaskList, { dough, batch }: Cut): Strand[] {
   }
   const { decks } = list.input.bakehouse.floor.oven;
   return [...joined.values()].flatMap((strand) => {
-    const loads = Math.max(1, Math.ceil(strand.pieces / perDeck(list, dough, strand) / Math.max(1, decks) - 1e-9));
+    const loads = Math.max(1, Math.ceil(decksTaken(list, dough, strand) / Math.max(1, decks) - 1e-9));
     return Array.from({ length: loads }, (_, index) => ({
       ...strand,
       pieces: Math.floor((strand.pieces * (index + 1)) / loads) - Math.floor((strand.pieces * index) / loads),
@@ -111,9 +114,9 @@ function strandTasks(list: TaskList, cut: Cut, strand: Strand, id: string): Stra
   list.arc(divide, shape, [list.between(rest, rest, rest + 3)], floor.weights.dough / 2);
 
   const baked = Math.round(bakeMinutes(strand.scaledWeight, process.bake) / SLOT_MINUTES);
-  const decks = strand.pieces / perDeck(list, dough, strand);
+  const decks = decksTaken(list, dough, strand);
   const loading = floor.oven.loader ? Math.ceil(decks) * 60 + seconds(rates.score) : seconds(rates.load + rates.score);
-  const busy = slotsOf(loading) + baked + 1 + slotsOf(seconds(rates.unload)) + Math.ceil(floor.oven.recovery / SLOT_MINUTES);
+  const busy = slotsOf(loading) + baked + 1 + slotsOf(seconds(rates.unload)) + Math.ceil(recoveryOf(list, dough, strand, decks) / SLOT_MINUTES);
   const load = list.task(unit, about('load'), `${id}.load`, loading, 'oven', {
     load: { profile: profileOf(process.bake.loadAt, baked), fill: Math.ceil(decks * 1000 - 1e-6), slots: busy },
   });
@@ -147,7 +150,7 @@ function strandTasks(list: TaskList, cut: Cut, strand: Strand, id: string): Stra
 
 /** Hours until a loaf may be packed, in the room at its warmest. */
 function coolingOf({ frame }: TaskList, { formula: { doc } }: Dough, strand: Strand): number {
-  const loss = doc.products.find(({ slug }) => slug === strand.product)?.bakeLoss ?? doc.process.bake.loss;
+  const loss = bakeLossOf(doc, strand.product);
   const density = doc.type === 'rye' ? BREAD_DENSITY.rye : BREAD_DENSITY.hearth;
   const mass = strand.scaledWeight * (1 - loss / 100);
   return coolingHours(mass, density, frame.room.warmest, doc.process.packBelow);
@@ -201,6 +204,27 @@ function proofWays(list: TaskList, cut: Cut, strand: Strand): { way: Waiting; st
   });
 } // prettier-ignore
 
+function decksTaken(
+  { input }: TaskList,
+  dough: Dough,
+  lot: Pick<Lot, 'product' | 'pieces' | 'scaledWeight'>,
+): number {
+  const decks = decksOf(input.bakehouse.floor, dough.formula.doc, { ...lot, formula: dough.slug });
+  if (!decks.ok) throw new Error('a piece that is larger than a deck is refused before');
+  return decks.value;
+}
+
+/** Minutes until the stone is hot again after a load is out. */
+function recoveryOf({ input, frame }: TaskList, { formula: { doc } }: Dough, lot: Lot, decks: number): number {
+  const { floor } = input.bakehouse;
+  if (floor.oven.recovery !== null) return floor.oven.recovery;
+  const { bake } = doc.process;
+  return recoveryMinutes(stoneOf(floor), frame.room.warmest, bake.loadAt, {
+    at: 0, minutes: bakeMinutes(lot.scaledWeight, bake), dough: (lot.pieces * lot.scaledWeight) / Math.max(1, decks),
+    from: frame.room.warmest, core: CORE_AT_UNLOADING, loss: bakeLossOf(doc, lot.product), steam: 0,
+  });
+} // prettier-ignore
+
 const productOf = ({ input }: TaskList, { slug }: Dough, { product }: Pick<Lot, 'product'>): FloorProduct | null =>
   input.bakehouse.floor.products.find((each) => each.formula === slug && each.product === product) ?? null; // prettier-ignore
 
@@ -210,13 +234,6 @@ function holderOf(list: TaskList, dough: Dough, strand: Strand, baking: boolean)
   const holder = list.input.bakehouse.floor.holders.find(({ slug }) => slug === product?.holder);
   if (!product || !holder || (baking && !holder.bakes)) return [];
   return list.use(holder.slug, strand.pieces / product.perHolder);
-}
-
-function perDeck(list: TaskList, dough: Dough, lot: Pick<Lot, 'product' | 'scaledWeight'>): number {
-  const known = productOf(list, dough, lot)?.perDeck;
-  if (known !== undefined) return known;
-  const footprint = FOOTPRINT[dough.formula.doc.process.shape] * lot.scaledWeight ** (2 / 3);
-  return Math.max(1, Math.floor((list.input.bakehouse.floor.oven.area * COVERED) / footprint));
 }
 
 /** Loads share decks where stone and time are alike: to ten degrees and a slot. */

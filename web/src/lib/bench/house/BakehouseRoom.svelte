@@ -57,7 +57,7 @@
     };
   };
   const addHolder = () => {
-    draft = { ...draft, holders: [...draft.holders, { slug: '', name: '', count: '', bakes: false }] };
+    draft = { ...draft, holders: [...draft.holders, { slug: '', name: '', count: '', bakes: false, size: '' }] };
   };
   const toggle = (index: number, skill: Skill) => {
     const { skills = [] } = draft.hands[index] ?? {};
@@ -99,7 +99,9 @@
     ['retarderAt', 'Retarder stands at', '°'],
     ['retarderMost', 'Nothing longer in it than', 'h'],
     ['decks', 'Decks', ''],
-    ['area', 'Floor of a deck', 'm²'],
+    ['deckWidth', 'Width of a deck', 'm'],
+    ['deckDepth', 'Depth of a deck', 'm'],
+    ['heater', 'Heat of a square metre', 'kW'],
     ['recovery', 'Stone hot again after', 'min'],
     ['racks', 'Racks to cool on', ''],
     ['onRack', 'Bread on a rack', ''],
@@ -249,6 +251,16 @@
               onchange={() => put('holders', index, { bakes: !holder.bakes })}
             /> goes into the oven</label
           >
+          {#if holder.bakes}
+            <Field
+              label="Size"
+              name={`holders.${index}.size`}
+              value={holder.size}
+              placeholder="60 × 40 cm"
+              problem={wrong[`holders.${index}.size`]}
+              oninput={(size) => put('holders', index, { size })}
+            />
+          {/if}
           <button
             type="button"
             class="away"
