@@ -1,0 +1,213 @@
+import {
+  bakeMinutes,
+  fillDecks,
+  forecastStone,
+  hotEnough,
+  type DeckLot,
+  type OnDeck,
+  type SetPoint,
+  type StoneLoad,
+  type StoneMoment,
+} from '../../oven/index.ts';
+import type { Followed } from '../checker/index.ts';
+import { SLOT, type Schedule } from '../instance/index.ts';
+import {
+  bakeLossOf,
+  coreDoneOf,
+  deckFloorOf,
+  deckLotOf,
+  stoneOf,
+  type DayInput,
+  type Network,
+} from '../network/index.ts';
+import { heatingsOf, type Heating } from './heating.ts';
+
+/** Pieces of one product in a load. */
+export interface OvenItem {
+  /** Indexes of its tasks. */
+  readonly load: number;
+  readonly out: number;
+  readonly name: string;
+  readonly pieces: number;
+  /** In what they bake, and how many of those. */
+  readonly holder: string | null;
+  readonly held: number;
+  readonly outline: DeckLot['outline'];
+  /** Epoch seconds. */
+  readonly outAt: number;
+  /** Minutes of its bake, and of steam from its load. */
+  readonly minutes: number;
+  readonly steam: number;
+  /** °C of the core at which it is done. */
+  readonly core: readonly [least: number, most: number];
+  /** °C of the pieces as they are loaded. */
+  readonly from: number;
+  /** Dough of all of them, kg, and percent of it that is lost. */
+  readonly dough: number;
+  readonly loss: number;
+}
+
+/** What goes into the oven at one time: pieces of one profile, on one deck or several. */
+export interface OvenLoad {
+  readonly at: number;
+  /** When its decks are hot again. */
+  readonly until: number;
+  /** °C on the stone. */
+  readonly loadAt: number;
+  readonly items: readonly OvenItem[];
+  /** Decks, from 0, and what stands on each: `lot` is the place of an item. */
+  readonly decks: readonly { readonly deck: number; readonly pieces: readonly OnDeck[] }[];
+  /** Pieces, tins or trays of each item that found no place. */
+  readonly left: readonly number[];
+}
+
+/** The stone of one deck through the day. */
+export interface OvenDeck {
+  readonly course: readonly StoneMoment[];
+  /** Loads that meet it colder than they want it: by how much, and when it is hot enough (null: not while it is followed). */
+  readonly short: readonly {
+    readonly load: number;
+    readonly celsius: number;
+    readonly hotAt: number | null;
+  }[];
+  /** kWh */
+  readonly heated: number;
+}
+
+/** The oven through a planned day. */
+export interface OvenDay {
+  /** m of the floor of a deck. */
+  readonly floor: { readonly width: number; readonly depth: number };
+  readonly loads: readonly OvenLoad[];
+  readonly decks: readonly OvenDeck[];
+  readonly heatings: readonly Heating[];
+  /** kWh of all decks. */
+  readonly heated: number;
+}
+
+/** A stone that is colder than wanted by no more than this is hot, K. */
+const PLAY = 5;
+/** Points of a course are kept this far apart, s. */
+const APART = 300;
+/** kg of steam for a square metre of deck. Chosen for Jovet. */
+const STEAM = 0.15;
+
+/** The oven through a plan: which pieces stand where on which deck, and how hot its stones are. */
+export function ovenDay(input: DayInput, network: Network, schedule: Schedule, followed: Followed): OvenDay {
+  const { floor } = input.bakehouse;
+  const loads = onDecks(gathered(input, network, schedule, followed), input);
+  const heatings = heatingsOf(network.instance, schedule);
+  const decks = Array.from({ length: floor.oven.decks }, (_, deck) => stoneOfDeck(input, network, loads, heatings, deck));
+  return { floor: deckFloorOf(floor), loads, decks, heatings, heated: decks.reduce((sum, { heated }) => sum + heated, 0) };
+} // prettier-ignore
+
+interface Gathered extends Omit<OvenLoad, 'decks' | 'left'> {
+  readonly lots: readonly DeckLot[];
+}
+
+/** Load tasks of one profile that begin together are one load. */
+function gathered(input: DayInput, network: Network, schedule: Schedule, followed: Followed): Gathered[] {
+  const { instance, models, doughs } = network;
+  const { floor } = input.bakehouse;
+  const found = new Map<string, Gathered>();
+  for (const model of models) {
+    const dough = doughs.find(({ key }) => key === model.key);
+    if (!dough) continue;
+    const { doc } = dough.formula;
+    const { bake } = doc.process;
+    for (const batch of model.batches)
+      for (const [index, strand] of batch.strands.entries()) {
+        const [loaded, out] = [schedule.tasks[strand.load], schedule.tasks[strand.out]];
+        const load = instance.tasks[strand.load]?.load;
+        if (!loaded || !out || !load) continue;
+        const moment = (slot: number) => instance.origin + slot * SLOT;
+        const course = followed.batches.find((each) => each.dough === model.key && each.batch === batch.n)?.strands[index];
+        const lot = deckLotOf(floor, doc, { formula: dough.slug, product: strand.product, pieces: strand.pieces, scaledWeight: strand.mass });
+        const item: OvenItem = {
+          load: strand.load, out: strand.out, pieces: strand.pieces, holder: lot.holder, held: lot.count, outline: lot.outline,
+          name: doc.products.find(({ slug }) => slug === strand.product)?.name ?? strand.product,
+          outAt: moment(out.start), minutes: bakeMinutes(strand.mass, bake), steam: bake.steam,
+          core: coreDoneOf(doc, lot.holder !== null), from: course?.at(-1)?.temperature ?? doc.process.ddt,
+          dough: strand.pieces * strand.mass, loss: bakeLossOf(doc, strand.product),
+        };
+        const key = `${load.profile} ${loaded.start} ${load.slots}`;
+        const known = found.get(key);
+        found.set(key, {
+          at: moment(loaded.start), until: moment(loaded.start + load.slots), loadAt: bake.loadAt,
+          items: [...(known?.items ?? []), item], lots: [...(known?.lots ?? []), lot],
+        });
+      }
+  }
+  return [...found.values()].sort((a, b) => a.at - b.at);
+} // prettier-ignore
+
+/** Gives each load the decks that are free for it, those first that were hot last. */
+function onDecks(loads: readonly Gathered[], input: DayInput): OvenLoad[] {
+  const { floor } = input.bakehouse;
+  const free = Array.from({ length: floor.oven.decks }, () => -Infinity);
+  return loads.map(({ lots, ...load }) => {
+    const open = [...free.entries()].filter(([, until]) => until <= load.at).sort(([a, x], [b, y]) => y - x || a - b).map(([deck]) => deck);
+    const filled = fillDecks(deckFloorOf(floor), lots, open.length);
+    if (!filled.ok) return { ...load, decks: [], left: lots.map(({ count }) => count) };
+    const decks = filled.value.decks.map((pieces, index) => ({ deck: open[index] ?? 0, pieces })).sort((a, b) => a.deck - b.deck);
+    for (const { deck } of decks) free[deck] = load.until;
+    return { ...load, decks, left: filled.value.left };
+  });
+} // prettier-ignore
+
+function stoneOfDeck(
+  input: DayInput,
+  { frame, instance }: Network,
+  loads: readonly OvenLoad[],
+  heatings: readonly Heating[],
+  deck: number,
+): OvenDeck {
+  const { floor } = input.bakehouse;
+  const stone = stoneOf(floor);
+  const own = loads.flatMap((load, index) => {
+    const here = load.decks.find((each) => each.deck === deck);
+    return here ? [{ ...load, index, pieces: here.pieces }] : [];
+  });
+  const [first, last] = [own[0], own.at(-1)];
+  if (!first || !last) return { course: [], short: [], heated: 0 };
+  const room = frame.room.at(0);
+  const preheat = instance.reheat * SLOT;
+  const sets: SetPoint[] = [];
+  own.forEach((load, index) => {
+    const before = own[index - 1];
+    // After a gap as long as heating up the deck was off; else it is set for the next load as soon as it is free.
+    if (!before || load.at - before.until >= preheat) {
+      if (before) sets.push({ at: before.until, celsius: null });
+      const heating = heatings.findLast(({ to }) => to <= load.at);
+      sets.push({
+        at: before ? load.at - preheat : (heating?.from ?? load.at - preheat),
+        celsius: load.loadAt,
+      });
+    } else sets.push({ at: Math.max(...before.items.map(({ outAt }) => outAt)), celsius: load.loadAt });
+  });
+  sets.push({ at: Math.max(...last.items.map(({ outAt }) => outAt)), celsius: null });
+  const stoneLoads = own.flatMap((load): StoneLoad[] =>
+    load.pieces.flatMap(({ lot, spots }) => {
+      const item = load.items[lot];
+      if (!item) return [];
+      const [share, core] = [spots.length / item.held, item.core[1]];
+      const { minutes, from, loss } = item;
+      const steam = item.steam > 0 && floor.oven.steam !== 'none' ? STEAM * stone.area * share : 0;
+      return [{ at: load.at, minutes, from, core, loss, steam, dough: item.dough * share }];
+    }),
+  );
+  const from = (sets[0]?.at ?? first.at) - APART;
+  const forecast = forecastStone(stone, room, room, sets, stoneLoads, from, last.until + 1800);
+  if (!forecast.ok) return { course: [], short: [], heated: 0 };
+  const at = (moment: number) => forecast.value.course.findLast((each) => each.at <= moment)?.celsius ?? room;
+  const short = own.flatMap((load) => {
+    const celsius = at(load.at);
+    return celsius < load.loadAt - PLAY
+      ? [{ load: load.index, celsius, hotAt: hotEnough(forecast.value, load.loadAt - PLAY, load.at) }]
+      : [];
+  });
+  const course = forecast.value.course.filter(
+    (each, index, all) => index % 10 === 0 || index === all.length - 1,
+  );
+  return { course, short, heated: forecast.value.heated };
+}

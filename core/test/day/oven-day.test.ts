@@ -1,0 +1,64 @@
+import assert from 'node:assert/strict';
+import { describe, it } from 'node:test';
+import { ovenDay, type DayInput } from '@jovet/core/day';
+import { extentOf } from '@jovet/core/oven';
+import { demoDay } from '../demo.ts';
+import { planned } from './planned.ts';
+
+const oven = (input: DayInput) => {
+  const { network, answer } = planned(input, 3);
+  return { network, answer, day: ovenDay(input, network, answer.schedule, answer.followed) };
+};
+
+describe('the oven through a planned day', () => {
+  const { network, day } = oven(demoDay());
+
+  it('every piece that is loaded stands on a deck, within it, and no deck holds two loads at once', () => {
+    const wanted = network.notes.reduce((sum, { kind, pieces }) => sum + (kind === 'load' ? (pieces ?? 0) : 0), 0);
+    assert.equal(day.loads.flatMap(({ items }) => items).reduce((sum, { pieces }) => sum + pieces, 0), wanted);
+    for (const [index, load] of day.loads.entries()) {
+      assert.deepEqual(load.left, load.items.map(() => 0), load.items.map(({ name }) => name).join());
+      load.items.forEach(({ held }, item) => {
+        const standing = load.decks.flatMap(({ pieces }) => pieces).filter(({ lot }) => lot === item);
+        assert.equal(standing.reduce((sum, { spots }) => sum + spots.length, 0), held);
+      });
+      for (const { deck, pieces } of load.decks) {
+        for (const { lot, spots } of pieces)
+          for (const { x, y, turned } of spots) {
+            const [along, deep] = extentOf(load.items[lot]?.outline ?? { kind: 'round', diameter: 9 }, turned);
+            assert.ok(x - along / 2 > -1e-6 && x + along / 2 < day.floor.width + 1e-6);
+            assert.ok(y - deep / 2 > -1e-6 && y + deep / 2 < day.floor.depth + 1e-6);
+          }
+        for (const other of day.loads.slice(0, index))
+          if (other.decks.some((each) => each.deck === deck)) assert.ok(other.until <= load.at);
+      }
+    }
+  }); // prettier-ignore
+
+  it('stones are hot for their first load, fall under it and come back; colder ones than wanted are named', () => {
+    for (const { course, short } of day.decks) {
+      const temperatures = course.map(({ celsius }) => celsius);
+      assert.ok(Math.max(...temperatures) < 300 && Math.min(...temperatures) >= 10);
+      for (const { load, celsius } of short) assert.ok(celsius < (day.loads[load]?.loadAt ?? 0));
+    }
+    const [first] = day.loads;
+    const deck = day.decks[first?.decks[0]?.deck ?? 0];
+    const at = (moment: number) => deck?.course.findLast((each) => each.at <= moment)?.celsius ?? NaN;
+    assert.ok(first && Math.abs(at(first.at) - first.loadAt) < 5, `${at(first?.at ?? 0)}`);
+    assert.ok(at(first.at + 900) < first.loadAt - 5);
+    assert.ok(Math.abs(at(first.until) - first.loadAt) < 25);
+    assert.ok(day.heated > 20 && day.heated < 200, `${day.heated} kWh`);
+  });
+
+  it('a weak heater leaves stones short, says by how much, and a recovery of its own plans for it', () => {
+    const base = demoDay();
+    const { floor } = base.bakehouse;
+    const weak = (recovery: number | null): DayInput => ({
+      ...base,
+      bakehouse: { ...base.bakehouse, floor: { ...floor, oven: { ...floor.oven, heater: 3, recovery } } },
+    });
+    const colder = (input: DayInput) => oven(input).day.decks.flatMap(({ short }) => short).length;
+    const [fixed, reckoned] = [colder(weak(0)), colder(weak(null))];
+    assert.ok(fixed > reckoned, `${fixed} and ${reckoned} loads meet a cold stone`);
+  });
+});
