@@ -1,6 +1,8 @@
 # Every check, on a database and a port of its own, beside a Jovet that may be running.
 
 ALL_CHECKS=(format lint types imports rules core database command browser)
+# Those that need nothing served; they run beside the others.
+UNSERVED=' format lint types imports rules core '
 
 run_checks() {
   local name chosen=("$@")
@@ -18,8 +20,35 @@ run_checks() {
   chmod 0755 "$CHECK_DATA"
   trap 'end_checks' EXIT
   trap 'exit 130' INT TERM HUP
-  for name in "${chosen[@]}"; do run_check "$name"; done
+  local beside=() here=()
+  for name in "${chosen[@]}"; do
+    if [[ $UNSERVED == *" $name "* ]]; then beside+=("$name"); else here+=("$name"); fi
+  done
+  if ((${#beside[@]} && ${#here[@]})); then run_beside "${beside[@]}"; else here=("${chosen[@]}"); fi
+  for name in "${here[@]}"; do run_check "$name"; done
+  take_beside
   say_result
+}
+
+# Checks in a process of their own; what they say is shown when they are waited for.
+run_beside() {
+  (
+    trap - EXIT
+    for name in "$@"; do run_check "$name"; done
+    printf '%s\n' "$PASSED" "$FAILED" "${FAILED_NAMES[@]}" >"$CHECK_DATA/beside.counts"
+  ) >"$CHECK_DATA/beside.log" 2>&1 &
+  BESIDE=$!
+}
+
+take_beside() {
+  [[ -n ${BESIDE:-} ]] || return 0
+  wait "$BESIDE" || true
+  cat "$CHECK_DATA/beside.log"
+  local counts=()
+  if [[ -f $CHECK_DATA/beside.counts ]]; then mapfile -t counts <"$CHECK_DATA/beside.counts"; else counts=(0 1 unserved); fi
+  PASSED=$((PASSED + counts[0])) FAILED=$((FAILED + counts[1]))
+  local name
+  for name in "${counts[@]:2}"; do [[ -z $name ]] || FAILED_NAMES+=("$name"); done
 }
 
 run_check() {
@@ -83,6 +112,7 @@ end_served() {
 
 end_checks() {
   end_served
+  [[ -z ${BESIDE:-} ]] || kill "$BESIDE" 2>/dev/null || true
   rm -rf "$CHECK_DATA"
 }
 

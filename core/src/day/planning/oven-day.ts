@@ -207,7 +207,7 @@ function stoneOfDeck(
       : [];
   });
   const course = forecast.value.course.filter(
-    (each, index, all) => index % 10 === 0 || index === all.length - 1,
+    (_, index, all) => index % 10 === 0 || index === all.length - 1,
   );
   return { course, short, heated: forecast.value.heated };
 }
