@@ -1,284 +1,73 @@
 <script lang="ts">
-  import { flushSync, onMount, tick, untrack } from 'svelte';
-  import type { Actual, DayInput, Schedule, ViewTask, Why } from '@jovet/core/day';
-  import type { Problem } from '@jovet/core/problem';
+  import { flushSync, onMount, tick } from 'svelte';
   import { formatDate, localTime } from '@jovet/core/time';
   import ZoomIn from '@lucide/svelte/icons/zoom-in';
   import ZoomOut from '@lucide/svelte/icons/zoom-out';
-  import type { PlanLine, SavedPlan } from '../../server/database/day-plan';
   import Sheet from '../../ui/Sheet.svelte';
   import ToolButton from '../../ui/ToolButton.svelte';
-  import { beginHistory, record, redo, undo } from '../history';
+  import { redo, undo } from '../history';
   import DayField from '../DayField.svelte';
   import KeyList from '../KeyList.svelte';
   import { roomKeys } from '../room-keys';
   import RoomHead from '../RoomHead.svelte';
-  import { send } from '../send';
   import ConflictPanel from './ConflictPanel.svelte';
-  import {
-    choiceOf,
-    chosenInput,
-    movedTasks,
-    orderChanges,
-    piecesChanged,
-    whyLonger,
-    withActual,
-    withPin,
-    withRemedy,
-    type DayChoice,
-  } from './day-choice';
+  import { piecesChanged, whyLonger, withRemedy } from './day-choice';
   import { useReading } from '../settings';
   import CostPanel from './CostPanel.svelte';
   import DayLineTools from './DayLineTools.svelte';
   import DayPicture from './DayPicture.svelte';
   import DayPrint from './DayPrint.svelte';
+  import { DayDesk, type DayOf } from './desk.svelte';
   import GoalsPanel from './GoalsPanel.svelte';
-  import type { Conflict, FromPlanner, Offer, PlannedDay } from './messages';
   import { labelCodes } from './label-codes';
   import MovesPanel from './MovesPanel.svelte';
-  import { Planner } from './planner';
   import PlanList from './PlanList.svelte';
   import WhyPanel from './WhyPanel.svelte';
 
-  interface Props {
-    date: string;
-    /** The day as it stands now. */
-    now: DayInput;
-    saved: SavedPlan | null;
-    plans: readonly PlanLine[];
-    onopen: (date: string, anew: boolean) => void;
-  }
-
   /** The room Day line: a day from orders to a plan that holds. */
-  let { date, now, saved, plans, onopen }: Props = $props();
+  let { date, now, saved, plans, onopen }: DayOf = $props();
 
-  const opened = untrack(() => ({
-    input: saved?.input ?? now,
-    schedule: saved?.doc.schedule ?? null,
-    remedies: saved?.doc.remedies ?? [],
-    /** Epoch seconds, to the next five minutes. */
-    at: Math.ceil(Date.now() / 300_000) * 300,
-  }));
-  let history = $state.raw(beginHistory<DayChoice>([], choiceOf(opened.input)));
-  /** What the plan is of: as it was saved, until it is planned from the orders of now. */
-  const base = $derived(history.present.ofNow ? now : opened.input);
-  let day = $state.raw<PlannedDay | null>(null);
-  let conflict = $state.raw<Conflict | null>(null);
-  let offers = $state.raw<readonly Offer[]>([]);
-  let problems = $state.raw<readonly Problem[]>([]);
-  let looking = $state<'no' | 'first' | 'better' | 'remedies'>('no');
-  let rounds = $state(0);
-  let selected = $state<number | null>(null);
-  let why = $state.raw<{ task: number; why: Why } | null>(null);
+  const desk = new DayDesk(() => ({ date, now, saved, plans, onopen }));
+  onMount(() => desk.begin());
+  /** Epoch seconds as the room was opened, to the next five minutes. */
+  const openedAt = Math.ceil(Date.now() / 300_000) * 300;
+  const { day, conflict, shown, looking, selected, history } = $derived(desk);
+
   let panel = $state<'goals' | 'plans' | 'keys' | null>(null);
   type Sheets = 'people' | 'stations' | 'labels';
   /** What is being printed: only then is it drawn. */
   let printing = $state.raw<{ what: Sheets; codes: ReadonlyMap<string, string> } | null>(null);
-  let savedSchedule = $state.raw<Schedule | null>(opened.schedule);
-  let outcome = $state<string | null>(null);
-  let saving = $state(false);
   let look = $state.raw<{ from: number; to: number } | null>(null);
   let picture = $state<DayPicture>();
   let wide = $state(1000);
-  let planner: Planner | null = null;
 
   const reading = useReading();
   const { zone } = $derived(now.bakehouse);
-  const standing = $derived.by(() => {
-    if (saving) return 'Saving…';
-    if (looking === 'first') return `Looking for a plan…${rounds > 0 ? ` ${rounds} rounds` : ''}`;
-    if (looking === 'better') return 'Looking for a better plan…';
-    if (looking === 'remedies') return 'Trying remedies…';
-    if (!day) return '';
-    return unsaved ? 'Not saved yet' : 'Saved';
-  });
-  const empty = $derived(base.demand.every(({ pieces }) => pieces === 0));
-  /** Where people know that tasks are, since a plan was saved: what moves them costs something. */
-  let known = $state.raw<DayChoice['told']>([]);
-  const knowing = (choice: DayChoice): DayChoice =>
-    choice.told.length > 0 ? choice : { ...choice, told: known };
-  const input = $derived(chosenInput(base, knowing(history.present)));
-  const changes = $derived(orderChanges(base, now));
-  /** Where there is no plan, the nearest one, or else the last that held, stands there pale. */
-  let last = $state.raw<PlannedDay | null>(null);
-  const shown = $derived(day ?? conflict?.day ?? last);
-  const unsaved = $derived(day !== null && day.schedule !== savedSchedule);
   const clock = (at: number) => localTime(at, zone).time;
   const seen = $derived(
     look ??
       (shown ? { from: shown.view.firstHands - 1800, to: shown.view.lastDrop + 1800 } : { from: 0, to: 1 }),
   );
   const task = $derived(shown?.view.tasks.find(({ index }) => index === selected) ?? null);
-
-  function told(message: FromPlanner) {
-    if (message.kind === 'why') {
-      why = { task: message.task, why: message.why };
-      return;
-    }
-    if (message.kind === 'looking') {
-      rounds = message.rounds;
-      return;
-    }
-    if (message.kind === 'planned') {
-      day = message.day;
-      conflict = null;
-      offers = [];
-      problems = [];
-      looking = message.settled ? 'no' : 'better';
-      if (savedSchedule === saved?.doc.schedule && message.settled && opening)
-        savedSchedule = message.day.schedule;
-      if (message.settled) opening = false;
-      ask();
-    } else if (message.kind === 'conflict') {
-      ({ conflict } = message);
-      last = day ?? last;
-      day = null;
-      offers = [];
-      looking = 'remedies';
-    } else if (message.kind === 'remedy') offers = [...offers, message.offer].sort((a, b) => a.cost - b.cost);
-    else if (message.kind === 'remedies-done') looking = 'no';
-    else {
-      problems =
-        message.kind === 'problems'
-          ? message.problems
-          : [{ path: '', problem: 'The planner stopped.', remedy: `Plan again. (${message.text})` }];
-      looking = 'no';
-    }
-  }
-  /** A saved plan is being shown as it was saved. */
-  let opening = opened.schedule !== null;
-
-  onMount(() => {
-    planner = new Planner(told);
-    if (opened.schedule) planner.show(opened.input, opened.schedule);
-    else if (!empty) go(3, false);
-    return () => planner?.end();
-  });
-
-  function go(seconds: number, keep = true) {
-    looking = day ? 'better' : 'first';
-    outcome = null;
-    opening = false;
-    planner?.plan($state.snapshot(input) as DayInput, seconds, keep);
-  }
-  function choose(next: DayChoice, place: string, seconds = 1.5) {
-    history = record(history, next, place);
-    go(seconds);
-  }
-  function travel(by: typeof undo<DayChoice>) {
-    history = by(history);
-    go(1.5);
-  }
-  function stop() {
-    planner?.stop();
-    looking = 'no';
-  }
-  /** Remedies that a saved plan took, and those since. */
-  const taken = $derived(
-    history.present.ofNow ? history.present.remedies : [...opened.remedies, ...history.present.remedies],
-  );
   /** A plan that nobody has saved yet would have begun already. */
   const past = $derived(
     saved === null &&
       day !== null &&
       history.present.now === null &&
-      day.view.firstHands < opened.at &&
-      opened.at < day.view.lastDrop,
+      day.view.firstHands < openedAt &&
+      openedAt < day.view.lastDrop,
   );
-  const fromHere = () => choose({ ...history.present, now: opened.at }, 'now', 3);
-  const fromNow = () => choose({ ...history.present, remedies: taken, ofNow: true }, 'orders', 3);
-  /** From the beginning, by another chance. */
-  function another() {
-    history = record(history, { ...history.present, seed: history.present.seed + 1 }, 'seed');
-    go(3, false);
-  }
-
-  function select(index: number) {
-    if (selected === index) return;
-    selected = index;
-    ask();
-  }
-  function ask() {
-    why = null;
-    if (selected !== null && day) planner?.why(selected);
-  }
-
-  let dragged: { id: string; at: number } | null = null;
-  let waiting = false;
-  /** While a knot is dragged the rest is planned around it, the newest place first. */
-  function drag(moved: ViewTask, at: number) {
-    dragged = { id: moved.id, at };
-    if (waiting) return;
-    waiting = true;
-    setTimeout(() => {
-      waiting = false;
-      if (!dragged) return;
-      const tried = chosenInput(base, knowing(withPin(history.present, dragged.id, dragged.at)));
-      looking = 'better';
-      planner?.plan(tried, 0.4, true);
-    }, 60);
-  }
-  function pin(moved: { id: string }, at: number) {
-    dragged = null;
-    choose(withPin(history.present, moved.id, at), `pin ${moved.id}`);
-    history = { ...history, place: null };
-  }
-  /** Pressed again before the rest is planned, it moves on from where it is held. */
-  function nudge(moved: { id: string; start: number }, by: number) {
-    const held = history.present.pins.find((each) => each.task === moved.id);
-    pin(moved, (held?.at ?? moved.start) + by);
-  }
-  function unpin(moved: { id: string }) {
-    dragged = null;
-    choose(withPin(history.present, moved.id, null), `pin ${moved.id}`);
-  }
-
-  /** The plan as it was before something happened: what is moved is shown before it is taken. */
-  let before = $state.raw<PlannedDay | null>(null);
-  const moved = $derived(before && day && looking === 'no' ? movedTasks(before.view, day.view) : []);
+  const fromHere = () => desk.choose({ ...history.present, now: openedAt }, 'now', 3);
+  const fromNow = () => desk.choose({ ...history.present, remedies: desk.taken, ofNow: true }, 'orders', 3);
   const reasons = $derived(
-    before && day
+    desk.before && day
       ? [
-          ...piecesChanged(before.view, day.view),
-          ...whyLonger(before.view, day.view, history.present.actuals, reading.temperature),
+          ...piecesChanged(desk.before.view, day.view),
+          ...whyLonger(desk.before.view, day.view, history.present.actuals, reading.temperature),
         ]
       : [],
   );
-  function happened(actual: Actual) {
-    if (!day) return;
-    before = day;
-    choose(withActual(history.present, day.view, actual), `happened ${actual.task}`, 2);
-  }
-  function takeBack() {
-    before = null;
-    travel(undo);
-  }
 
-  async function save() {
-    if (!day || saving) return;
-    saving = true;
-    const { schedule, view } = day;
-    const newest = plans[0]?.n ?? 0;
-    const answer = await send<{ n: number }>('PUT', `plans/${date}`, {
-      base: newest,
-      remedies: taken,
-      input: day.input,
-      schedule,
-    });
-    saving = false;
-    if (answer.kind === 'done') {
-      savedSchedule = schedule;
-      known = view.tasks.map(({ id, start }) => ({ task: id, at: start }));
-      onopen(date, false);
-    } else outcome = answer.problems.map(({ problem, remedy }) => `${problem} ${remedy}`).join(' ');
-  }
-  async function open(n: number) {
-    const answer = await send('PATCH', `plans/${date}`, { n });
-    if (answer.kind === 'done') {
-      panel = null;
-      onopen(date, true);
-    } else outcome = answer.problems.map(({ problem, remedy }) => `${problem} ${remedy}`).join(' ');
-  }
   async function print(what: Sheets) {
     printing = { what, codes: what === 'labels' && day ? await labelCodes(day.labels, date) : new Map() };
     await tick();
@@ -288,15 +77,15 @@
 
   const onkeydown = (event: KeyboardEvent) =>
     roomKeys(event, {
-      save: () => void save(),
-      undo: () => travel(undo),
-      redo: () => travel(redo),
+      save: () => void desk.save(),
+      undo: () => desk.travel(undo),
+      redo: () => desk.travel(redo),
       keys: () => (panel = 'keys'),
       own: {
         '+': () => picture?.nearer(),
         '-': () => picture?.farther(),
         '0': () => (look = null),
-        p: () => go(3),
+        p: () => desk.go(3),
       },
     });
 
@@ -317,7 +106,7 @@
 <div class="room">
   <!-- Measured before there is a picture, so that it is drawn once. -->
   <div bind:clientWidth={wide}></div>
-  <RoomHead title="Day line" {standing}>
+  <RoomHead title="Day line" standing={desk.standing}>
     {#snippet about()}
       <DayField {date} onopen={(chosen) => onopen(chosen, false)} />
       <p>
@@ -332,35 +121,36 @@
       undoable={history.past.length > 0}
       redoable={history.future.length > 0}
       printable={day !== null}
-      saveable={unsaved && !saving}
+      saveable={desk.unsaved && !desk.saving}
       busy={looking !== 'no'}
-      onundo={() => travel(undo)}
-      onredo={() => travel(redo)}
+      onundo={() => desk.travel(undo)}
+      onredo={() => desk.travel(redo)}
       onopen={(which) => (panel = which)}
       onprint={() => void print('people')}
-      onstop={stop}
-      onsave={save}
+      onstop={() => desk.stop()}
+      onsave={() => void desk.save()}
     />
   </RoomHead>
 
-  {#if outcome}<p class="notice" role="alert">{outcome}</p>{/if}
-  {#each problems as each (each.path + each.problem)}
+  {#if desk.outcome}<p class="notice" role="alert">{desk.outcome}</p>{/if}
+  {#each desk.problems as each (each.path + each.problem)}
     <p class="notice" role="alert">{each.problem} {each.remedy}</p>
   {/each}
   {#if past && day}
     <div class="notice" role="status">
       <p>
         This plan begins {localTime(day.view.firstHands, zone).weekday}
-        {clock(day.view.firstHands)}, and it is {clock(opened.at)} now.
+        {clock(day.view.firstHands)}, and it is {clock(openedAt)} now.
       </p>
       <button type="button" class="btn preset-tonal" onclick={fromHere}>Plan from now on</button>
     </div>
   {/if}
-  {#if saved && changes.length > 0}
+  {#if saved && desk.changes.length > 0}
     <div class="notice" role="status">
       <p>
-        The orders changed since this was planned: {changes.slice(0, 4).join('; ')}{changes.length > 4
-          ? `; and ${changes.length - 4} more`
+        The orders changed since this was planned: {desk.changes.slice(0, 4).join('; ')}{desk.changes.length >
+        4
+          ? `; and ${desk.changes.length - 4} more`
           : ''}.
       </p>
       <button type="button" class="btn preset-tonal" onclick={fromNow}>Plan with the orders of now</button>
@@ -369,13 +159,19 @@
   {#if conflict}
     <ConflictPanel
       {conflict}
-      {offers}
+      offers={desk.offers}
       trying={looking === 'remedies'}
-      ontake={(offer) => choose(withRemedy(history.present, offer.remedy), offer.words, 3)}
+      ontake={(offer) => desk.choose(withRemedy(history.present, offer.remedy), offer.words, 3)}
     />
   {/if}
-  {#if before && day && looking === 'no'}
-    <MovesPanel {reasons} {moved} {clock} ontake={() => ((before = null), void save())} onback={takeBack} />
+  {#if desk.before && day && looking === 'no'}
+    <MovesPanel
+      {reasons}
+      moved={desk.moved}
+      {clock}
+      ontake={() => ((desk.before = null), void desk.save())}
+      onback={() => desk.takeBack()}
+    />
   {/if}
   {#if history.present.remedies.length > 0}
     <p class="quiet">
@@ -385,7 +181,7 @@
     </p>
   {/if}
 
-  {#if empty}
+  {#if desk.empty}
     <p class="empty">
       Nothing is ordered for this day. Enter it in <a href={`/plan/orders/${date}`}>Orders</a>, and the plan
       appears here.
@@ -409,24 +205,24 @@
       to={seen.to}
       {selected}
       faded={conflict !== null}
-      onselect={select}
-      ondrag={drag}
-      onpin={pin}
-      onnudge={nudge}
-      onunpin={unpin}
+      onselect={(index) => desk.select(index)}
+      ondrag={(moved, at) => desk.drag(moved, at)}
+      onpin={(moved, at) => desk.pin(moved, at)}
+      onnudge={(moved, by) => desk.nudge(moved, by)}
+      onunpin={(moved) => desk.unpin(moved)}
       onlook={(from, to) => (look = { from, to })}
     />
     <div class="under">
       {#if task && day}
         <WhyPanel
           {task}
-          why={why?.task === task.index ? why.why : null}
+          why={desk.why?.task === task.index ? desk.why.why : null}
           {zone}
-          onnudge={(by) => nudge(task, by)}
-          onunpin={() => unpin(task)}
+          onnudge={(by) => desk.nudge(task, by)}
+          onunpin={() => desk.unpin(task)}
           reminders={(shown?.reminders ?? []).filter((each) => each.task === task.index)}
           actual={history.present.actuals.find((each) => each.task === task.id) ?? null}
-          onhappened={happened}
+          onhappened={(actual) => desk.happened(actual)}
         />
       {:else}
         <p class="quiet">
@@ -440,16 +236,16 @@
           cost={day.view.cost}
           {date}
           saved={saved !== null}
-          onanother={another}
+          onanother={() => desk.another()}
           onprint={(what) => void print(what)}
         />
       {/if}
     </div>
   {:else if looking !== 'no'}
     <p class="empty">Looking for a plan…</p>
-  {:else if !conflict && problems.length === 0}
+  {:else if !conflict && desk.problems.length === 0}
     <p class="empty">
-      There is no plan yet. <button type="button" class="link" onclick={() => go(3, false)}
+      There is no plan yet. <button type="button" class="link" onclick={() => desk.go(3, false)}
         >Look for one</button
       >
     </p>
@@ -460,11 +256,17 @@
 <Sheet open={panel === 'goals'} title="Goals of this plan" side onclose={() => (panel = null)}>
   <GoalsPanel
     weights={history.present.weights}
-    onchange={(weights) => choose({ ...history.present, weights }, 'goals', 3)}
+    onchange={(weights) => desk.choose({ ...history.present, weights }, 'goals', 3)}
   />
 </Sheet>
 <Sheet open={panel === 'plans'} title="Plans of this day" onclose={() => (panel = null)}>
-  <PlanList {plans} {zone} onchoose={open} />
+  <PlanList
+    {plans}
+    {zone}
+    onchoose={async (n) => {
+      if (await desk.open(n)) panel = null;
+    }}
+  />
 </Sheet>
 <Sheet open={panel === 'keys'} title="Keys of this room" onclose={() => (panel = null)}>
   <KeyList keys={KEYS} />

@@ -1,0 +1,241 @@
+import type { Actual, DayInput, Schedule, ViewTask, Why } from '@jovet/core/day';
+import type { Problem } from '@jovet/core/problem';
+import type { PlanLine, SavedPlan } from '../../server/database/day-plan';
+import { beginHistory, record, undo, type History } from '../history';
+import { send } from '../send';
+import {
+  choiceOf,
+  chosenInput,
+  movedTasks,
+  orderChanges,
+  withActual,
+  withPin,
+  type DayChoice,
+} from './day-choice';
+import type { Conflict, FromPlanner, Offer, PlannedDay } from './messages';
+import { Planner } from './planner';
+
+/** What a room gets that plans a day. */
+export interface DayOf {
+  readonly date: string;
+  /** The day as it stands now. */
+  readonly now: DayInput;
+  readonly saved: SavedPlan | null;
+  readonly plans: readonly PlanLine[];
+  readonly onopen: (date: string, anew: boolean) => void;
+}
+
+/** While something is dragged it is planned so often at most, ms. */
+const DRAG_EVERY = 60;
+
+/** A day being planned: what was chosen, what the planner says to it, and how it is kept. Rooms that plan share it. */
+export class DayDesk {
+  private readonly opened: {
+    readonly input: DayInput;
+    readonly schedule: Schedule | null;
+    readonly remedies: DayChoice['remedies'];
+  };
+  history: History<DayChoice>;
+  day = $state.raw<PlannedDay | null>(null);
+  conflict = $state.raw<Conflict | null>(null);
+  offers = $state.raw<readonly Offer[]>([]);
+  problems = $state.raw<readonly Problem[]>([]);
+  looking = $state<'no' | 'first' | 'better' | 'remedies'>('no');
+  rounds = $state(0);
+  selected = $state<number | null>(null);
+  why = $state.raw<{ task: number; why: Why } | null>(null);
+  outcome = $state<string | null>(null);
+  saving = $state(false);
+  /** The plan as it was before something happened: what is moved is shown before it is taken. */
+  before = $state.raw<PlannedDay | null>(null);
+  private savedSchedule = $state.raw<Schedule | null>(null);
+  /** Where people know that tasks are, since a plan was saved: what moves them costs something. */
+  private known = $state.raw<DayChoice['told']>([]);
+  /** Where there is no plan, the nearest one, or else the last that held, stands there pale. */
+  private last = $state.raw<PlannedDay | null>(null);
+  private planner: Planner | null = null;
+  /** A saved plan is being shown as it was saved. */
+  private opening: boolean;
+  private dragged: { id: string; at: number } | null = null;
+  private waiting = false;
+
+  /** What the plan is of: as it was saved, until it is planned from the orders of now. */
+  readonly base = $derived.by(() => (this.history.present.ofNow ? this.of().now : this.opened.input));
+  readonly input = $derived.by(() => chosenInput(this.base, this.knowing(this.history.present)));
+  readonly empty = $derived(this.base.demand.every(({ pieces }) => pieces === 0));
+  readonly changes = $derived.by(() => orderChanges(this.base, this.of().now));
+  readonly shown = $derived(this.day ?? this.conflict?.day ?? this.last);
+  readonly unsaved = $derived(this.day !== null && this.day.schedule !== this.savedSchedule);
+  /** Remedies that a saved plan took, and those since. */
+  readonly taken = $derived.by(() =>
+    this.history.present.ofNow
+      ? this.history.present.remedies
+      : [...this.opened.remedies, ...this.history.present.remedies],
+  );
+  readonly moved = $derived(
+    this.before && this.day && this.looking === 'no' ? movedTasks(this.before.view, this.day.view) : [],
+  );
+  readonly standing = $derived.by(() => {
+    if (this.saving) return 'Saving…';
+    if (this.looking === 'first')
+      return `Looking for a plan…${this.rounds > 0 ? ` ${this.rounds} rounds` : ''}`;
+    if (this.looking === 'better') return 'Looking for a better plan…';
+    if (this.looking === 'remedies') return 'Trying remedies…';
+    if (!this.day) return '';
+    return this.unsaved ? 'Not saved yet' : 'Saved';
+  });
+
+  constructor(private readonly of: () => DayOf) {
+    const { saved, now } = of();
+    this.opened = {
+      input: saved?.input ?? now,
+      schedule: saved?.doc.schedule ?? null,
+      remedies: saved?.doc.remedies ?? [],
+    };
+    this.history = $state.raw(beginHistory<DayChoice>([], choiceOf(this.opened.input)));
+    this.savedSchedule = this.opened.schedule;
+    this.opening = this.opened.schedule !== null;
+  }
+
+  /** Begins the planner. @returns what ends it */
+  begin(): () => void {
+    this.planner = new Planner((message) => this.told(message));
+    if (this.opened.schedule) this.planner.show(this.opened.input, this.opened.schedule);
+    else if (!this.empty) this.go(3, false);
+    return () => this.planner?.end();
+  }
+
+  private knowing(choice: DayChoice): DayChoice {
+    return choice.told.length > 0 ? choice : { ...choice, told: this.known };
+  }
+
+  private told(message: FromPlanner): void {
+    if (message.kind === 'why') this.why = { task: message.task, why: message.why };
+    else if (message.kind === 'looking') this.rounds = message.rounds;
+    else if (message.kind === 'planned') {
+      this.day = message.day;
+      this.conflict = null;
+      this.offers = [];
+      this.problems = [];
+      this.looking = message.settled ? 'no' : 'better';
+      if (message.settled && this.opening) this.savedSchedule = message.day.schedule;
+      if (message.settled) this.opening = false;
+      this.ask();
+    } else if (message.kind === 'conflict') {
+      this.conflict = message.conflict;
+      this.last = this.day ?? this.last;
+      this.day = null;
+      this.offers = [];
+      this.looking = 'remedies';
+    } else if (message.kind === 'remedy')
+      this.offers = [...this.offers, message.offer].sort((a, b) => a.cost - b.cost);
+    else if (message.kind === 'remedies-done') this.looking = 'no';
+    else {
+      this.problems =
+        message.kind === 'problems'
+          ? message.problems
+          : [{ path: '', problem: 'The planner stopped.', remedy: `Plan again. (${message.text})` }];
+      this.looking = 'no';
+    }
+  }
+
+  go(seconds: number, keep = true): void {
+    this.looking = this.day ? 'better' : 'first';
+    this.outcome = null;
+    this.opening = false;
+    this.planner?.plan($state.snapshot(this.input) as DayInput, seconds, keep);
+  }
+  choose(next: DayChoice, place: string, seconds = 1.5): void {
+    this.history = record(this.history, next, place);
+    this.go(seconds);
+  }
+  travel(by: typeof undo<DayChoice>): void {
+    this.history = by(this.history);
+    this.go(1.5);
+  }
+  stop(): void {
+    this.planner?.stop();
+    this.looking = 'no';
+  }
+  /** From the beginning, by another chance. */
+  another(): void {
+    const { present } = this.history;
+    this.history = record(this.history, { ...present, seed: present.seed + 1 }, 'seed');
+    this.go(3, false);
+  }
+
+  select(index: number): void {
+    if (this.selected === index) return;
+    this.selected = index;
+    this.ask();
+  }
+  private ask(): void {
+    this.why = null;
+    if (this.selected !== null && this.day) this.planner?.why(this.selected);
+  }
+
+  /** While a piece of work is dragged the rest is planned around it, the newest place first. */
+  drag(moved: Pick<ViewTask, 'id'>, at: number): void {
+    this.dragged = { id: moved.id, at };
+    if (this.waiting) return;
+    this.waiting = true;
+    setTimeout(() => {
+      this.waiting = false;
+      if (!this.dragged) return;
+      const { id, at: wanted } = this.dragged;
+      this.looking = 'better';
+      const tried = this.knowing(withPin(this.history.present, id, wanted));
+      this.planner?.plan(chosenInput(this.base, tried), 0.4, true);
+    }, DRAG_EVERY);
+  }
+  pin(moved: { id: string }, at: number): void {
+    this.dragged = null;
+    this.choose(withPin(this.history.present, moved.id, at), `pin ${moved.id}`);
+    this.history = { ...this.history, place: null };
+  }
+  /** Pressed again before the rest is planned, it moves on from where it is held. */
+  nudge(moved: { id: string; start: number }, by: number): void {
+    const held = this.history.present.pins.find((each) => each.task === moved.id);
+    this.pin(moved, (held?.at ?? moved.start) + by);
+  }
+  unpin(moved: { id: string }): void {
+    this.dragged = null;
+    this.choose(withPin(this.history.present, moved.id, null), `pin ${moved.id}`);
+  }
+
+  happened(actual: Actual): void {
+    if (!this.day) return;
+    this.before = this.day;
+    this.choose(withActual(this.history.present, this.day.view, actual), `happened ${actual.task}`, 2);
+  }
+  takeBack(): void {
+    this.before = null;
+    this.travel(undo);
+  }
+
+  async save(): Promise<void> {
+    if (!this.day || this.saving) return;
+    this.saving = true;
+    const { date, plans, onopen } = this.of();
+    const { schedule, view, input } = this.day;
+    const base = plans[0]?.n ?? 0;
+    const answer = await send('PUT', `plans/${date}`, { base, remedies: this.taken, input, schedule });
+    this.saving = false;
+    if (answer.kind === 'done') {
+      this.savedSchedule = schedule;
+      this.known = view.tasks.map(({ id, start }) => ({ task: id, at: start }));
+      onopen(date, false);
+    } else this.fail(answer.problems);
+  }
+  /** @returns whether it is open */
+  async open(n: number): Promise<boolean> {
+    const { date, onopen } = this.of();
+    const answer = await send('PATCH', `plans/${date}`, { n });
+    if (answer.kind === 'done') onopen(date, true);
+    else this.fail(answer.problems);
+    return answer.kind === 'done';
+  }
+  private fail(problems: readonly Problem[]): void {
+    this.outcome = problems.map(({ problem, remedy }) => `${problem} ${remedy}`).join(' ');
+  }
+}
