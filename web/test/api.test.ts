@@ -274,13 +274,13 @@ test('a day is saved, listed and opened over the API, and a stale one is refused
 
 test('a day is planned around what is held, and a pin on what is no task is refused', async () => {
   const plan = (pins: { task: string; at: number }[]) =>
-    post('/api/v1/plan', JSON.stringify({ date: '2032-04-01', seconds: 3, pins }));
+    post('/api/v1/plan', JSON.stringify({ date: '2032-04-01', seconds: 5, pins }));
   type Told = { verdict: string; tasks: { id: string; start: number }[] };
-  const startOf = ({ tasks }: Told) => tasks.find(({ id }) => id === 'oat-tin.1.mix')?.start ?? NaN;
+  const startOf = ({ tasks }: Told) => tasks.find(({ id }) => id === 'oat-tin.oat-scald')?.start ?? NaN;
   const free = (await (await plan([])).json()) as Told;
   assert.equal(free.verdict, 'planned');
   const at = startOf(free) + 900;
-  const held = (await (await plan([{ task: 'oat-tin.1.mix', at }])).json()) as Told;
+  const held = (await (await plan([{ task: 'oat-tin.oat-scald', at }])).json()) as Told;
   assert.equal(held.verdict, 'planned');
   assert.equal(startOf(held), at);
   const [problem] = await refused(await plan([{ task: 'moon-loaf.1.mix', at }]));

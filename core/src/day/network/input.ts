@@ -33,6 +33,8 @@ export const Actual = z.strictObject({
     .strictObject({ at: z.number().int(), height: z.number().positive().max(200) })
     .nullable()
     .default(null),
+  /** Minutes that a load bakes longer than was planned. */
+  longer: z.number().min(0).max(120).optional(),
   /** kg of dough that there really was to divide. */
   mass: z.number().positive().max(10_000).nullable().default(null),
 });

@@ -113,7 +113,8 @@ function strandTasks(list: TaskList, cut: Cut, strand: Strand, id: string): Stra
   const rest = Math.ceil(process.benchRest / SLOT_MINUTES);
   list.arc(divide, shape, [list.between(rest, rest, rest + 3)], floor.weights.dough / 2);
 
-  const baked = Math.round(bakeMinutes(strand.scaledWeight, process.bake) / SLOT_MINUTES);
+  const longer = list.actual(`${id}.load`)?.longer ?? 0;
+  const baked = Math.round((bakeMinutes(strand.scaledWeight, process.bake) + longer) / SLOT_MINUTES);
   const decks = decksTaken(list, dough, strand);
   const loading = floor.oven.loader ? Math.ceil(decks) * 60 + seconds(rates.score) : seconds(rates.load + rates.score);
   const busy = slotsOf(loading) + baked + 1 + slotsOf(seconds(rates.unload)) + Math.ceil(recoveryOf(list, dough, strand, decks) / SLOT_MINUTES);

@@ -10,7 +10,7 @@ import {
   type StoneMoment,
 } from '../../oven/index.ts';
 import type { Followed } from '../checker/index.ts';
-import { SLOT, type Schedule } from '../instance/index.ts';
+import { endOf, SLOT, type Schedule } from '../instance/index.ts';
 import {
   bakeLossOf,
   coreDoneOf,
@@ -33,7 +33,8 @@ export interface OvenItem {
   readonly holder: string | null;
   readonly held: number;
   readonly outline: DeckLot['outline'];
-  /** Epoch seconds. */
+  /** Epoch seconds: when all of it is in, and when it comes out. */
+  readonly inAt: number;
   readonly outAt: number;
   /** Minutes of its bake, and of steam from its load. */
   readonly minutes: number;
@@ -109,6 +110,7 @@ interface Gathered extends Omit<OvenLoad, 'decks' | 'left'> {
 function gathered(input: DayInput, network: Network, schedule: Schedule, followed: Followed): Gathered[] {
   const { instance, models, doughs } = network;
   const { floor } = input.bakehouse;
+  const longer = new Map(input.actuals.map(({ task, longer: more = 0 }) => [task, more]));
   const found = new Map<string, Gathered>();
   for (const model of models) {
     const dough = doughs.find(({ key }) => key === model.key);
@@ -126,7 +128,7 @@ function gathered(input: DayInput, network: Network, schedule: Schedule, followe
         const item: OvenItem = {
           load: strand.load, out: strand.out, pieces: strand.pieces, holder: lot.holder, held: lot.count, outline: lot.outline,
           name: doc.products.find(({ slug }) => slug === strand.product)?.name ?? strand.product,
-          outAt: moment(out.start), minutes: bakeMinutes(strand.mass, bake), steam: bake.steam,
+          inAt: moment(endOf(instance, strand.load, loaded)), outAt: moment(out.start), minutes: bakeMinutes(strand.mass, bake) + (longer.get(instance.tasks[strand.load]?.id ?? '') ?? 0), steam: bake.steam,
           core: coreDoneOf(doc, lot.holder !== null), from: course?.at(-1)?.temperature ?? doc.process.ddt,
           dough: strand.pieces * strand.mass, loss: bakeLossOf(doc, strand.product),
         };

@@ -85,7 +85,11 @@ export class DayDesk {
     return this.unsaved ? 'Not saved yet' : 'Saved';
   });
 
-  constructor(private readonly of: () => DayOf) {
+  /** @param oven its plans come with what stands on which deck */
+  constructor(
+    private readonly of: () => DayOf,
+    private readonly oven = false,
+  ) {
     const { saved, now } = of();
     this.opened = {
       input: saved?.input ?? now,
@@ -99,7 +103,7 @@ export class DayDesk {
 
   /** Begins the planner. @returns what ends it */
   begin(): () => void {
-    this.planner = new Planner((message) => this.told(message));
+    this.planner = new Planner((message) => this.told(message), this.oven);
     if (this.opened.schedule) this.planner.show(this.opened.input, this.opened.schedule);
     else if (!this.empty) this.go(3, false);
     return () => this.planner?.end();
@@ -187,6 +191,12 @@ export class DayDesk {
       const tried = this.knowing(withPin(this.history.present, id, wanted));
       this.planner?.plan(chosenInput(this.base, tried), 0.4, true);
     }, DRAG_EVERY);
+  }
+  /** Holds several tasks so many seconds from where they stand. */
+  shift(tasks: readonly { id: string; start: number }[], by: number): void {
+    const choice = tasks.reduce((sum, { id, start }) => withPin(sum, id, start + by), this.history.present);
+    this.choose(choice, `pin ${tasks.map(({ id }) => id).join()}`);
+    this.history = { ...this.history, place: null };
   }
   pin(moved: { id: string }, at: number): void {
     this.dragged = null;

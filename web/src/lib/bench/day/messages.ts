@@ -1,4 +1,4 @@
-import type { DayInput, DayView, Reminder, Remedy, Schedule, TubLabel, Why } from '@jovet/core/day';
+import type { DayInput, DayView, OvenDay, Reminder, Remedy, Schedule, TubLabel, Why } from '@jovet/core/day';
 import type { Problem } from '@jovet/core/problem';
 
 /** A plan with everything that its picture needs. */
@@ -9,6 +9,8 @@ export interface PlannedDay {
   readonly people: readonly string[];
   readonly labels: readonly TubLabel[];
   readonly reminders: readonly Reminder[];
+  /** For a room that asks for it. */
+  readonly oven: OvenDay | null;
 }
 
 /** Why there is no plan, and the nearest one. */
@@ -27,8 +29,8 @@ export interface Offer {
 
 /** What is asked of the planner. `asked` numbers the questions: answers to older ones are left. */
 export type ToPlanner =
-  | { readonly kind: 'plan'; readonly asked: number; readonly input: DayInput; readonly seconds: number; readonly keep: boolean }
-  | { readonly kind: 'show'; readonly asked: number; readonly input: DayInput; readonly schedule: Schedule }
+  | { readonly kind: 'plan'; readonly asked: number; readonly input: DayInput; readonly seconds: number; readonly keep: boolean; readonly oven: boolean }
+  | { readonly kind: 'show'; readonly asked: number; readonly input: DayInput; readonly schedule: Schedule; readonly oven: boolean }
   | { readonly kind: 'why'; readonly task: number }
   | { readonly kind: 'stop' }; // prettier-ignore
 

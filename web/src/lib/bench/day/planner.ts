@@ -6,7 +6,11 @@ export class Planner {
   private readonly worker: Worker;
   private asked = 0;
 
-  constructor(told: (message: FromPlanner) => void) {
+  /** @param oven each plan comes with what stands on which deck */
+  constructor(
+    told: (message: FromPlanner) => void,
+    private readonly oven: boolean,
+  ) {
     this.worker = new Worker(new URL('./planner.worker.ts', import.meta.url), { type: 'module' });
     this.worker.onmessage = ({ data }: MessageEvent<FromPlanner>) => {
       if (data.kind === 'why' || data.asked === this.asked) told(data);
@@ -17,11 +21,11 @@ export class Planner {
 
   /** @param keep begin with the plan that stands, as far as it fits */
   plan(input: DayInput, seconds: number, keep: boolean): void {
-    this.send({ kind: 'plan', asked: (this.asked += 1), input, seconds, keep });
+    this.send({ kind: 'plan', asked: (this.asked += 1), input, seconds, keep, oven: this.oven });
   }
 
   show(input: DayInput, schedule: Schedule): void {
-    this.send({ kind: 'show', asked: (this.asked += 1), input, schedule });
+    this.send({ kind: 'show', asked: (this.asked += 1), input, schedule, oven: this.oven });
   }
 
   why(task: number): void {

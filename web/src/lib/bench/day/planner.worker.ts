@@ -8,6 +8,7 @@ import {
   remindersOf,
   nearestTo,
   networkOf,
+  ovenDay,
   pinned,
   planning,
   remediesFor,
@@ -52,7 +53,7 @@ onmessage = ({ data }: MessageEvent<ToPlanner>) => {
 };
 
 async function plan(data: Extract<ToPlanner, { kind: 'plan' | 'show' }>, mine: number): Promise<void> {
-  const { asked, input } = data;
+  const { asked, input, oven } = data;
   const network = networkFor(input);
   if (!network.ok) {
     tell({ kind: 'problems', asked, problems: network.problems });
@@ -60,18 +61,18 @@ async function plan(data: Extract<ToPlanner, { kind: 'plan' | 'show' }>, mine: n
   }
   if (data.kind === 'show') {
     keep(input, network.value, data.schedule);
-    tell({ kind: 'planned', asked, settled: true, day: dayOf(input, network.value, data.schedule) });
+    tell({ kind: 'planned', asked, settled: true, day: dayOf(input, network.value, data.schedule, oven) });
     return;
   }
   const from = current && data.keep ? carriedOver(current.schedule, current.network, network.value) : null;
   const answer = await search(input, network.value, from, data.seconds, mine, (best, rounds, settled) => {
     if (best) {
       keep(input, network.value, best);
-      tell({ kind: 'planned', asked, settled, day: dayOf(input, network.value, best) });
+      tell({ kind: 'planned', asked, settled, day: dayOf(input, network.value, best, oven) });
     } else tell({ kind: 'looking', asked, rounds });
   });
   if (mine !== turn || answer === null || answer.verdict === 'planned') return;
-  tell({ kind: 'conflict', asked, conflict: conflictOf(input, network.value, answer) });
+  tell({ kind: 'conflict', asked, conflict: conflictOf(input, network.value, answer, oven) });
   await offerRemedies(input, network.value, answer, asked, mine);
 }
 
@@ -170,18 +171,18 @@ async function offerRemedies(
   tell({ kind: 'remedies-done', asked });
 }
 
-function conflictOf(input: DayInput, network: Network, answer: Exclude<Answer, { verdict: 'planned' }>) {
+function conflictOf(input: DayInput, network: Network, answer: Exclude<Answer, { verdict: 'planned' }>, oven: boolean) {
   if (answer.verdict === 'impossible')
     return { verdict: answer.verdict, sentences: [certificateWords(input, network, answer.certificate)], day: null };
   const { schedule, faults } = answer;
   return {
     verdict: answer.verdict,
     sentences: [...new Set(faults.map((fault) => faultWords(input, network, schedule, fault)))].slice(0, 6),
-    day: dayOf(input, network, schedule),
+    day: dayOf(input, network, schedule, oven),
   };
 } // prettier-ignore
 
-function dayOf(input: DayInput, network: Network, schedule: Schedule): PlannedDay {
+function dayOf(input: DayInput, network: Network, schedule: Schedule, oven: boolean): PlannedDay {
   const { instance, models, frame } = network;
   const followed = followDoughs(models, instance, frame.room, schedule);
   const whole = schedule.tasks.every((placed) => placed !== null);
@@ -193,5 +194,6 @@ function dayOf(input: DayInput, network: Network, schedule: Schedule): PlannedDa
     people: instance.people.map(({ name }) => name),
     labels: labelsOf(network, followed, schedule),
     reminders: remindersOf(input, network, schedule),
+    oven: oven ? ovenDay(input, network, schedule, followed) : null,
   };
 }

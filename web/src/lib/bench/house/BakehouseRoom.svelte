@@ -57,7 +57,10 @@
     };
   };
   const addHolder = () => {
-    draft = { ...draft, holders: [...draft.holders, { slug: '', name: '', count: '', bakes: false, size: '' }] };
+    draft = {
+      ...draft,
+      holders: [...draft.holders, { slug: '', name: '', count: '', bakes: false, size: '' }],
+    };
   };
   const toggle = (index: number, skill: Skill) => {
     const { skills = [] } = draft.hands[index] ?? {};
