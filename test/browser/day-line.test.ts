@@ -1,30 +1,10 @@
 import assert from 'node:assert/strict';
+import { api, onlyOrders, settled } from './days.ts';
 import { SERVED, type Visit } from './visit.ts';
 import { accessible, chooseFile, visits } from './visited.ts';
 
 const { visited } = visits();
 
-const api = async (method: string, path: string, body?: unknown) => {
-  const response = await fetch(`${SERVED}/api/v1/${path}`, {
-    method,
-    headers: { 'content-type': 'application/json' },
-    ...(body === undefined ? {} : { body: JSON.stringify(body) }),
-  });
-  assert.ok(response.ok, await response.clone().text());
-  return response.json();
-};
-/** Orders of a day of a test’s own: these, and nothing that is standing. */
-async function onlyOrders(date: string, lines: readonly (readonly [string, string, string, number])[]) {
-  const { lines: standing } = (await api('GET', `orders/${date}`)) as { lines: { pieces: number }[] };
-  const none = standing.map((line) => {
-    const { customer, product, drop } = line as unknown as Record<string, string>;
-    return { customer, product, drop, pieces: 0 };
-  });
-  const wanted = lines.map(([customer, product, drop, pieces]) => ({ customer, product, drop, pieces }));
-  await api('PUT', `orders/${date}`, { lines: none });
-  await api('PUT', `orders/${date}`, { lines: wanted });
-}
-const settled = (visit: Visit) => visit.until('header [role="status"]', /Not saved yet|^ ?Saved/);
 const focus = ({ page }: Visit, task: string) =>
   page.$eval(task, (each) => (each as unknown as HTMLElement).focus());
 const labels = ({ page }: Visit) =>

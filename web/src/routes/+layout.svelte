@@ -9,6 +9,7 @@
   import ClipboardList from '@lucide/svelte/icons/clipboard-list';
   import CircleDot from '@lucide/svelte/icons/circle-dot';
   import Droplet from '@lucide/svelte/icons/droplet';
+  import Flame from '@lucide/svelte/icons/flame';
   import House from '@lucide/svelte/icons/house';
   import Percent from '@lucide/svelte/icons/percent';
   import Waves from '@lucide/svelte/icons/waves-horizontal';
@@ -25,6 +26,7 @@
       rooms: [
         { name: 'Orders', path: '/plan/orders', wide: null, icon: ClipboardList },
         { name: 'Day line', path: '/plan/day', wide: null, icon: Waves },
+        { name: 'Oven', path: '/plan/oven', wide: null, icon: Flame },
         { name: 'One dough', path: '/plan/dough', wide: null, icon: CircleDot },
       ],
     },

@@ -1,0 +1,98 @@
+import assert from 'node:assert/strict';
+import { onlyOrders, settled } from './days.ts';
+import type { Visit } from './visit.ts';
+import { accessible, visits } from './visited.ts';
+
+const { visited } = visits();
+
+const DAY = '2032-04-15';
+const loads = ({ page }: Visit) =>
+  page.$$eval('[data-load]', (all) => all.map((each) => each.getAttribute('aria-label') ?? ''));
+const captions = ({ page }: Visit) =>
+  page.$$eval('figcaption', (all) => all.map((each) => each.textContent?.replace(/\s+/g, ' ').trim() ?? ''));
+const minutesOf = (label: string): number => {
+  const [, hour, minute] = /Load at (\d\d):(\d\d)/.exec(label) ?? [];
+  return Number(hour) * 60 + Number(minute);
+};
+
+visited('loads stand on their decks, one is held later by key, a longer bake moves the rest, the door remembers', async (visit) => {
+  const { page } = visit;
+  await onlyOrders(DAY, [
+    ['ferry-kiosk', 'lantern-baguette', '06:30', 36],
+    ['own-counter', 'oat-tin', '08:00', 20],
+    ['boatyard-canteen', 'skipper-twist', '07:30', 45],
+  ]);
+  await visit.go(`/plan/oven/${DAY}`);
+  await page.waitForSelector('[data-load]');
+  await settled(visit);
+  const before = await loads(visit);
+  assert.deepEqual(
+    before.map((label) => /: (.*)$/.exec(label)?.[1]).toSorted(),
+    ['20 Oat tin', '36 Lantern baguette', '45 Skipper twist'],
+  );
+  await page.waitForSelector('[data-chart] svg');
+
+  const tins = before.findIndex((label) => label.includes('Oat tin'));
+  await page.$eval(`[data-load="${tins}"]`, (each) => (each as unknown as HTMLElement).focus());
+  await page.waitForFunction(() => document.querySelector('.under h2')?.textContent?.includes('20 Oat tin'));
+  assert.ok((await captions(visit)).some((text) => /20 Oat tin, 20 small tins/.test(text)));
+  const place = page.locator('[name="core"]');
+  await place.fill('70');
+  await page.locator('[name="since"]').fill('20');
+  await visit.until('.core [role="status"]', /About \d+ min more/);
+  await place.fill('101');
+  await visit.until('.core [role="status"]', /No crumb is hotter than boiling water/);
+
+  await page.$eval(`[data-load="${tins}"]`, (each) => (each as unknown as HTMLElement).focus());
+  await page.keyboard.down('Alt');
+  await page.keyboard.press('ArrowLeft');
+  await page.keyboard.up('Alt');
+  await page.waitForFunction(
+    (was) => ![...document.querySelectorAll('[data-load]')].some((each) => each.getAttribute('aria-label') === was),
+    {},
+    before[tins] ?? '',
+  );
+  await settled(visit);
+  const held = (await loads(visit)).find((label) => label.includes('Oat tin')) ?? '';
+  assert.equal(minutesOf(held), minutesOf(before[tins] ?? '') - 5);
+  await visit.press('Save');
+  await visit.until('header [role="status"]', /^ ?Saved/);
+  const kept = await loads(visit);
+  await visit.reload();
+  await page.waitForSelector('[data-load]');
+  await visit.until('header [role="status"]', /^ ?Saved/);
+  assert.deepEqual(await loads(visit), kept);
+
+  await page.$eval(`[data-load="${kept.findIndex((label) => label.includes('Oat tin'))}"]`, (each) => (each as unknown as HTMLElement).focus());
+  await visit.press('Not brown yet: 3 min more');
+  await visit.until('[aria-label="What this moves"]', /move|Nothing else/);
+  await visit.press('Take it');
+  await visit.until('header [role="status"]', /^ ?Saved/);
+
+  await page.emulateMediaType('print');
+  const sheet = await page.$eval('.print-loads', (each) => (each as HTMLElement).innerText);
+  for (const name of ['36 Lantern baguette', '20 Oat tin', '45 Skipper twist']) assert.ok(sheet.includes(name), name);
+  await page.emulateMediaType('screen');
+
+  await visit.press('At the oven door');
+  const first = await page.$eval('.what', (each) => each.textContent ?? '');
+  assert.match(await page.$eval('.when', (each) => each.textContent ?? ''), /^Load/);
+  await page.$eval('.verbs .filled', (each) => (each as HTMLElement).click());
+  const next = () => page.$eval('.next', (each) => (each as HTMLElement).innerText);
+  await page.waitForFunction(() => !/^Load/.test(document.querySelector('.when')?.textContent ?? ''));
+  const second = await next();
+  await visit.reload();
+  await page.waitForSelector('[data-load]');
+  await visit.press('At the oven door');
+  assert.equal(await next(), second);
+  await visit.press('Undo the last');
+  await page.waitForFunction((text) => document.querySelector('.what')?.textContent === text, {}, first);
+}); // prettier-ignore
+
+for (const look of ['light', 'dark'])
+  visited(`the Oven is accessible in the ${look} look`, async (visit) => {
+    await accessible(visit, look, '/plan/oven/2032-04-22', async () => {
+      await visit.page.waitForSelector('[data-load]');
+      await settled(visit);
+    });
+  });

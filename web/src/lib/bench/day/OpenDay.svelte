@@ -1,0 +1,56 @@
+<script lang="ts">
+  import { onMount, type Component } from 'svelte';
+  import { goto } from '$app/navigation';
+  import type { DayInput } from '@jovet/core/day';
+  import type { Result } from '@jovet/core/problem';
+  import type { PlanLine, SavedPlan } from '../../server/database/day-plan';
+  import type { DayOf } from './desk.svelte';
+
+  interface Props {
+    data: {
+      readonly date: string;
+      readonly now: string;
+      readonly saved: string | null;
+      readonly plans: readonly PlanLine[];
+    };
+    name: string;
+    /** Where the room is, before its date. */
+    path: string;
+    Room: Component<DayOf>;
+  }
+
+  /** Opens a room that plans a day: in the browser, where the planner is. */
+  let { data, name, path, Room }: Props = $props();
+  const now = $derived(JSON.parse(data.now) as Result<DayInput>);
+  const saved = $derived(data.saved === null ? null : (JSON.parse(data.saved) as SavedPlan));
+
+  /** Another plan is opened: the room begins anew. What is saved goes on where it is. */
+  let turn = $state(0);
+  async function open(date: string, anew: boolean) {
+    await goto(`${path}/${date}`, { invalidateAll: true, noScroll: true });
+    if (anew) turn += 1;
+  }
+
+  let here = $state(false);
+  onMount(() => void (here = true));
+</script>
+
+<svelte:head><title>{name} · Jovet</title></svelte:head>
+
+{#if !now.ok}
+  <div class="opening">
+    {#each now.problems as { problem, remedy } (problem)}<p>{problem} {remedy}</p>{/each}
+  </div>
+{:else if here}
+  {#key `${data.date} ${turn}`}
+    <Room date={data.date} now={now.value} {saved} plans={data.plans} onopen={open} />
+  {/key}
+{:else}
+  <p class="opening">Opening {name}…</p>
+{/if}
+
+<style>
+  .opening {
+    padding: 1.25rem 1.5rem;
+  }
+</style>

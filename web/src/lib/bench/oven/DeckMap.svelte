@@ -1,0 +1,157 @@
+<script lang="ts">
+  import type { OvenDay, OvenLoad } from '@jovet/core/day';
+  import { extentOf } from '@jovet/core/oven';
+
+  interface Props {
+    oven: OvenDay;
+    load: OvenLoad;
+  }
+
+  /** The decks at true scale as one load goes in, the door at the foot of each; pale what bakes there already. */
+  let { oven, load }: Props = $props();
+  const floor = $derived(oven.floor);
+
+  /** What is on a deck then: the load itself, or one that is not out yet. */
+  const there = (deck: number): OvenLoad | undefined =>
+    [load, ...oven.loads].find(
+      (each) =>
+        each.decks.some((one) => one.deck === deck) &&
+        (each === load ||
+          (each.at <= load.at && Math.max(...each.items.map(({ outAt }) => outAt)) > load.at)),
+    );
+  const onDeck = (deck: number) => there(deck)?.decks.find((each) => each.deck === deck)?.pieces ?? [];
+  const itemOf = (deck: number, lot: number) => there(deck)?.items[lot];
+  /** Loaves of one load are told apart by their hatching, and by their names under the deck. */
+  const KINDS = ['plain', 'dotted', 'striped', 'crossed'];
+  const kindOf = (lot: number) => KINDS[lot % KINDS.length] ?? 'plain';
+  const words = (deck: number) =>
+    onDeck(deck).map(({ lot, spots }) => {
+      const item = itemOf(deck, lot);
+      if (!item) return { lot, text: '' };
+      const pieces = Math.round((item.pieces * spots.length) / item.held);
+      return {
+        lot,
+        text: item.holder
+          ? `${pieces} ${item.name}, ${spots.length} ${item.holder}`
+          : `${pieces} ${item.name}`,
+      };
+    });
+  const label = (deck: number) =>
+    `Deck ${deck + 1}: ${
+      words(deck)
+        .map(({ text }) => text)
+        .join(' and ') || 'empty'
+    }`;
+</script>
+
+<div class="decks">
+  {#each oven.decks as _, deck (deck)}
+    <figure class:pale={there(deck) !== load}>
+      <svg
+        viewBox={`-0.02 -0.02 ${floor.width + 0.04} ${floor.depth + 0.06}`}
+        role="img"
+        aria-label={label(deck)}
+      >
+        <defs>
+          <pattern id={`dotted-${deck}`} width="0.03" height="0.03" patternUnits="userSpaceOnUse">
+            <circle cx="0.015" cy="0.015" r="0.005" class="ink" />
+          </pattern>
+          <pattern id={`striped-${deck}`} width="0.025" height="0.025" patternUnits="userSpaceOnUse">
+            <line x1="0" y1="0" x2="0" y2="0.025" class="line" />
+          </pattern>
+          <pattern id={`crossed-${deck}`} width="0.04" height="0.04" patternUnits="userSpaceOnUse">
+            <path d="M0,0.04L0.04,0" class="line" />
+          </pattern>
+        </defs>
+        <rect class="floor" width={floor.width} height={floor.depth} />
+        <line
+          class="door"
+          x1={floor.width * 0.15}
+          x2={floor.width * 0.85}
+          y1={floor.depth + 0.02}
+          y2={floor.depth + 0.02}
+        />
+        {#each onDeck(deck) as { lot, spots } (lot)}
+          {@const outline = itemOf(deck, lot)?.outline}
+          {#if outline}
+            {#each spots as spot, index (index)}
+              {@const [along, deep] = extentOf(outline, spot.turned)}
+              {@const y = floor.depth - spot.y}
+              {#each ['bread', 'hatch'] as part (part)}
+                {@const fill =
+                  part === 'hatch' && kindOf(lot) !== 'plain' ? `url(#${kindOf(lot)}-${deck})` : undefined}
+                {#if part === 'bread' || fill}
+                  {#if outline.kind === 'rectangle'}
+                    <rect
+                      class={part}
+                      {fill}
+                      x={spot.x - along / 2}
+                      y={y - deep / 2}
+                      width={along}
+                      height={deep}
+                      rx="0.01"
+                    />
+                  {:else}
+                    <ellipse class={part} {fill} cx={spot.x} cy={y} rx={along / 2} ry={deep / 2} />
+                  {/if}
+                {/if}
+              {/each}
+            {/each}
+          {/if}
+        {/each}
+      </svg>
+      <figcaption>
+        <b>{deck + 1}</b>
+        {#each words(deck) as { lot, text } (lot)}<span>{text}</span>{:else}<span class="quiet">empty</span
+          >{/each}
+      </figcaption>
+    </figure>
+  {/each}
+</div>
+
+<style>
+  .decks {
+    display: grid;
+    grid-template-columns: repeat(2, minmax(0, 1fr));
+    gap: 0.75rem;
+  }
+  figure.pale svg {
+    opacity: 0.45;
+  }
+  svg {
+    display: block;
+    width: 100%;
+    max-height: 9.5rem;
+  }
+  .floor {
+    fill: light-dark(var(--color-surface-100), var(--color-surface-900));
+    stroke: light-dark(var(--color-surface-500), var(--color-surface-500));
+    stroke-width: 0.006;
+  }
+  .door {
+    stroke: currentColor;
+    stroke-width: 0.014;
+  }
+  .bread {
+    fill: light-dark(var(--color-surface-300), var(--color-surface-600));
+    stroke: light-dark(var(--color-surface-900), var(--color-surface-100));
+    stroke-width: 0.005;
+  }
+  .hatch {
+    stroke: none;
+  }
+  .ink {
+    fill: light-dark(var(--color-surface-900), var(--color-surface-100));
+  }
+  .line {
+    stroke: light-dark(var(--color-surface-900), var(--color-surface-100));
+    stroke-width: 0.004;
+  }
+  figcaption {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0 0.5rem;
+    margin-top: 0.25rem;
+    font-size: 0.875rem;
+  }
+</style>

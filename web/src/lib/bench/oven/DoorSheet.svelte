@@ -1,0 +1,202 @@
+<script lang="ts">
+  import { onMount } from 'svelte';
+  import type { OvenDay, ViewTask } from '@jovet/core/day';
+  import { localTime } from '@jovet/core/time';
+  import { formatNumber, formatTemperature } from '@jovet/core/units';
+  import type { Moved } from '../day/day-choice';
+  import MovesPanel from '../day/MovesPanel.svelte';
+  import { useReading } from '../settings';
+  import { doneMoments } from './done.svelte';
+  import { deckWords, itemWords, MOMENT_WORDS, ovenMoments, type OvenMoment } from './moments';
+  import { ring } from './ring';
+
+  interface Props {
+    oven: OvenDay;
+    date: string;
+    zone: string;
+    tasks: readonly ViewTask[];
+    /** What a longer bake moves, before it is taken; null where nothing is asked. */
+    moved: readonly Moved[] | null;
+    onlonger: (task: number, minutes: number) => void;
+    ontake: () => void;
+    onback: () => void;
+    onclose: () => void;
+  }
+
+  /** The load sheet at the oven door, read from two metres: what is next, what is due, and how long until then. */
+  let { oven, date, zone, tasks, moved, onlonger, ontake, onback, onclose }: Props = $props();
+
+  const reading = useReading();
+  const stone = (celsius: number) => formatTemperature(celsius, reading.unit, 0);
+  const clock = (at: number) => localTime(at, zone).time;
+  let time = $state(Date.now() / 1000);
+  const done = doneMoments(() => date);
+  const moments = $derived(
+    ovenMoments(oven, (index) => tasks.find((each) => each.index === index)?.id ?? String(index)),
+  );
+  const open = $derived(moments.filter(({ id }) => !done.has(id)));
+  const next = $derived(open[0] ?? null);
+  const after = $derived(open.slice(1, 6));
+  const due = $derived(next !== null && next.at <= time);
+
+  onMount(() => {
+    const tick = setInterval(() => {
+      time = Date.now() / 1000;
+      if (next && next.at <= time) ring();
+    }, 1000);
+    return () => clearInterval(tick);
+  });
+
+  /** `in 3:20`, `2:05 late`, or the clock where it is far off. */
+  function until(at: number): string {
+    const seconds = Math.round(at - time);
+    if (Math.abs(seconds) > 6 * 3600) return `at ${clock(at)}`;
+    const text = `${Math.floor(Math.abs(seconds) / 60)}:${String(Math.abs(seconds) % 60).padStart(2, '0')}`;
+    return seconds >= 0 ? `in ${text}` : `${text} late`;
+  }
+  const steamOf = ({ items }: OvenMoment) => Math.max(0, ...items.map(({ steam }) => steam));
+</script>
+
+<div class="door">
+  <header>
+    <b class="clock">{clock(time)}</b>
+    <button type="button" class="big plain" onclick={onclose}>Close</button>
+  </header>
+  {#if moved}
+    <MovesPanel reasons={[]} {moved} {clock} {ontake} {onback} />
+  {/if}
+  {#if next}
+    <section class="next" class:due aria-label="Next at the oven" role="status">
+      <p class="when">{MOMENT_WORDS[next.kind]} <b>{until(next.at)}</b></p>
+      <p class="what">{itemWords(next.items)}</p>
+      {#if next.kind === 'load'}
+        <p>
+          {deckWords(next.load)} · stone <b>{stone(next.load.loadAt)}</b> ·
+          {steamOf(next) > 0 ? `steam ${formatNumber(steamOf(next), 0)} min` : 'no steam'} ·
+          {formatNumber(Math.max(...next.items.map(({ minutes }) => minutes)), 0)} min
+        </p>
+      {:else}
+        <p>
+          {next.items.map((item) => deckWords(next.load, item)).join(', ')} · out at
+          <b>{clock(Math.max(...next.items.map(({ outAt }) => outAt)))}</b>
+        </p>
+      {/if}
+      <div class="verbs">
+        <button type="button" class="big filled" onclick={() => done.add(next.id)}
+          >{next.kind === 'load' && steamOf(next) > 0
+            ? 'Loaded, steam is in'
+            : next.kind === 'load'
+              ? 'Loaded'
+              : next.kind === 'vent'
+                ? 'Steam is out'
+                : next.kind === 'look'
+                  ? 'Looked'
+                  : 'It is out'}</button
+        >
+        {#if next.kind === 'out' && next.items[0]}
+          {@const [item] = next.items}
+          <button type="button" class="big" onclick={() => onlonger(item.load, 3)}
+            >Not brown yet: + 3 min</button
+          >
+        {/if}
+      </div>
+    </section>
+    <ol>
+      {#each after as moment (moment.id)}
+        <li>
+          <b>{clock(moment.at)}</b>
+          <span>{MOMENT_WORDS[moment.kind]}: {itemWords(moment.items)}</span>
+          <span class="quiet">{deckWords(moment.load)}</span>
+        </li>
+      {/each}
+    </ol>
+  {:else}
+    <p class="what">All loads of this day are out.</p>
+  {/if}
+  {#if done.count > 0}
+    <button type="button" class="big plain" onclick={() => done.undo()}>Undo the last</button>
+  {/if}
+</div>
+
+<style>
+  .door {
+    padding: 1rem 1.5rem;
+    font-size: 1.375rem;
+  }
+  header {
+    display: flex;
+    justify-content: space-between;
+    align-items: center;
+  }
+  .clock,
+  .when b,
+  li b {
+    font-family: var(--figures);
+  }
+  .clock {
+    font-size: 2rem;
+  }
+  .next {
+    border-left: 6px solid light-dark(var(--color-surface-300), var(--color-surface-700));
+    padding: 0.75rem 1.25rem;
+    margin: 0.75rem 0 1.25rem;
+  }
+  .next.due {
+    border-left-color: currentColor;
+  }
+  .when {
+    font-size: 2.5rem;
+    line-height: 1.15;
+  }
+  .what {
+    font-size: 3rem;
+    line-height: 1.15;
+    font-weight: 700;
+    margin: 0.35rem 0;
+  }
+  .verbs {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0.75rem;
+    margin-top: 1rem;
+  }
+  .big {
+    min-height: 64px;
+    padding: 0 1.5rem;
+    border-radius: 0.5rem;
+    font-size: 1.375rem;
+    background: light-dark(var(--color-surface-200), var(--color-surface-800));
+  }
+  .big.filled {
+    background: light-dark(var(--color-surface-950), var(--color-surface-50));
+    color: light-dark(#fff, var(--color-surface-950));
+  }
+  .big.plain {
+    background: none;
+    text-decoration: underline;
+  }
+  li {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0 1rem;
+    padding: 0.4rem 0;
+  }
+  li .quiet {
+    font-size: inherit;
+  }
+  @media (max-width: 40rem) {
+    .door {
+      padding: 0.75rem 0.9rem;
+      font-size: 1.125rem;
+    }
+    .when {
+      font-size: 1.75rem;
+    }
+    .what {
+      font-size: 2rem;
+    }
+    .verbs .big {
+      flex: 1 1 100%;
+    }
+  }
+</style>

@@ -1,0 +1,122 @@
+<script lang="ts">
+  import type { OvenDay, OvenLoad } from '@jovet/core/day';
+  import { minutesLeft } from '@jovet/core/oven';
+  import { localTime } from '@jovet/core/time';
+  import { formatNumber, formatTemperature, parseTemperature } from '@jovet/core/units';
+  import Field from '../../ui/Field.svelte';
+  import { useReading } from '../settings';
+  import { itemWords } from './moments';
+
+  interface Props {
+    oven: OvenDay;
+    load: OvenLoad;
+    place: number;
+    zone: string;
+    /** A bake is to go on for so many minutes more. */
+    onlonger: (task: number, minutes: number) => void;
+  }
+
+  /** One load: when, at what heat, with how much steam, until when; and from one reading of a core the minutes left. */
+  let { oven, load, place, zone, onlonger }: Props = $props();
+
+  const reading = useReading();
+  const stone = (celsius: number) => formatTemperature(celsius, reading.unit, 0);
+  const clock = (at: number) => localTime(at, zone).time;
+  const steam = $derived(Math.max(0, ...load.items.map(({ steam: minutes }) => minutes)));
+  const cold = $derived(
+    oven.decks.flatMap(({ short }, deck) => short.filter(({ load: of }) => of === place).map((each) => ({ deck, ...each }))),
+  ); // prettier-ignore
+  const lost = $derived(
+    load.left.flatMap((count, index) => {
+      const item = load.items[index];
+      return count > 0 && item ? [`${count} ${item.holder ?? item.name}`] : [];
+    }),
+  );
+
+  let core = $state('');
+  let minutes = $state('');
+  const left = $derived.by(() => {
+    const [item] = load.items;
+    if (!item || core.trim() === '' || minutes.trim() === '') return null;
+    const celsius = parseTemperature(core, reading.unit);
+    const since = Number(minutes.replace(',', '.'));
+    if (!celsius.ok) return { problem: celsius.problems.map(({ problem, remedy }) => `${problem} ${remedy}`).join(' ') };
+    const found = minutesLeft({ minutes: since, celsius: celsius.value }, item.from, item.core[0]);
+    return found.ok
+      ? { minutes: found.value }
+      : { problem: found.problems.map(({ problem, remedy }) => `${problem} ${remedy}`).join(' ') };
+  }); // prettier-ignore
+</script>
+
+<section aria-label="This load">
+  <h2>{itemWords(load.items)}</h2>
+  <p>
+    <b>{clock(load.at)}</b> at <b>{stone(load.loadAt)}</b> on the stone{steam > 0
+      ? `, steam for ${formatNumber(steam, 0)} min, let out at ${clock(load.at + steam * 60)}`
+      : ', no steam'}.
+  </p>
+  {#each load.items as item (item.load)}
+    <p>
+      {item.name}: <b>{formatNumber(item.minutes, 0)} min</b>, out at <b>{clock(item.outAt)}</b>, done when it
+      sounds hollow and its core reads {stone(item.core[0])} to {stone(item.core[1])}.
+      <button type="button" class="link" onclick={() => onlonger(item.load, 3)}
+        >Not brown yet: 3 min more</button
+      >
+    </p>
+  {/each}
+  {#each cold as { deck, celsius, hotAt } (deck)}
+    <p class="caution" role="note">
+      The stone of deck {deck + 1} has {stone(celsius)} by then{hotAt === null
+        ? '.'
+        : `; it is hot enough at ${clock(hotAt)}.`}
+    </p>
+  {/each}
+  {#if lost.length > 0}<p class="caution" role="note">
+      {lost.join(' and ')} find no place on the decks.
+    </p>{/if}
+  <div class="core">
+    <Field
+      label="Core reads"
+      name="core"
+      unit={reading.unit}
+      value={core}
+      oninput={(text) => (core = text)}
+    />
+    <Field
+      label="Minutes since it was loaded"
+      name="since"
+      value={minutes}
+      oninput={(text) => (minutes = text)}
+    />
+    <p role="status">
+      {#if left && 'minutes' in left && left.minutes !== undefined}
+        About <b>{formatNumber(left.minutes, 0)} min</b> more.
+      {:else if left?.problem}{left.problem}{/if}
+    </p>
+  </div>
+  <p class="quiet">
+    Stone, steam and lids burn: dry mitts, stand aside when the door opens. What trained people and the rules
+    of your place say comes first.
+  </p>
+</section>
+
+<style>
+  h2 {
+    font-size: 1.0625rem;
+    font-weight: 700;
+  }
+  p {
+    margin-top: 0.3rem;
+  }
+  .core {
+    display: grid;
+    grid-template-columns: 8rem 8rem 1fr;
+    align-items: end;
+    gap: 0.75rem;
+    margin-top: 0.6rem;
+  }
+  .caution {
+    border-left: 4px solid currentColor;
+    padding-left: 0.6rem;
+  }
+</style>

@@ -1,0 +1,88 @@
+<script lang="ts">
+  import type { OvenDay } from '@jovet/core/day';
+  import { formatDate, localTime } from '@jovet/core/time';
+  import { formatNumber, formatTemperature } from '@jovet/core/units';
+  import { useReading } from '../settings';
+  import { deckWords } from './moments';
+
+  /** The load sheet on paper, black on white. */
+  let { oven, date, zone }: { oven: OvenDay; date: string; zone: string } = $props();
+
+  const reading = useReading();
+  const stone = (celsius: number) => formatTemperature(celsius, reading.unit, 0);
+  const clock = (at: number) => localTime(at, zone).time;
+  const lines = $derived(
+    oven.loads.flatMap((load) => load.items.map((item, index) => ({ load, item, first: index === 0 }))),
+  );
+</script>
+
+<section class="print-loads">
+  <h1>Loads of {formatDate(date)}</h1>
+  <p>
+    {#each oven.heatings as { from, to } (from)}Oven on at {clock(from)}, hot at {clock(to)}.
+    {/each}
+  </p>
+  <table>
+    <thead>
+      <tr>
+        <th scope="col">Load</th><th scope="col">Stone</th><th scope="col">Decks</th><th scope="col"
+          >Pieces</th
+        >
+        <th scope="col">Steam</th><th scope="col">Minutes</th><th scope="col">Out</th><th scope="col">Core</th
+        >
+        <th scope="col">Done</th>
+      </tr>
+    </thead>
+    <tbody>
+      {#each lines as { load, item, first } (item.load)}
+        <tr class:first>
+          <td>{first ? clock(load.at) : ''}</td>
+          <td>{first ? stone(load.loadAt) : ''}</td>
+          <td>{deckWords(load, item)}</td>
+          <td>{item.pieces} {item.name}</td>
+          <td>{item.steam > 0 ? `${formatNumber(item.steam, 0)} min` : 'none'}</td>
+          <td>{formatNumber(item.minutes, 0)}</td>
+          <td>{clock(item.outAt)}</td>
+          <td>{stone(item.core[0])}</td>
+          <td class="box"></td>
+        </tr>
+      {/each}
+    </tbody>
+  </table>
+</section>
+
+<style>
+  .print-loads {
+    display: none;
+  }
+  @media print {
+    .print-loads {
+      display: block;
+      color: #000;
+      background: #fff;
+      font-size: 12pt;
+    }
+    h1 {
+      font-size: 16pt;
+      font-weight: 700;
+    }
+    table {
+      width: 100%;
+      margin-top: 8pt;
+      border-collapse: collapse;
+    }
+    th,
+    td {
+      text-align: left;
+      padding: 4pt 6pt 4pt 0;
+      font-variant-numeric: tabular-nums;
+    }
+    tr.first td {
+      border-top: 1px solid #000;
+    }
+    .box {
+      border: 1px solid #000;
+      width: 18pt;
+    }
+  }
+</style>

@@ -1,0 +1,217 @@
+<script lang="ts">
+  import type { OvenDay, OvenLoad } from '@jovet/core/day';
+  import { localHours, localTime } from '@jovet/core/time';
+  import { xOf, type TimeScale } from '../ribbon';
+
+  interface Props {
+    oven: OvenDay;
+    /** px that it may take. */
+    width: number;
+    scale: TimeScale;
+    zone: string;
+    /** Place of a load in the day. */
+    selected: number;
+    onselect: (load: number) => void;
+    /** A load is being dragged so many seconds from where it is. */
+    ondrag: (load: OvenLoad, by: number) => void;
+    /** It is to be held there. */
+    onshift: (load: OvenLoad, by: number) => void;
+  }
+
+  /** Each deck as a lane through the day, with what is baked on it; loads are dragged to other times. */
+  let { oven, width, scale, zone, selected, onselect, ondrag, onshift }: Props = $props();
+
+  const LANE = 34;
+  const TOP = 20;
+  const SLOT = 300;
+  const x = (at: number) => xOf(scale, at);
+  const clock = (at: number) => localTime(at, zone).time;
+  const height = $derived(TOP + oven.decks.length * LANE + 4);
+  const hours = $derived(localHours(scale.from, scale.to, zone));
+  const perHour = $derived(((scale.right - scale.left) / (scale.to - scale.from)) * 3600);
+  const inSight = $derived(
+    oven.loads
+      .map((load, index) => ({ load, index }))
+      .filter(({ load }) => load.until >= scale.from && load.at <= scale.to),
+  );
+  const blocks = $derived(
+    oven.loads.flatMap((load, index) =>
+      load.decks.map(({ deck, pieces }) => ({
+        load, index, deck,
+        names: pieces.map(({ lot }) => load.items[lot]?.name ?? '').join(', '),
+        out: Math.max(...pieces.map(({ lot }) => load.items[lot]?.outAt ?? load.at)),
+      })),
+    ),
+  ); // prettier-ignore
+  /** So much of a name as a block has room for. */
+  function fitting(text: string, room: number): string {
+    const most = Math.floor((room - 8) / 6.4);
+    return text.length <= most ? text : `${text.slice(0, Math.max(0, most - 1))}…`;
+  }
+  const words = ({ items, at, loadAt }: OvenLoad) =>
+    `${clock(at)}, stone ${Math.round(loadAt)}: ${items.map(({ pieces, name }) => `${pieces} ${name}`).join(', ')}`;
+
+  let drag = $state<{ index: number; grab: number; by: number } | null>(null);
+  let svg = $state<SVGSVGElement>();
+  const timeAt = (clientX: number) =>
+    scale.from +
+    ((clientX - (svg?.getBoundingClientRect().left ?? 0) - scale.left) / (scale.right - scale.left)) *
+      (scale.to - scale.from);
+
+  function grab(event: PointerEvent, index: number) {
+    if (event.button !== 0) return;
+    onselect(index);
+    drag = { index, grab: timeAt(event.clientX), by: 0 };
+    svg?.setPointerCapture(event.pointerId);
+  }
+  function move(event: PointerEvent) {
+    if (!drag) return;
+    const by = Math.round((timeAt(event.clientX) - drag.grab) / SLOT) * SLOT;
+    if (by === drag.by) return;
+    drag = { ...drag, by };
+    const load = oven.loads[drag.index];
+    if (load) ondrag(load, by);
+  }
+  function drop() {
+    const load = drag && oven.loads[drag.index];
+    if (drag && load && drag.by !== 0) onshift(load, drag.by);
+    drag = null;
+  }
+  function onkeydown(event: KeyboardEvent, index: number) {
+    const load = oven.loads[index];
+    if (!load) return;
+    const step = (event.shiftKey ? 6 : 1) * SLOT;
+    const side = event.key === 'ArrowLeft' ? -1 : event.key === 'ArrowRight' ? 1 : 0;
+    if (event.key === 'Enter' || event.key === ' ') onselect(index);
+    else if (side !== 0 && event.altKey) onshift(load, side * step);
+    else if (side !== 0) svg?.querySelector<SVGElement>(`[data-load="${index + side}"]`)?.focus();
+    else return;
+    event.preventDefault();
+    event.stopPropagation();
+  }
+</script>
+
+<svg
+  bind:this={svg}
+  {width}
+  {height}
+  role="group"
+  aria-label={`${oven.loads.length} loads on ${oven.decks.length} decks`}
+  onpointermove={move}
+  onpointerup={drop}
+  onpointercancel={drop}
+>
+  {#each hours as at (at)}
+    {#if perHour > 44 || localTime(at, zone).hour % 2 === 0}
+      <line class="hour" x1={x(at)} x2={x(at)} y1={TOP - 4} y2={height} />
+      <text class="axis" x={x(at)} y="12" text-anchor="middle">{clock(at)}</text>
+    {/if}
+  {/each}
+  {#each oven.decks as _, deck (deck)}
+    <text class="name" x="0" y={TOP + deck * LANE + 21}>Deck {deck + 1}</text>
+    <line class="hour" x1="0" x2={scale.right} y1={TOP + (deck + 1) * LANE} y2={TOP + (deck + 1) * LANE} />
+  {/each}
+  {#each oven.heatings.filter(({ from, to }) => to >= scale.from && from <= scale.to) as { from, to } (from)}
+    <rect
+      class="heating"
+      x={x(from)}
+      y={TOP + 3}
+      width={Math.max(0, x(to) - x(from))}
+      height={oven.decks.length * LANE - 6}><title>Oven on at {clock(from)}, hot at {clock(to)}</title></rect
+    >
+  {/each}
+  {#each inSight as { load, index } (`${load.at} ${load.items[0]?.load}`)}
+    {@const by = drag?.index === index ? drag.by : 0}
+    <g
+      class="load"
+      class:chosen={index === selected}
+      data-load={index}
+      role="button"
+      tabindex="0"
+      aria-label={`Load at ${words(load)}`}
+      onpointerdown={(event) => grab(event, index)}
+      onfocus={() => onselect(index)}
+      onkeydown={(event) => onkeydown(event, index)}
+    >
+      <title>{words(load)}</title>
+      {#each blocks.filter((each) => each.index === index) as { deck, names, out } (deck)}
+        {@const y = TOP + deck * LANE + 4}
+        {@const [left, end] = [x(load.at + by), x(out + by)]}
+        <rect class="hot" x={end} {y} width={Math.max(0, x(load.until + by) - end)} height={LANE - 8} />
+        <rect class="bake" x={left} {y} width={Math.max(3, end - left)} height={LANE - 8} rx="3" />
+      {/each}
+    </g>
+  {/each}
+  <!-- The names stand for the eye only: each load says what it is. -->
+  <g aria-hidden="true">
+    {#each blocks.filter( ({ load }) => inSight.some((each) => each.load === load) ) as { load, index, deck, names, out } (`${index} ${deck}`)}
+      {@const by = drag?.index === index ? drag.by : 0}
+      <text class="what" x={x(load.at + by) + 5} y={TOP + deck * LANE + 21}
+        >{fitting(names, x(out) - x(load.at))}</text
+      >
+    {/each}
+  </g>
+  {#if drag && drag.by !== 0}
+    {@const at = (oven.loads[drag.index]?.at ?? 0) + drag.by}
+    <line class="drag" x1={x(at)} x2={x(at)} y1={TOP - 4} y2={height} />
+    <text class="dragged" x={x(at) + 5} y={TOP + 8}>{clock(at)}</text>
+  {/if}
+</svg>
+
+<style>
+  svg {
+    display: block;
+    user-select: none;
+  }
+  .hour {
+    stroke: light-dark(var(--color-surface-200), var(--color-surface-800));
+  }
+  .axis {
+    font-family: var(--figures);
+    font-size: 11px;
+    fill: light-dark(var(--color-surface-700), var(--color-surface-300));
+  }
+  .name {
+    font-size: 13px;
+    font-weight: 600;
+    fill: currentColor;
+  }
+  .heating {
+    fill: none;
+    stroke: light-dark(var(--color-surface-600), var(--color-surface-400));
+    stroke-dasharray: 2 3;
+  }
+  .load {
+    cursor: ew-resize;
+    outline: none;
+  }
+  .bake {
+    fill: light-dark(var(--color-surface-800), var(--color-surface-200));
+  }
+  .hot {
+    fill: light-dark(var(--color-surface-200), var(--color-surface-800));
+  }
+  .load.chosen .bake,
+  .load:focus-visible .bake {
+    stroke: light-dark(var(--color-primary-700), var(--color-primary-300));
+    stroke-width: 3;
+  }
+  .what {
+    font-size: 12px;
+    fill: light-dark(#fff, var(--color-surface-950));
+    pointer-events: none;
+  }
+  .drag {
+    stroke: currentColor;
+    stroke-dasharray: 3 3;
+  }
+  .dragged {
+    font-family: var(--figures);
+    font-size: 14px;
+    font-weight: 700;
+    fill: currentColor;
+    paint-order: stroke;
+    stroke: light-dark(#fff, var(--color-surface-950));
+    stroke-width: 4px;
+  }
+</style>

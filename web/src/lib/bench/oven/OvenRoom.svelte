@@ -1,0 +1,293 @@
+<script lang="ts">
+  import { onMount } from 'svelte';
+  import type { OvenLoad } from '@jovet/core/day';
+  import { formatDate, localTime } from '@jovet/core/time';
+  import { formatNumber } from '@jovet/core/units';
+  import DoorOpen from '@lucide/svelte/icons/door-open';
+  import Keyboard from '@lucide/svelte/icons/keyboard';
+  import Printer from '@lucide/svelte/icons/printer';
+  import Redo from '@lucide/svelte/icons/redo-2';
+  import Undo from '@lucide/svelte/icons/undo-2';
+  import Sheet from '../../ui/Sheet.svelte';
+  import ToolButton from '../../ui/ToolButton.svelte';
+  import Chart from '../Chart.svelte';
+  import DayField from '../DayField.svelte';
+  import { withRemedy } from '../day/day-choice';
+  import ConflictPanel from '../day/ConflictPanel.svelte';
+  import { DayDesk, type DayOf } from '../day/desk.svelte';
+  import MovesPanel from '../day/MovesPanel.svelte';
+  import { redo, undo } from '../history';
+  import KeyList from '../KeyList.svelte';
+  import type { TimeScale } from '../ribbon';
+  import { roomKeys } from '../room-keys';
+  import RoomHead from '../RoomHead.svelte';
+  import { useReading } from '../settings';
+  import DeckMap from './DeckMap.svelte';
+  import DoorSheet from './DoorSheet.svelte';
+  import LoadFacts from './LoadFacts.svelte';
+  import LoadPrint from './LoadPrint.svelte';
+  import OvenNight from './OvenNight.svelte';
+  import { stoneChart } from './stone-chart';
+
+  /** The room Oven: which loaves on which deck when, at what heat. */
+  let { date, now, saved, plans, onopen }: DayOf = $props();
+
+  const desk = new DayDesk(() => ({ date, now, saved, plans, onopen }), true);
+  onMount(() => desk.begin());
+  const { day, conflict, shown, looking, history } = $derived(desk);
+  const oven = $derived(shown?.oven ?? null);
+  const { zone } = $derived(now.bakehouse);
+  const clock = (at: number) => localTime(at, zone).time;
+
+  let keys = $state(false);
+  let door = $state(false);
+  let wide = $state(1000);
+  /** Place of a load in the day; null: the first of those that are shown. */
+  let chosen = $state<number | null>(null);
+
+  const reading = useReading();
+  /** From heating up to the last load before the oven goes off: the one with the most loads is shown first. */
+  const sessions = $derived(
+    (oven?.heatings ?? []).map(({ from }, index, all) => {
+      const next = all[index + 1]?.from ?? Infinity;
+      const loads = (oven?.loads ?? []).filter(({ at }) => at >= from && at < next);
+      return { from, to: Math.max(from + 3600, ...loads.map(({ until }) => until)), loads };
+    }),
+  );
+  let session = $state<number | null>(null);
+  const most = $derived(
+    sessions.reduce(
+      (best, { loads }, index) => (loads.length > (sessions[best]?.loads.length ?? 0) ? index : best),
+      0,
+    ),
+  );
+  const seen = $derived(sessions[session ?? most] ?? sessions[0] ?? { from: 0, to: 1, loads: [] });
+  const scale = $derived<TimeScale>({
+    from: seen.from - 900,
+    to: seen.to + 900,
+    left: 64,
+    right: Math.max(wide, 560) - 8,
+  });
+  function show(index: number) {
+    session = index;
+    const [first] = sessions[index]?.loads ?? [];
+    if (first && oven) chosen = oven.loads.indexOf(first);
+  }
+  const unit = $derived({
+    name: reading.unit,
+    of: (celsius: number) => (reading.unit === '°F' ? celsius * 1.8 + 32 : celsius),
+  });
+
+  const load = $derived(oven?.loads[chosen ?? -1] ?? seen.loads[0] ?? null);
+
+  /** The load tasks of a load, to be held together. */
+  const tasksOf = ({ items }: OvenLoad) =>
+    items.flatMap(({ load: index }) => {
+      const task = shown?.view.tasks.find((each) => each.index === index);
+      return task ? [task] : [];
+    });
+  function drag(moved: OvenLoad, by: number) {
+    const [first] = tasksOf(moved);
+    if (first) desk.drag(first, first.start + by);
+  }
+  function longer(index: number, minutes: number) {
+    const task = shown?.view.tasks.find((each) => each.index === index);
+    if (!task) return;
+    const known = history.present.actuals.find((each) => each.task === task.id);
+    desk.happened({
+      task: task.id, start: task.start, end: task.end, temperature: null, seen: null, mass: null,
+      ...known, longer: (known?.longer ?? 0) + minutes,
+    });
+  } // prettier-ignore
+
+  const onkeydown = (event: KeyboardEvent) =>
+    roomKeys(event, {
+      save: () => void desk.save(),
+      undo: () => desk.travel(undo),
+      redo: () => desk.travel(redo),
+      keys: () => (keys = true),
+      own: { d: () => (door = !door) },
+    });
+  const KEYS = [
+    ['Tab, ← →', 'from load to load'],
+    ['Alt ← →', 'hold a load 5 min earlier or later; with Shift 30'],
+    ['D', 'the sheet at the oven door, and back'],
+    ['Ctrl Z, Ctrl Y', 'undo, redo'],
+    ['Ctrl S', 'save'],
+  ] as const;
+</script>
+
+<svelte:window {onkeydown} />
+
+{#if door && oven && shown}
+  <DoorSheet
+    {oven}
+    {date}
+    {zone}
+    tasks={shown.view.tasks}
+    moved={desk.before && day && looking === 'no' ? desk.moved : null}
+    onlonger={longer}
+    ontake={() => ((desk.before = null), void desk.save())}
+    onback={() => desk.takeBack()}
+    onclose={() => (door = false)}
+  />
+{:else}
+  <div class="room">
+    <div bind:clientWidth={wide}></div>
+    <RoomHead title="Oven" standing={desk.standing}>
+      {#snippet about()}
+        <DayField {date} onopen={(next) => onopen(next, false)} />
+        <p>
+          {#if oven?.loads[0]}
+            {oven.loads.length} loads from <b>{clock(oven.loads[0].at)}</b>, on from
+            <b>{clock(oven.heatings[0]?.from ?? oven.loads[0].at)}</b>, {formatNumber(oven.heated, 0)} kWh
+          {:else}{formatDate(date)}{/if}
+        </p>
+      {/snippet}
+      {#if looking !== 'no'}<button type="button" class="btn preset-tonal" onclick={() => desk.stop()}
+          >Stop</button
+        >{/if}
+      <ToolButton
+        label="Undo"
+        title="Undo (Ctrl Z)"
+        disabled={history.past.length === 0}
+        onclick={() => desk.travel(undo)}><Undo size={20} /></ToolButton
+      >
+      <ToolButton
+        label="Redo"
+        title="Redo (Ctrl Y)"
+        disabled={history.future.length === 0}
+        onclick={() => desk.travel(redo)}><Redo size={20} /></ToolButton
+      >
+      <ToolButton label="Keys of this room" title="Keys (?)" onclick={() => (keys = true)}
+        ><Keyboard size={20} /></ToolButton
+      >
+      <ToolButton
+        label="Print the load sheet"
+        title="Print the load sheet"
+        disabled={!oven}
+        onclick={() => window.print()}><Printer size={20} /></ToolButton
+      >
+      <ToolButton
+        label="At the oven door"
+        title="At the oven door (D)"
+        disabled={!oven}
+        onclick={() => (door = true)}><DoorOpen size={20} /></ToolButton
+      >
+      <button
+        type="button"
+        class="btn preset-filled save"
+        disabled={!desk.unsaved || desk.saving}
+        onclick={() => void desk.save()}>Save</button
+      >
+    </RoomHead>
+
+    {#if desk.outcome}<p class="notice" role="alert">{desk.outcome}</p>{/if}
+    {#each desk.problems as each (each.path + each.problem)}
+      <p class="notice" role="alert">{each.problem} {each.remedy}</p>
+    {/each}
+    {#if conflict}
+      <ConflictPanel
+        {conflict}
+        offers={desk.offers}
+        trying={looking === 'remedies'}
+        ontake={(offer) => desk.choose(withRemedy(history.present, offer.remedy), offer.words, 3)}
+      />
+    {/if}
+    {#if desk.before && day && looking === 'no'}
+      <MovesPanel
+        reasons={[]}
+        moved={desk.moved}
+        {clock}
+        ontake={() => ((desk.before = null), void desk.save())}
+        onback={() => desk.takeBack()}
+      />
+    {/if}
+
+    {#if desk.empty}
+      <p class="empty">
+        Nothing is ordered for this day. Enter it in <a href={`/plan/orders/${date}`}>Orders</a>, and its
+        loads appear here.
+      </p>
+    {:else if oven && oven.loads.length > 0}
+      {#if sessions.length > 1}
+        <div class="sessions" role="group" aria-label="Times that the oven is on">
+          {#each sessions as each, index (each.from)}
+            <button type="button" class="btn" aria-pressed={each === seen} onclick={() => show(index)}
+              >{localTime(each.from, zone).weekday} {clock(each.from)} to {clock(each.to)}</button
+            >
+          {/each}
+        </div>
+      {/if}
+      <div class:faded={conflict !== null}>
+        <OvenNight
+          {oven}
+          width={Math.max(wide, 560)}
+          {scale}
+          {zone}
+          selected={load ? oven.loads.indexOf(load) : 0}
+          onselect={(index) => (chosen = index)}
+          ondrag={drag}
+          onshift={(moved, by) => desk.shift(tasksOf(moved), by)}
+        />
+        <Chart
+          label={`Temperature of the stones of ${oven.decks.length} decks, ${reading.unit}`}
+          height="9rem"
+          option={stoneChart(oven, scale, Math.max(wide, 560), zone, unit)}
+        />
+      </div>
+      {#if load}
+        <div class="under">
+          <LoadFacts {oven} {load} place={oven.loads.indexOf(load)} {zone} onlonger={longer} />
+          <DeckMap {oven} {load} />
+        </div>
+      {/if}
+    {:else}
+      <p class="empty">{looking === 'no' ? 'There is no plan of this day yet.' : 'Looking for a plan…'}</p>
+    {/if}
+  </div>
+  {#if oven}<LoadPrint {oven} {date} {zone} />{/if}
+{/if}
+
+<Sheet open={keys} title="Keys of this room" onclose={() => (keys = false)}><KeyList keys={KEYS} /></Sheet>
+
+<style>
+  .room {
+    padding: 0.75rem 1.5rem 1.5rem;
+  }
+  .faded {
+    opacity: 0.5;
+  }
+  .under {
+    display: grid;
+    grid-template-columns: minmax(20rem, 2fr) 3fr;
+    gap: 1.5rem;
+    margin-top: 0.75rem;
+  }
+  .sessions {
+    display: flex;
+    gap: 0.5rem;
+    margin: 0.5rem 0;
+  }
+  .sessions [aria-pressed='true'] {
+    background: light-dark(var(--color-surface-300), var(--color-surface-700));
+  }
+  .empty {
+    margin-top: 2rem;
+  }
+  .notice {
+    border-left: 4px solid currentColor;
+    padding: 0.5rem 0.9rem;
+    margin: 0.5rem 0;
+  }
+  @media (max-width: 60rem) {
+    .under {
+      grid-template-columns: 1fr;
+    }
+  }
+  @media print {
+    .room {
+      display: none;
+    }
+  }
+</style>

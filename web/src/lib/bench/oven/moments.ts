@@ -1,0 +1,57 @@
+import type { OvenDay, OvenItem, OvenLoad } from '@jovet/core/day';
+
+/** Something to do at the oven at a time. */
+export interface OvenMoment {
+  /** The same for ever, so that what was done stays done. */
+  readonly id: string;
+  readonly kind: 'load' | 'vent' | 'look' | 'out';
+  readonly at: number;
+  readonly load: OvenLoad;
+  readonly items: readonly OvenItem[];
+}
+
+/** Share of a bake after which it is first looked at. Domain section 3. */
+const FIRST_LOOK = 0.5;
+
+/** What is to be done at the oven, in the order of time. @param idOf a task of the plan by its index */
+export function ovenMoments(oven: OvenDay, idOf: (task: number) => string): OvenMoment[] {
+  const moments = oven.loads.flatMap((load): OvenMoment[] => {
+    const [first] = load.items;
+    if (!first) return [];
+    const all = { load, items: load.items };
+    const steamed = load.items.filter(({ steam, minutes }) => steam > 0 && steam < minutes);
+    const vent = Math.max(0, ...steamed.map(({ steam }) => steam));
+    return [
+      { ...all, id: `load ${idOf(first.load)}`, kind: 'load', at: load.at },
+      ...(vent > 0
+        ? [{ load, items: steamed, id: `vent ${idOf(first.load)}`, kind: 'vent' as const, at: load.at + vent * 60 }]
+        : []),
+      ...load.items.flatMap((item): OvenMoment[] => [
+        { load, items: [item], id: `look ${idOf(item.load)}`, kind: 'look', at: item.inAt + item.minutes * 60 * FIRST_LOOK },
+        { load, items: [item], id: `out ${idOf(item.out)}`, kind: 'out', at: item.outAt },
+      ]),
+    ];
+  }); // prettier-ignore
+  return moments.sort((a, b) => a.at - b.at);
+}
+
+/** What a moment asks for, in words. */
+export const MOMENT_WORDS: Readonly<Record<OvenMoment['kind'], string>> = {
+  load: 'Load',
+  vent: 'Let the steam out',
+  look: 'First look',
+  out: 'Take out',
+};
+
+/** Pieces by name: `26 Oat tin and 12 Quay small`. */
+export const itemWords = (items: readonly OvenItem[]): string =>
+  items.map(({ pieces, name }) => `${pieces} ${name}`).join(' and ');
+
+/** Decks as people count them: `deck 1`, `decks 1, 2`. */
+export function deckWords(load: OvenLoad, item?: OvenItem): string {
+  const lot = item ? load.items.indexOf(item) : -1;
+  const decks = load.decks
+    .filter(({ pieces }) => lot < 0 || pieces.some((each) => each.lot === lot))
+    .map(({ deck }) => deck + 1);
+  return decks.length === 0 ? 'no deck' : `${decks.length === 1 ? 'deck' : 'decks'} ${decks.join(', ')}`;
+}
