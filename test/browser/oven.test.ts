@@ -5,7 +5,7 @@ import { accessible, visits } from './visited.ts';
 
 const { visited } = visits();
 
-const DAY = '2032-04-15';
+const DAY = '2032-05-13';
 const loads = ({ page }: Visit) =>
   page.$$eval('[data-load]', (all) => all.map((each) => each.getAttribute('aria-label') ?? ''));
 const captions = ({ page }: Visit) =>
@@ -91,7 +91,7 @@ visited('loads stand on their decks, one is held later by key, a longer bake mov
 
 for (const look of ['light', 'dark'])
   visited(`the Oven is accessible in the ${look} look`, async (visit) => {
-    await accessible(visit, look, '/plan/oven/2032-04-22', async () => {
+    await accessible(visit, look, '/plan/oven/2032-05-20', async () => {
       await visit.page.waitForSelector('[data-load]');
       await settled(visit);
     });

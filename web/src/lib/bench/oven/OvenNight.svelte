@@ -134,7 +134,7 @@
       onkeydown={(event) => onkeydown(event, index)}
     >
       <title>{words(load)}</title>
-      {#each blocks.filter((each) => each.index === index) as { deck, names, out } (deck)}
+      {#each blocks.filter((each) => each.index === index) as { deck, out } (deck)}
         {@const y = TOP + deck * LANE + 4}
         {@const [left, end] = [x(load.at + by), x(out + by)]}
         <rect class="hot" x={end} {y} width={Math.max(0, x(load.until + by) - end)} height={LANE - 8} />
