@@ -31,6 +31,16 @@ for (let half = 0; half < 10; half += 1) await visit.keys('Alt', 'Shift', 'Arrow
 await page.waitForSelector('[aria-label="What stands in the way"] li button');
 await page.waitForFunction(() => !document.body.innerText.includes('Planning what might help'));
 await take('day-conflict');
+await visit.go('/plan/oven/2026-11-26');
+await page.waitForSelector('[data-chart] svg');
+await visit.until('header [role="status"]', 'Not saved yet');
+const loads = await page.$$eval('[data-load]', (all) =>
+  all.map((each) => each.getAttribute('aria-label') ?? ''),
+);
+const shown = loads.findIndex((label) => label.includes('Oat tin'));
+await page.$$eval('[data-load]', (all, index) => (all[index] as unknown as HTMLElement).focus(), shown);
+await page.waitForFunction(() => document.querySelector('.under h2')?.textContent?.includes('Oat tin'));
+await take('oven');
 await visit.go('/know/bakehouse');
 await page.waitForSelector('[name="hands.0.name"]');
 await take('bakehouse');
