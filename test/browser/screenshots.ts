@@ -26,7 +26,7 @@ await visit.until('header [role="status"]', 'Not saved yet');
 await page.$eval('[data-task="quay-country.1.divide"]', (each) => (each as unknown as HTMLElement).focus());
 await visit.until('section caption', 'If it alone were moved');
 await take('day');
-await page.$eval('[data-task="tidewater-rye.1.mix"]', (each) => (each as unknown as HTMLElement).focus());
+await page.$eval('[data-task="oat-tin.1.mix"]', (each) => (each as unknown as HTMLElement).focus());
 for (let half = 0; half < 10; half += 1) await visit.keys('Alt', 'Shift', 'ArrowRight');
 await page.waitForSelector('[aria-label="What stands in the way"] li button');
 await page.waitForFunction(() => !document.body.innerText.includes('Planning what might help'));
