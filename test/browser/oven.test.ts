@@ -1,5 +1,5 @@
 import assert from 'node:assert/strict';
-import { onlyOrders, settled } from './days.ts';
+import { api, onlyOrders, settled } from './days.ts';
 import type { Visit } from './visit.ts';
 import { accessible, visits } from './visited.ts';
 
@@ -68,6 +68,9 @@ visited('loads stand on their decks, one is held later by key, a longer bake mov
   await visit.until('[aria-label="What this moves"]', /move|Nothing else/);
   await visit.press('Take it');
   await visit.until('header [role="status"]', /^ ?Saved/);
+
+  const told = (await api('GET', `plans/${DAY}/oven.json`)) as { loads: { items: { name: string }[] }[] };
+  assert.equal(told.loads.flatMap(({ items }) => items).length, kept.length);
 
   await page.emulateMediaType('print');
   const sheet = await page.$eval('.print-loads', (each) => (each as HTMLElement).innerText);

@@ -7,6 +7,7 @@ import { FORMULA_CALCULATIONS } from '../src/lib/server/api/formula-calculations
 import { mixesOfPlan } from '@jovet/core/day';
 import { demoInput, must } from '../../core/test/demo.ts';
 import { SolveAnswer } from '../src/lib/server/api/culture-schemas.ts';
+import { HeatAnswer, PackAnswer } from '../src/lib/server/api/oven-schemas.ts';
 import { RetarderAnswer } from '../src/lib/server/api/retarder-schemas.ts';
 import * as schemas from '../src/lib/server/api/schemas.ts';
 
@@ -49,7 +50,7 @@ const HELD = [{ body: { kind: 'held' }, around: 50 }];
 const RISING = { culture: { share: 0.1 }, temperature: 25, stays: HELD, targets: [1] };
 
 test('every example of the API is answered', async () => {
-  assert.equal(Object.keys(examples).length, 5 + Object.keys(FORMULA_CALCULATIONS).length);
+  assert.equal(Object.keys(examples).length, 7 + Object.keys(FORMULA_CALCULATIONS).length);
   for (const [path, example] of Object.entries(examples)) {
     const response = await post(path, JSON.stringify(example));
     assert.equal(response.status, 200, `${path}: ${await response.clone().text()}`);
@@ -65,6 +66,8 @@ test('every answer has the form that is documented, to the last field', async ()
     '/api/v1/fermentation/forecast': schemas.ForecastAnswer,
     '/api/v1/fermentation/retarder': RetarderAnswer,
     '/api/v1/fermentation/solve': SolveAnswer,
+    '/api/v1/oven/pack': PackAnswer,
+    '/api/v1/oven/heat': HeatAnswer,
     '/api/v1/day/clock': schemas.ClockAnswer,
   };
   assert.deepEqual(Object.keys(documented).sort(), Object.keys(examples).sort());
@@ -272,6 +275,18 @@ test('a day is saved, listed and opened over the API, and a stale one is refused
   await refused(await put({ order: mine, base: 0 }, '2031-05-07'));
 });
 
+test('a deck of nothing, a piece too large and a bake of no minutes are refused in words', async () => {
+  const pack = (body: object) => post('/api/v1/oven/pack', JSON.stringify(body));
+  const round = { kind: 'round', diameter: 0.3 };
+  const said = async (response: Response) => (await refused(response)).map(({ path, problem }) => `${path}: ${problem}`);
+  assert.match((await said(await pack({ deck: { width: 0, depth: 1 }, piece: round })))[0] ?? '', /^deck: The deck has no floor/);
+  assert.match((await said(await pack({ deck: { width: 0.2, depth: 0.2 }, piece: round })))[0] ?? '', /^piece: .*larger than the deck/);
+  const heat = examples['/api/v1/oven/heat'] as { loads: object[] };
+  const loads = [{ ...heat.loads[0], minutes: 0 }];
+  const cold = await post('/api/v1/oven/heat', JSON.stringify({ ...heat, loads }));
+  assert.match((await said(cold))[0] ?? '', /^loads.0: .*0 minutes/);
+}); // prettier-ignore
+
 test('a day is planned around what is held, and a pin on what is no task is refused', async () => {
   const plan = (pins: { task: string; at: number }[]) =>
     post('/api/v1/plan', JSON.stringify({ date: '2032-04-01', seconds: 5, pins }));
@@ -279,7 +294,7 @@ test('a day is planned around what is held, and a pin on what is no task is refu
   const startOf = ({ tasks }: Told) => tasks.find(({ id }) => id === 'oat-tin.oat-scald')?.start ?? NaN;
   const free = (await (await plan([])).json()) as Told;
   assert.equal(free.verdict, 'planned');
-  const at = startOf(free) + 900;
+  const at = startOf(free) - 900;
   const held = (await (await plan([{ task: 'oat-tin.oat-scald', at }])).json()) as Told;
   assert.equal(held.verdict, 'planned');
   assert.equal(startOf(held), at);

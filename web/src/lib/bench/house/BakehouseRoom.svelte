@@ -93,6 +93,14 @@
   }
   const onkeydown = (event: KeyboardEvent) => roomKeys(event, { save: () => void save() });
   const SKILL_WORDS = { mix: 'mixing', shape: 'shaping', oven: 'oven', pack: 'packing' } as const;
+  /** What it means that a field is empty. */
+  const BLANK: Partial<Record<ThingKey, string>> = {
+    proofBox: 'none',
+    proofBoxAt: 'as asked',
+    retarder: 'none',
+    racks: 'none',
+    recovery: 'reckoned',
+  };
   const COUNTS: readonly (readonly [ThingKey, string, string])[] = [
     ['bench', 'Bench', 'm'],
     ['tubs', 'Dough tubs', ''],
@@ -197,11 +205,7 @@
           unit={unit === '°' ? reading.unit : unit || undefined}
           value={draft.things[key]}
           problem={wrong[`things.${key}`]}
-          placeholder={key === 'proofBoxAt'
-            ? 'as asked'
-            : ['proofBox', 'retarder', 'racks'].includes(key)
-              ? 'none'
-              : undefined}
+          placeholder={BLANK[key]}
           oninput={thing(key)}
         />
       {/each}

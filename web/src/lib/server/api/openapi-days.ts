@@ -81,11 +81,11 @@ export const dayPaths = () => ({
   '/api/v1/plans/{date}/{form}': {
     get: {
       ...operation(
-        'The chosen plan as a table or a calendar',
-        'plan.csv or plan.ics; ?person= for one person.',
+        'The chosen plan as a table, a calendar, or its loads',
+        'plan.csv or plan.ics; ?person= for one person. oven.json: loads deck by deck, and the stones under them.',
         Anything,
       ),
-      requestParams: { path: z.object({ date: z.iso.date(), form: z.enum(['plan.csv', 'plan.ics']) }) },
+      requestParams: { path: z.object({ date: z.iso.date(), form: z.enum(['plan.csv', 'plan.ics', 'oven.json']) }) },
     },
   },
 }); // prettier-ignore

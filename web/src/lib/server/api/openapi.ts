@@ -8,6 +8,7 @@ import { dayPaths } from './openapi-days.ts';
 import { mixPaths } from './openapi-mixes.ts';
 import { operation } from './openapi-operation.ts';
 import { SolveAnswer, SolveRequest } from './culture-schemas.ts';
+import { HeatAnswer, HeatRequest, PackAnswer, PackRequest } from './oven-schemas.ts';
 import { RetarderAnswer, RetarderRequest } from './retarder-schemas.ts';
 import * as schemas from './schemas.ts';
 
@@ -52,6 +53,15 @@ export const EXAMPLES = {
     room: 22,
     hours: 12,
     loads: [{ pieces: 60, mass: 0.84, temperature: 24, culture: 0.1572, made: 0.6, held: 0.42 }],
+  },
+  '/api/v1/oven/pack': { deck: { width: 1.25, depth: 0.85 }, piece: { kind: 'round', diameter: 0.2 } },
+  '/api/v1/oven/heat': {
+    stone: { area: 1.06 },
+    room: 20,
+    first: 20,
+    setPoints: [{ at: 0, celsius: 245 }],
+    loads: [{ at: 7200, minutes: 40, dough: 12, from: 6, core: 98, loss: 14, steam: 0.15 }],
+    until: 12_600,
   },
   '/api/v1/fermentation/solve': {
     find: 'ratio',
@@ -119,6 +129,20 @@ const build = () =>
         'Air and dough in a cold cabinet while loads come and go, and how much rises before it is cold.',
         RetarderRequest,
         RetarderAnswer,
+      ),
+      ...calculation(
+        '/api/v1/oven/pack',
+        'Pieces on a deck',
+        'The most pieces of one kind that stand on a deck, and where.',
+        PackRequest,
+        PackAnswer,
+      ),
+      ...calculation(
+        '/api/v1/oven/heat',
+        'Heat of a stone',
+        'A stone through heating up, set points and loads, and where the heat went.',
+        HeatRequest,
+        HeatAnswer,
       ),
       ...calculation(
         '/api/v1/fermentation/solve',

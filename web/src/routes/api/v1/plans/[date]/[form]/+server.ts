@@ -1,4 +1,5 @@
-import { networkOf, toldTasks } from '@jovet/core/day';
+import { json } from '@sveltejs/kit';
+import { followDoughs, networkOf, ovenDay, toldTasks } from '@jovet/core/day';
 import { planToCalendar, planToCsv } from '@jovet/core/formats';
 import { noSuchMethod, refuse } from '$lib/server/api/answer';
 import { missing } from '$lib/server/api/changed';
@@ -6,14 +7,22 @@ import { database } from '$lib/server/database/connected';
 import { notADate } from '$lib/server/dates';
 import { readDayPlan } from '$lib/server/database/day-plan';
 
-/** The chosen plan of a day as a table (`plan.csv`), or as a calendar (`plan.ics`), of one person with `?person=`. */
+/**
+ * The chosen plan of a day as a table (`plan.csv`), or as a calendar (`plan.ics`), of one person with `?person=`; its
+ * loads, deck by deck, with the stones under them (`oven.json`).
+ */
 export async function GET({ params: { date, form }, url, locals: { actor } }) {
   const wrong = notADate(date);
   if (wrong) return wrong;
   const plan = await readDayPlan(database(), actor, date);
-  if (!plan || !['plan.csv', 'plan.ics'].includes(form)) return missing();
+  if (!plan || !['plan.csv', 'plan.ics', 'oven.json'].includes(form)) return missing();
   const network = networkOf(plan.input);
   if (!network.ok) return refuse(422, network.problems);
+  if (form === 'oven.json') {
+    const { models, instance, frame } = network.value;
+    const followed = followDoughs(models, instance, frame.room, plan.doc.schedule);
+    return json(ovenDay(plan.input, network.value, plan.doc.schedule, followed));
+  }
   const person = url.searchParams.get('person');
   const all = toldTasks(plan.input, network.value, plan.doc.schedule);
   const tasks = person === null ? all : all.filter(({ people }) => people.includes(person));
