@@ -92,7 +92,6 @@ count_tests() {
 serve_for_checks() {
   local port data="$CHECK_DATA/$1"
   port=$(free_port)
-  rm -f "$CHECK_DATA/start.log"
   : >"$CHECK_DATA/start.log"
   "$ROOT/jovet" start --data "$data" --port "$port" >"$CHECK_DATA/start.log" 2>&1 &
   CHECK_SERVER=$!

@@ -51,6 +51,7 @@ export interface FloorDraft {
   readonly things: Readonly<Record<ThingKey, string>>;
   readonly loader: boolean;
   readonly steam: Floor['oven']['steam'];
+  readonly hotSide: Floor['oven']['hotSide'];
   /** Seconds of work, by the name of the rate. */
   readonly rates: Readonly<Record<string, string>>;
 }
@@ -127,6 +128,7 @@ export function draftOfFloor(bakehouse: Bakehouse, unit: TemperatureUnit): Floor
     },
     loader: floor.oven.loader,
     steam: floor.oven.steam,
+    hotSide: floor.oven.hotSide,
     rates: Object.fromEntries(RATES.map(([path]) => [path, rate(path)])),
   };
 } // prettier-ignore
@@ -238,7 +240,7 @@ export function parseFloor(draft: FloorDraft, bakehouse: Bakehouse, unit: Temper
         : { dough: mass('retarder'), temperature: degrees('retarderAt'), most: number('retarderMost') },
     racks: things.racks.trim() === '' ? null : { count: number('racks'), bread: mass('onRack') },
     oven: {
-      steam: draft.steam, decks: number('decks'), loader: draft.loader,
+      steam: draft.steam, hotSide: draft.hotSide, decks: number('decks'), loader: draft.loader,
       width: number('deckWidth'), depth: number('deckDepth'), heater: number('heater'),
       recovery: things.recovery.trim() === '' ? null : number('recovery'),
     },

@@ -80,6 +80,8 @@ export type FloorDough = z.infer<typeof FloorDough>;
 /** Where the steam of an oven comes from. */
 export const STEAM = ['built-in', 'pan', 'none'] as const;
 
+export const HOT_SIDES = ['none', 'left', 'right', 'back'] as const;
+
 /** Prices of what is not as it should be, each for five minutes. */
 export const DayWeights = z.strictObject({
   /** One person’s work in the quiet hours. */
@@ -169,6 +171,8 @@ export const Floor = z.strictObject({
         /** Minutes from the last piece out until the stone is hot again; null: as its heater and the load say. */
         recovery: z.number().min(0).max(120).nullable().default(10),
         steam: z.enum(STEAM).default('built-in'),
+        /** The side that bakes faster, so that pieces are turned during their bake. */
+        hotSide: z.enum(HOT_SIDES).default('none'),
       }),
     )
     .prefault({ decks: 4 }),

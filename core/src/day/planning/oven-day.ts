@@ -46,6 +46,8 @@ export interface OvenItem {
   /** Dough of all of them, kg, and percent of it that is lost. */
   readonly dough: number;
   readonly loss: number;
+  /** They are dipped in lye before they are loaded. */
+  readonly lye: boolean;
 }
 
 /** What goes into the oven at one time: pieces of one profile, on one deck or several. */
@@ -79,6 +81,8 @@ export interface OvenDeck {
 export interface OvenDay {
   /** m of the floor of a deck. */
   readonly floor: { readonly width: number; readonly depth: number };
+  /** The side that bakes faster. */
+  readonly hotSide: 'none' | 'left' | 'right' | 'back';
   readonly loads: readonly OvenLoad[];
   readonly decks: readonly OvenDeck[];
   readonly heatings: readonly Heating[];
@@ -99,7 +103,8 @@ export function ovenDay(input: DayInput, network: Network, schedule: Schedule, f
   const loads = onDecks(gathered(input, network, schedule, followed), input);
   const heatings = heatingsOf(network.instance, schedule);
   const decks = Array.from({ length: floor.oven.decks }, (_, deck) => stoneOfDeck(input, network, loads, heatings, deck));
-  return { floor: deckFloorOf(floor), loads, decks, heatings, heated: decks.reduce((sum, { heated }) => sum + heated, 0) };
+  return { floor: deckFloorOf(floor),
+    hotSide: floor.oven.hotSide, loads, decks, heatings, heated: decks.reduce((sum, { heated }) => sum + heated, 0) };
 } // prettier-ignore
 
 interface Gathered extends Omit<OvenLoad, 'decks' | 'left'> {
@@ -125,12 +130,14 @@ function gathered(input: DayInput, network: Network, schedule: Schedule, followe
         const moment = (slot: number) => instance.origin + slot * SLOT;
         const course = followed.batches.find((each) => each.dough === model.key && each.batch === batch.n)?.strands[index];
         const lot = deckLotOf(floor, doc, { formula: dough.slug, product: strand.product, pieces: strand.pieces, scaledWeight: strand.mass });
+        const product = doc.products.find(({ slug }) => slug === strand.product);
         const item: OvenItem = {
           load: strand.load, out: strand.out, pieces: strand.pieces, holder: lot.holder, held: lot.count, outline: lot.outline,
-          name: doc.products.find(({ slug }) => slug === strand.product)?.name ?? strand.product,
+          name: product?.name ?? strand.product,
           inAt: moment(endOf(instance, strand.load, loaded)), outAt: moment(out.start), minutes: bakeMinutes(strand.mass, bake) + (longer.get(instance.tasks[strand.load]?.id ?? '') ?? 0), steam: bake.steam,
           core: coreDoneOf(doc, lot.holder !== null), from: course?.at(-1)?.temperature ?? doc.process.ddt,
           dough: strand.pieces * strand.mass, loss: bakeLossOf(doc, strand.product),
+          lye: product?.extras.some(({ use, ingredient }) => use === 'bath' && /lye/.test(ingredient)) ?? false,
         };
         const key = `${load.profile} ${loaded.start} ${load.slots}`;
         const known = found.get(key);

@@ -229,6 +229,21 @@
           <option value="none">none</option>
         </select>
       </label>
+      <label class="field">
+        <span class="field-name">Hotter side</span>
+        <select
+          class="select"
+          name="hotSide"
+          value={draft.hotSide}
+          onchange={(event) =>
+            (draft = { ...draft, hotSide: event.currentTarget.value as typeof draft.hotSide })}
+        >
+          <option value="none">none</option>
+          <option value="left">left</option>
+          <option value="right">right</option>
+          <option value="back">back</option>
+        </select>
+      </label>
     </div>
   </section>
 

@@ -24,6 +24,11 @@
   /** Loaves of one load are told apart by their hatching, and by their names under the deck. */
   const KINDS = ['plain', 'dotted', 'striped', 'crossed'];
   const kindOf = (lot: number) => KINDS[lot % KINDS.length] ?? 'plain';
+  const SIDES = $derived({
+    left: `M0.012,0V${floor.depth}`,
+    right: `M${floor.width - 0.012},0V${floor.depth}`,
+    back: `M0,0.012H${floor.width}`,
+  });
   const words = (deck: number) =>
     onDeck(deck).map(({ lot, spots }) => {
       const item = itemOf(deck, lot);
@@ -64,6 +69,9 @@
           </pattern>
         </defs>
         <rect class="floor" width={floor.width} height={floor.depth} />
+        {#if oven.hotSide !== 'none'}<path class="hot" d={SIDES[oven.hotSide]}
+            ><title>bakes faster here</title></path
+          >{/if}
         <line
           class="door"
           x1={floor.width * 0.15}
@@ -127,6 +135,11 @@
     fill: light-dark(var(--color-surface-100), var(--color-surface-900));
     stroke: light-dark(var(--color-surface-500), var(--color-surface-500));
     stroke-width: 0.006;
+  }
+  .hot {
+    stroke: light-dark(var(--color-surface-600), var(--color-surface-400));
+    stroke-width: 0.024;
+    stroke-dasharray: 0.01 0.015;
   }
   .door {
     stroke: currentColor;

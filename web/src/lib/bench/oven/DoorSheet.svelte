@@ -91,7 +91,9 @@
                 ? 'Steam is out'
                 : next.kind === 'look'
                   ? 'Looked'
-                  : 'It is out'}</button
+                  : next.kind === 'turn'
+                    ? 'Turned'
+                    : 'It is out'}</button
         >
         {#if next.kind === 'out' && next.items[0]}
           {@const [item] = next.items}

@@ -1,11 +1,12 @@
 <script lang="ts">
   import type { OvenDay, OvenLoad } from '@jovet/core/day';
+  import { LYE_CAUTION } from '@jovet/core/formula';
   import { minutesLeft } from '@jovet/core/oven';
   import { localTime } from '@jovet/core/time';
   import { formatNumber, formatTemperature, parseTemperature } from '@jovet/core/units';
   import Field from '../../ui/Field.svelte';
   import { useReading } from '../settings';
-  import { itemWords } from './moments';
+  import { itemWords, TURN } from './moments';
 
   interface Props {
     oven: OvenDay;
@@ -64,6 +65,14 @@
       >
     </p>
   {/each}
+  {#if oven.hotSide !== 'none'}
+    <p>
+      The oven bakes faster at the {oven.hotSide}: turn them round after {formatNumber(
+        Math.max(...load.items.map(({ minutes: each }) => each)) * TURN,
+        0,
+      )} min.
+    </p>
+  {/if}
   {#each cold as { deck, celsius, hotAt } (deck)}
     <p class="caution" role="note">
       The stone of deck {deck + 1} has {stone(celsius)} by then{hotAt === null
@@ -94,9 +103,10 @@
       {:else if left?.problem}{left.problem}{/if}
     </p>
   </div>
+  {#if load.items.some(({ lye }) => lye)}<p class="caution" role="note">{LYE_CAUTION}</p>{/if}
   <p class="quiet">
-    Stone, steam and lids burn: dry mitts, stand aside when the door opens. What trained people and the rules
-    of your place say comes first.
+    Count the blades in and out. Stone, steam and lids burn: dry mitts, stand aside when the door opens. What
+    trained people and the rules of your place say comes first.
   </p>
 </section>
 

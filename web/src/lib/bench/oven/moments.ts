@@ -4,7 +4,7 @@ import type { OvenDay, OvenItem, OvenLoad } from '@jovet/core/day';
 export interface OvenMoment {
   /** The same for ever, so that what was done stays done. */
   readonly id: string;
-  readonly kind: 'load' | 'vent' | 'look' | 'out';
+  readonly kind: 'load' | 'vent' | 'look' | 'turn' | 'out';
   readonly at: number;
   readonly load: OvenLoad;
   readonly items: readonly OvenItem[];
@@ -12,6 +12,9 @@ export interface OvenMoment {
 
 /** Share of a bake after which it is first looked at. Domain section 3. */
 const FIRST_LOOK = 0.5;
+
+/** Share of a bake after which pieces are turned where a side is hotter. Chosen for Jovet. */
+export const TURN = 0.6;
 
 /** What is to be done at the oven, in the order of time. @param idOf a task of the plan by its index */
 export function ovenMoments(oven: OvenDay, idOf: (task: number) => string): OvenMoment[] {
@@ -28,6 +31,9 @@ export function ovenMoments(oven: OvenDay, idOf: (task: number) => string): Oven
         : []),
       ...load.items.flatMap((item): OvenMoment[] => [
         { load, items: [item], id: `look ${idOf(item.load)}`, kind: 'look', at: item.inAt + item.minutes * 60 * FIRST_LOOK },
+        ...(oven.hotSide === 'none'
+          ? []
+          : [{ load, items: [item], id: `turn ${idOf(item.load)}`, kind: 'turn' as const, at: item.inAt + item.minutes * 60 * TURN }]),
         { load, items: [item], id: `out ${idOf(item.out)}`, kind: 'out', at: item.outAt },
       ]),
     ];
@@ -40,6 +46,7 @@ export const MOMENT_WORDS: Readonly<Record<OvenMoment['kind'], string>> = {
   load: 'Load',
   vent: 'Let the steam out',
   look: 'First look',
+  turn: 'Turn round',
   out: 'Take out',
 };
 
