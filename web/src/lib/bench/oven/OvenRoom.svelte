@@ -42,7 +42,7 @@
   let keys = $state(false);
   let door = $state(false);
   let wide = $state(1000);
-  /** Place of a load in the day; null: the first of those that are shown. */
+  /** A task of a load, wherever that stands; null: the first of those that are shown. */
   let chosen = $state<number | null>(null);
 
   const reading = useReading();
@@ -70,15 +70,16 @@
   });
   function show(index: number) {
     session = index;
-    const [first] = sessions[index]?.loads ?? [];
-    if (first && oven) chosen = oven.loads.indexOf(first);
+    chosen = sessions[index]?.loads[0]?.items[0]?.load ?? null;
   }
   const unit = $derived({
     name: reading.unit,
     of: (celsius: number) => (reading.unit === '°F' ? celsius * 1.8 + 32 : celsius),
   });
 
-  const load = $derived(oven?.loads[chosen ?? -1] ?? seen.loads[0] ?? null);
+  const load = $derived(
+    oven?.loads.find(({ items }) => items.some((item) => item.load === chosen)) ?? seen.loads[0] ?? null,
+  );
 
   /** The load tasks of a load, to be held together. */
   const tasksOf = ({ items }: OvenLoad) =>
@@ -226,7 +227,7 @@
           {scale}
           {zone}
           selected={load ? oven.loads.indexOf(load) : 0}
-          onselect={(index) => (chosen = index)}
+          onselect={(index) => (chosen = oven.loads[index]?.items[0]?.load ?? null)}
           ondrag={drag}
           onshift={(moved, by) => desk.shift(tasksOf(moved), by)}
         />
