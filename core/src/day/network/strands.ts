@@ -6,7 +6,7 @@ import {
   CORE_AT_UNLOADING,
   recoveryMinutes,
 } from '../../oven/index.ts';
-import { bakeLossOf, decksOf, stoneOf } from './deck-lots.ts';
+import { bakeLossOf, decksOf, floorProductOf, stoneOf } from './deck-lots.ts';
 import {
   SLOT,
   SLOT_MINUTES,
@@ -15,7 +15,7 @@ import {
   type StrandModel,
   type Use,
 } from '../instance/index.ts';
-import { warmestProof, type FloorProduct } from '../floor.ts';
+import { warmestProof } from '../floor.ts';
 import type { Dough, DoughBatch, Lot } from './doughs.ts';
 import { proofTables, type BulkSamples, type FoldWhen, type ProofAsk } from './tables.ts';
 import {
@@ -169,7 +169,7 @@ function boxTemperature({ input }: TaskList, { dough, bulk }: Cut): number | nul
 function proofWays(list: TaskList, cut: Cut, strand: Strand): { way: Waiting; stands: StandModel[] }[] {
   const { floor, rates } = list.input.bakehouse;
   const { process } = cut.dough.formula.doc;
-  const product = productOf(list, cut.dough, strand);
+  const product = floorProductOf(floor, { formula: cut.dough.slug, product: strand.product });
   const holder = holderOf(list, cut.dough, strand, false);
   const mass = strand.pieces * strand.scaledWeight;
   const asked = boxTemperature(list, cut);
@@ -226,13 +226,11 @@ function recoveryOf({ input, frame }: TaskList, { formula: { doc } }: Dough, lot
   });
 } // prettier-ignore
 
-const productOf = ({ input }: TaskList, { slug }: Dough, { product }: Pick<Lot, 'product'>): FloorProduct | null =>
-  input.bakehouse.floor.products.find((each) => each.formula === slug && each.product === product) ?? null; // prettier-ignore
-
 /** What pieces stand in; while they bake, only what goes into the oven with them. */
 function holderOf(list: TaskList, dough: Dough, strand: Strand, baking: boolean): Use[] {
-  const product = productOf(list, dough, strand);
-  const holder = list.input.bakehouse.floor.holders.find(({ slug }) => slug === product?.holder);
+  const { floor } = list.input.bakehouse;
+  const product = floorProductOf(floor, { formula: dough.slug, product: strand.product });
+  const holder = floor.holders.find(({ slug }) => slug === product?.holder);
   if (!product || !holder || (baking && !holder.bakes)) return [];
   return list.use(holder.slug, strand.pieces / product.perHolder);
 }

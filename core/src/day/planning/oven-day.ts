@@ -103,8 +103,8 @@ export function ovenDay(input: DayInput, network: Network, schedule: Schedule, f
   const loads = onDecks(gathered(input, network, schedule, followed), input);
   const heatings = heatingsOf(network.instance, schedule);
   const decks = Array.from({ length: floor.oven.decks }, (_, deck) => stoneOfDeck(input, network, loads, heatings, deck));
-  return { floor: deckFloorOf(floor),
-    hotSide: floor.oven.hotSide, loads, decks, heatings, heated: decks.reduce((sum, { heated }) => sum + heated, 0) };
+  const { hotSide } = floor.oven;
+  return { floor: deckFloorOf(floor), hotSide, loads, decks, heatings, heated: decks.reduce((sum, { heated }) => sum + heated, 0) };
 } // prettier-ignore
 
 interface Gathered extends Omit<OvenLoad, 'decks' | 'left'> {

@@ -80,6 +80,7 @@
                   label={`${name}: ${word}`}
                   name={`products.${index}.${key}`}
                   value={line[key as 'perDeck']}
+                  placeholder={key === 'perDeck' ? 'reckoned' : undefined}
                   problem={wrong[`products.${index}.${key}`]}
                   oninput={(value) => put(index, { [key]: value })}
                 />

@@ -31,9 +31,7 @@
   const clock = (at: number) => localTime(at, zone).time;
   let time = $state(Date.now() / 1000);
   const done = doneMoments(() => date);
-  const moments = $derived(
-    ovenMoments(oven, (index) => tasks.find((each) => each.index === index)?.id ?? String(index)),
-  );
+  const moments = $derived(ovenMoments(oven, tasks));
   const open = $derived(moments.filter(({ id }) => !done.has(id)));
   const next = $derived(open[0] ?? null);
   const after = $derived(open.slice(1, 6));

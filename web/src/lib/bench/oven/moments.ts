@@ -1,4 +1,4 @@
-import type { OvenDay, OvenItem, OvenLoad } from '@jovet/core/day';
+import type { OvenDay, OvenItem, OvenLoad, ViewTask } from '@jovet/core/day';
 
 /** Something to do at the oven at a time. */
 export interface OvenMoment {
@@ -10,14 +10,17 @@ export interface OvenMoment {
   readonly items: readonly OvenItem[];
 }
 
-/** Share of a bake after which it is first looked at. Domain section 3. */
-const FIRST_LOOK = 0.5;
-
 /** Share of a bake after which pieces are turned where a side is hotter. Chosen for Jovet. */
 export const TURN = 0.6;
 
-/** What is to be done at the oven, in the order of time. @param idOf a task of the plan by its index */
-export function ovenMoments(oven: OvenDay, idOf: (task: number) => string): OvenMoment[] {
+/** What is to be done at the oven by a plan, in the order of time. */
+export function ovenMoments(oven: OvenDay, tasks: readonly ViewTask[]): OvenMoment[] {
+  const idOf = (task: number) => tasks.find(({ index }) => index === task)?.id ?? String(task);
+  const looks = new Map(tasks.filter(({ note }) => note.kind === 'look').map(({ id, start }) => [id, start]));
+  const lookOf = ({ load }: OvenItem): number[] => {
+    const at = looks.get(idOf(load).replace(/load$/, 'look'));
+    return at === undefined ? [] : [at];
+  };
   const moments = oven.loads.flatMap((load): OvenMoment[] => {
     const [first] = load.items;
     if (!first) return [];
@@ -30,7 +33,7 @@ export function ovenMoments(oven: OvenDay, idOf: (task: number) => string): Oven
         ? [{ load, items: steamed, id: `vent ${idOf(first.load)}`, kind: 'vent' as const, at: load.at + vent * 60 }]
         : []),
       ...load.items.flatMap((item): OvenMoment[] => [
-        { load, items: [item], id: `look ${idOf(item.load)}`, kind: 'look', at: item.inAt + item.minutes * 60 * FIRST_LOOK },
+        ...lookOf(item).map((at) => ({ load, items: [item], id: `look ${idOf(item.load)}`, kind: 'look' as const, at })),
         ...(oven.hotSide === 'none'
           ? []
           : [{ load, items: [item], id: `turn ${idOf(item.load)}`, kind: 'turn' as const, at: item.inAt + item.minutes * 60 * TURN }]),
