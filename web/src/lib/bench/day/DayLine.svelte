@@ -10,17 +10,14 @@
   import KeyList from '../KeyList.svelte';
   import { roomKeys } from '../room-keys';
   import RoomHead from '../RoomHead.svelte';
-  import ConflictPanel from './ConflictPanel.svelte';
-  import { piecesChanged, whyLonger, withRemedy } from './day-choice';
-  import { useReading } from '../settings';
   import CostPanel from './CostPanel.svelte';
   import DayLineTools from './DayLineTools.svelte';
+  import DayNotices from './DayNotices.svelte';
   import DayPicture from './DayPicture.svelte';
   import DayPrint from './DayPrint.svelte';
   import { DayDesk, type DayOf } from './desk.svelte';
   import GoalsPanel from './GoalsPanel.svelte';
   import { labelCodes } from './label-codes';
-  import MovesPanel from './MovesPanel.svelte';
   import PlanList from './PlanList.svelte';
   import WhyPanel from './WhyPanel.svelte';
 
@@ -29,8 +26,6 @@
 
   const desk = new DayDesk(() => ({ date, now, saved, plans, onopen }));
   onMount(() => desk.begin());
-  /** Epoch seconds as the room was opened, to the next five minutes. */
-  const openedAt = Math.ceil(Date.now() / 300_000) * 300;
   const { day, conflict, shown, looking, selected, history } = $derived(desk);
 
   let panel = $state<'goals' | 'plans' | 'keys' | null>(null);
@@ -41,7 +36,6 @@
   let picture = $state<DayPicture>();
   let wide = $state(1000);
 
-  const reading = useReading();
   const { zone } = $derived(now.bakehouse);
   const clock = (at: number) => localTime(at, zone).time;
   const seen = $derived(
@@ -49,25 +43,6 @@
       (shown ? { from: shown.view.firstHands - 1800, to: shown.view.lastDrop + 1800 } : { from: 0, to: 1 }),
   );
   const task = $derived(shown?.view.tasks.find(({ index }) => index === selected) ?? null);
-  /** A plan that nobody has saved yet would have begun already. */
-  const past = $derived(
-    saved === null &&
-      day !== null &&
-      history.present.now === null &&
-      day.view.firstHands < openedAt &&
-      openedAt < day.view.lastDrop,
-  );
-  const fromHere = () => desk.choose({ ...history.present, now: openedAt }, 'now', 3);
-  const fromNow = () => desk.choose({ ...history.present, remedies: desk.taken, ofNow: true }, 'orders', 3);
-  const reasons = $derived(
-    desk.before && day
-      ? [
-          ...piecesChanged(desk.before.view, day.view),
-          ...whyLonger(desk.before.view, day.view, history.present.actuals, reading.temperature),
-        ]
-      : [],
-  );
-
   async function print(what: Sheets) {
     printing = { what, codes: what === 'labels' && day ? await labelCodes(day.labels, date) : new Map() };
     await tick();
@@ -132,54 +107,7 @@
     />
   </RoomHead>
 
-  {#if desk.outcome}<p class="notice" role="alert">{desk.outcome}</p>{/if}
-  {#each desk.problems as each (each.path + each.problem)}
-    <p class="notice" role="alert">{each.problem} {each.remedy}</p>
-  {/each}
-  {#if past && day}
-    <div class="notice" role="status">
-      <p>
-        This plan begins {localTime(day.view.firstHands, zone).weekday}
-        {clock(day.view.firstHands)}, and it is {clock(openedAt)} now.
-      </p>
-      <button type="button" class="btn preset-tonal" onclick={fromHere}>Plan from now on</button>
-    </div>
-  {/if}
-  {#if saved && desk.changes.length > 0}
-    <div class="notice" role="status">
-      <p>
-        The orders changed since this was planned: {desk.changes.slice(0, 4).join('; ')}{desk.changes.length >
-        4
-          ? `; and ${desk.changes.length - 4} more`
-          : ''}.
-      </p>
-      <button type="button" class="btn preset-tonal" onclick={fromNow}>Plan with the orders of now</button>
-    </div>
-  {/if}
-  {#if conflict}
-    <ConflictPanel
-      {conflict}
-      offers={desk.offers}
-      trying={looking === 'remedies'}
-      ontake={(offer) => desk.choose(withRemedy(history.present, offer.remedy), offer.words, 3)}
-    />
-  {/if}
-  {#if desk.before && day && looking === 'no'}
-    <MovesPanel
-      {reasons}
-      moved={desk.moved}
-      {clock}
-      ontake={() => ((desk.before = null), void desk.save())}
-      onback={() => desk.takeBack()}
-    />
-  {/if}
-  {#if history.present.remedies.length > 0}
-    <p class="quiet">
-      This plan takes {history.present.remedies.length === 1
-        ? 'a remedy'
-        : `${history.present.remedies.length} remedies`}; undo goes back.
-    </p>
-  {/if}
+  <DayNotices {desk} {zone} saved={saved !== null} />
 
   {#if desk.empty}
     <p class="empty">

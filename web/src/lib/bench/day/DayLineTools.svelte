@@ -3,9 +3,8 @@
   import Keyboard from '@lucide/svelte/icons/keyboard';
   import Layers from '@lucide/svelte/icons/layers';
   import Printer from '@lucide/svelte/icons/printer';
-  import Redo from '@lucide/svelte/icons/redo-2';
-  import Undo from '@lucide/svelte/icons/undo-2';
   import ToolButton from '../../ui/ToolButton.svelte';
+  import UndoTools from '../UndoTools.svelte';
 
   interface Props {
     undoable: boolean;
@@ -39,12 +38,7 @@
 </script>
 
 {#if busy}<button type="button" class="btn preset-tonal" onclick={onstop}>Stop</button>{/if}
-<ToolButton label="Undo" title="Undo (Ctrl Z)" disabled={!undoable} onclick={onundo}
-  ><Undo size={20} /></ToolButton
->
-<ToolButton label="Redo" title="Redo (Ctrl Y)" disabled={!redoable} onclick={onredo}
-  ><Redo size={20} /></ToolButton
->
+<UndoTools {undoable} {redoable} {onundo} {onredo} />
 <ToolButton label="Keys of this room" title="Keys (?)" onclick={() => onopen('keys')}
   ><Keyboard size={20} /></ToolButton
 >

@@ -2,11 +2,10 @@
   import Columns from '@lucide/svelte/icons/columns-2';
   import Keyboard from '@lucide/svelte/icons/keyboard';
   import Printer from '@lucide/svelte/icons/printer';
-  import Redo from '@lucide/svelte/icons/redo-2';
   import Share from '@lucide/svelte/icons/share';
   import Sliders from '@lucide/svelte/icons/sliders-horizontal';
-  import Undo from '@lucide/svelte/icons/undo-2';
   import ToolButton from '../../ui/ToolButton.svelte';
+  import UndoTools from '../UndoTools.svelte';
 
   interface Props {
     undoable: boolean;
@@ -25,12 +24,7 @@
     $props();
 </script>
 
-<ToolButton label="Undo" title="Undo (Ctrl Z)" disabled={!undoable} onclick={onundo}
-  ><Undo size={20} /></ToolButton
->
-<ToolButton label="Redo" title="Redo (Ctrl Shift Z)" disabled={!redoable} onclick={onredo}
-  ><Redo size={20} /></ToolButton
->
+<UndoTools {undoable} {redoable} {onundo} {onredo} />
 <ToolButton label="Keys of this room" title="Keys (?)" onclick={() => onopen('keys')}
   ><Keyboard size={20} /></ToolButton
 >

@@ -5,14 +5,13 @@
   import type { Problem } from '@jovet/core/problem';
   import { formatDate, weekdayOf, WEEKDAYS } from '@jovet/core/time';
   import Keyboard from '@lucide/svelte/icons/keyboard';
-  import Redo from '@lucide/svelte/icons/redo-2';
   import Store from '@lucide/svelte/icons/store';
   import Table from '@lucide/svelte/icons/table-2';
-  import Undo from '@lucide/svelte/icons/undo-2';
   import Weight from '@lucide/svelte/icons/weight';
   import type { OrderBook } from '../../server/database/orders';
   import Sheet from '../../ui/Sheet.svelte';
   import ToolButton from '../../ui/ToolButton.svelte';
+  import UndoTools from '../UndoTools.svelte';
   import { beginHistory, record, redo, settle, undo } from '../history';
   import DayField from '../DayField.svelte';
   import KeyList from '../KeyList.svelte';
@@ -199,18 +198,12 @@
         >
       </div>
     {/snippet}
-    <ToolButton
-      label="Undo"
-      title="Undo (Ctrl Z)"
-      disabled={history.past.length === 0}
-      onclick={() => (history = undo(history))}><Undo size={20} /></ToolButton
-    >
-    <ToolButton
-      label="Redo"
-      title="Redo (Ctrl Y)"
-      disabled={history.future.length === 0}
-      onclick={() => (history = redo(history))}><Redo size={20} /></ToolButton
-    >
+    <UndoTools
+      undoable={history.past.length > 0}
+      redoable={history.future.length > 0}
+      onundo={() => (history = undo(history))}
+      onredo={() => (history = redo(history))}
+    />
     <ToolButton label="Keys of this room" title="Keys (?)" onclick={() => (panel = 'keys')}
       ><Keyboard size={20} /></ToolButton
     >

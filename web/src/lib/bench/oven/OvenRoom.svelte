@@ -6,16 +6,13 @@
   import DoorOpen from '@lucide/svelte/icons/door-open';
   import Keyboard from '@lucide/svelte/icons/keyboard';
   import Printer from '@lucide/svelte/icons/printer';
-  import Redo from '@lucide/svelte/icons/redo-2';
-  import Undo from '@lucide/svelte/icons/undo-2';
   import Sheet from '../../ui/Sheet.svelte';
   import ToolButton from '../../ui/ToolButton.svelte';
+  import UndoTools from '../UndoTools.svelte';
   import Chart from '../Chart.svelte';
   import DayField from '../DayField.svelte';
-  import { withRemedy } from '../day/day-choice';
-  import ConflictPanel from '../day/ConflictPanel.svelte';
+  import DayNotices from '../day/DayNotices.svelte';
   import { DayDesk, type DayOf } from '../day/desk.svelte';
-  import MovesPanel from '../day/MovesPanel.svelte';
   import { redo, undo } from '../history';
   import KeyList from '../KeyList.svelte';
   import type { TimeScale } from '../ribbon';
@@ -148,18 +145,12 @@
       {#if looking !== 'no'}<button type="button" class="btn preset-tonal" onclick={() => desk.stop()}
           >Stop</button
         >{/if}
-      <ToolButton
-        label="Undo"
-        title="Undo (Ctrl Z)"
-        disabled={history.past.length === 0}
-        onclick={() => desk.travel(undo)}><Undo size={20} /></ToolButton
-      >
-      <ToolButton
-        label="Redo"
-        title="Redo (Ctrl Y)"
-        disabled={history.future.length === 0}
-        onclick={() => desk.travel(redo)}><Redo size={20} /></ToolButton
-      >
+      <UndoTools
+        undoable={history.past.length > 0}
+        redoable={history.future.length > 0}
+        onundo={() => desk.travel(undo)}
+        onredo={() => desk.travel(redo)}
+      />
       <ToolButton label="Keys of this room" title="Keys (?)" onclick={() => (keys = true)}
         ><Keyboard size={20} /></ToolButton
       >
@@ -183,27 +174,7 @@
       >
     </RoomHead>
 
-    {#if desk.outcome}<p class="notice" role="alert">{desk.outcome}</p>{/if}
-    {#each desk.problems as each (each.path + each.problem)}
-      <p class="notice" role="alert">{each.problem} {each.remedy}</p>
-    {/each}
-    {#if conflict}
-      <ConflictPanel
-        {conflict}
-        offers={desk.offers}
-        trying={looking === 'remedies'}
-        ontake={(offer) => desk.choose(withRemedy(history.present, offer.remedy), offer.words, 3)}
-      />
-    {/if}
-    {#if desk.before && day && looking === 'no'}
-      <MovesPanel
-        reasons={[]}
-        moved={desk.moved}
-        {clock}
-        ontake={() => ((desk.before = null), void desk.save())}
-        onback={() => desk.takeBack()}
-      />
-    {/if}
+    <DayNotices {desk} {zone} saved={saved !== null} />
 
     {#if desk.empty}
       <p class="empty">
@@ -275,11 +246,6 @@
   }
   .empty {
     margin-top: 2rem;
-  }
-  .notice {
-    border-left: 4px solid currentColor;
-    padding: 0.5rem 0.9rem;
-    margin: 0.5rem 0;
   }
   @media (max-width: 60rem) {
     .under {

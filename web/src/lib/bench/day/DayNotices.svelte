@@ -1,0 +1,90 @@
+<script lang="ts">
+  import { localTime } from '@jovet/core/time';
+  import { useReading } from '../settings';
+  import ConflictPanel from './ConflictPanel.svelte';
+  import { piecesChanged, whyLonger, withRemedy } from './day-choice';
+  import type { DayDesk } from './desk.svelte';
+  import MovesPanel from './MovesPanel.svelte';
+
+  interface Props {
+    desk: DayDesk;
+    zone: string;
+    /** The day has a saved plan. */
+    saved: boolean;
+  }
+
+  /** What a room that plans a day has to say: faults, changed orders, conflicts, what is moved. */
+  let { desk, zone, saved }: Props = $props();
+
+  const reading = useReading();
+  const clock = (at: number) => localTime(at, zone).time;
+  const { day, conflict, looking, history } = $derived(desk);
+  /** Epoch seconds as the room was opened, to the next five minutes. */
+  const openedAt = Math.ceil(Date.now() / 300_000) * 300;
+  /** A plan that nobody has saved yet would have begun already. */
+  const past = $derived(
+    !saved &&
+      day !== null &&
+      history.present.now === null &&
+      day.view.firstHands < openedAt &&
+      openedAt < day.view.lastDrop,
+  );
+  const fromHere = () => desk.choose({ ...history.present, now: openedAt }, 'now', 3);
+  const fromNow = () => desk.choose({ ...history.present, remedies: desk.taken, ofNow: true }, 'orders', 3);
+  const reasons = $derived(
+    desk.before && day
+      ? [
+          ...piecesChanged(desk.before.view, day.view),
+          ...whyLonger(desk.before.view, day.view, history.present.actuals, reading.temperature),
+        ]
+      : [],
+  );
+</script>
+
+{#if desk.outcome}<p class="notice" role="alert">{desk.outcome}</p>{/if}
+{#each desk.problems as each (each.path + each.problem)}
+  <p class="notice" role="alert">{each.problem} {each.remedy}</p>
+{/each}
+{#if past && day}
+  <div class="notice" role="status">
+    <p>
+      This plan begins {localTime(day.view.firstHands, zone).weekday}
+      {clock(day.view.firstHands)}, and it is {clock(openedAt)} now.
+    </p>
+    <button type="button" class="btn preset-tonal" onclick={fromHere}>Plan from now on</button>
+  </div>
+{/if}
+{#if saved && desk.changes.length > 0}
+  <div class="notice" role="status">
+    <p>
+      The orders changed since this was planned: {desk.changes.slice(0, 4).join('; ')}{desk.changes.length > 4
+        ? `; and ${desk.changes.length - 4} more`
+        : ''}.
+    </p>
+    <button type="button" class="btn preset-tonal" onclick={fromNow}>Plan with the orders of now</button>
+  </div>
+{/if}
+{#if conflict}
+  <ConflictPanel
+    {conflict}
+    offers={desk.offers}
+    trying={looking === 'remedies'}
+    ontake={(offer) => desk.choose(withRemedy(history.present, offer.remedy), offer.words, 3)}
+  />
+{/if}
+{#if desk.before && day && looking === 'no'}
+  <MovesPanel
+    {reasons}
+    moved={desk.moved}
+    {clock}
+    ontake={() => ((desk.before = null), void desk.save())}
+    onback={() => desk.takeBack()}
+  />
+{/if}
+{#if history.present.remedies.length > 0}
+  <p class="quiet">
+    This plan takes {history.present.remedies.length === 1
+      ? 'a remedy'
+      : `${history.present.remedies.length} remedies`}; undo goes back.
+  </p>
+{/if}
