@@ -8,11 +8,15 @@ import {
   doughsOf,
   nearestTo,
   networkOf,
+  pinned,
+  pinsAfter,
   planning,
   remediesFor,
   remedied,
   type Answer,
   verifyCertificate,
+  windowAt,
+  whyImpossible,
   type DayInput,
   type Schedule,
 } from '@jovet/core/day';
@@ -125,11 +129,11 @@ describe('the day as it goes', () => {
         task: id, ...at(id), temperature: id === 'quay-country.1.mix' ? temperature : null, seen: null, mass: null,
       })), // prettier-ignore
     });
-    const bulk = (temperature: number) => {
+    const bulk = (temperature: number): { best: number; cut: number } => {
       const next = must(networkOf(happened(temperature)));
-      const again = answered(next, 12, carriedOver(answer.schedule, network, next));
+      const again = answered(next, 60, carriedOver(answer.schedule, network, next));
       assert.equal(again?.verdict, 'planned');
-      if (again?.verdict !== 'planned') return 0;
+      if (again?.verdict !== 'planned') return { best: 0, cut: 0 };
       for (const { id } of began) {
         const index = next.instance.tasks.findIndex((task) => task.id === id);
         assert.equal(next.instance.origin + (again.schedule.tasks[index]?.start ?? 0) * 300, at(id).start);
@@ -139,9 +143,16 @@ describe('the day as it goes', () => {
         assert.ok(next.instance.origin + (again.schedule.tasks[index]?.start ?? 0) * 300 >= mix.end, task.id);
       });
       const divide = next.instance.tasks.findIndex(({ id }) => id === 'quay-country.1.divide');
-      return next.instance.origin + (again.schedule.tasks[divide]?.start ?? 0) * 300 - mix.end;
+      const arc = next.instance.arcs.find(({ to, levels }) => levels && to === divide);
+      const end = (mix.end - next.instance.origin) / 300;
+      return {
+        best: windowAt(next.instance, arc?.ways[0], 0, end)?.best ?? 0,
+        cut: again.schedule.tasks[divide]?.start ?? 0,
+      };
     };
-    assert.ok(bulk(ddt - 3) >= bulk(ddt) + 15 * 60, `${bulk(ddt - 3)} s against ${bulk(ddt)} s`);
+    const [cold, warm] = [bulk(ddt - 3), bulk(ddt)];
+    assert.ok(cold.best >= warm.best + 3, `${cold.best} slots against ${warm.best}`);
+    assert.ok(cold.cut >= warm.cut, `cut at ${cold.cut} instead of ${warm.cut}`);
   });
 });
 
@@ -233,6 +244,73 @@ describe('a day that cannot be', () => {
       remedy.kind === 'more' ? remedy.of : remedy.kind,
     );
     assert.ok(kinds.includes('round-baskets'), JSON.stringify(kinds));
+  });
+});
+
+describe('times that are held', () => {
+  const input = demoDay();
+  const { network, answer } = planned(input, 10);
+  const startOf = (id: string) => {
+    const index = network.instance.tasks.findIndex((task) => task.id === id);
+    return network.instance.origin + (answer.schedule.tasks[index]?.start ?? 0) * 300;
+  };
+
+  it('a mix half an hour too late for its van at any length of its bulk is proved to be, whichever waits would fit alone', () => {
+    const mix = 'tidewater-rye.1.mix';
+    const found = Array.from({ length: 24 }, (_, step) => {
+      const held = pinned(network, [{ task: mix, at: startOf(mix) + step * 300 }]);
+      const certificate = whyImpossible(held.instance);
+      return certificate && { certificate, held };
+    });
+    const byLevel = found.filter(
+      (each) => each?.certificate.kind === 'chain' && each.certificate.bulk !== null,
+    );
+    const anyhow = found.findIndex(
+      (each) => each?.certificate.kind === 'chain' && each.certificate.bulk === null,
+    );
+    assert.ok(byLevel.length > 0);
+    assert.ok(found.indexOf(byLevel[0] ?? null) < anyhow);
+    for (const each of byLevel) {
+      if (each?.certificate.kind !== 'chain') continue;
+      assert.ok(verifyCertificate(each.held.instance, each.certificate));
+      assert.equal(verifyCertificate(each.held.instance, { ...each.certificate, bulk: null }), false);
+      assert.equal(verifyCertificate(network.instance, each.certificate), false);
+      assert.match(
+        certificateWords(input, each.held, each.certificate),
+        /^Tidewater Rye .* the longer it proofs/,
+      );
+    }
+  });
+
+  it('two loads that are held the wrong way round may change places', () => {
+    const loads = network.notes.flatMap(({ kind }, index) => {
+      const { id = '' } = network.instance.tasks[index] ?? {};
+      return kind === 'load' ? [{ id, at: startOf(id) }] : [];
+    });
+    const [first, last] = [
+      loads.toSorted((a, b) => a.at - b.at)[0],
+      loads.toSorted((a, b) => b.at - a.at)[0],
+    ];
+    assert.ok(first && last && first.at < last.at);
+    const wrong = {
+      ...input,
+      pins: [
+        { task: first.id, at: last.at },
+        { task: last.id, at: first.at },
+      ],
+    };
+    const held = must(networkOf(wrong));
+    const refused = answered(held);
+    assert.ok(refused && refused.verdict !== 'planned');
+    const swap = remediesFor(wrong, held, refused).find(({ kind }) => kind === 'swap');
+    assert.ok(swap, JSON.stringify(refused));
+    assert.equal(answered(must(networkOf(remedied(wrong, swap))))?.verdict, 'planned');
+    assert.deepEqual(
+      pinsAfter(wrong.pins, { kind: 'swap', tasks: [first.id, last.id], names: ['', ''] }).map(
+        ({ at }) => at,
+      ),
+      [first.at, last.at],
+    );
   });
 });
 

@@ -1,4 +1,11 @@
-import type { Certificate, ChainCertificate, EnergyCertificate, Instance } from '../instance/index.ts';
+import {
+  atLevel,
+  LEVELS,
+  type Certificate,
+  type ChainCertificate,
+  type EnergyCertificate,
+  type Instance,
+} from '../instance/index.ts';
 
 /**
  * Whether a certificate holds: that no plan of the instance can exist. Reckoned slot by slot, with nothing of the planner.
@@ -77,8 +84,11 @@ function ownSlots(instance: Instance, index: number): number[] {
   return found;
 }
 
-const leavesNothing = (instance: Instance, { tasks }: ChainCertificate): boolean =>
-  [...slotsLeft(instance, tasks).values()].some(({ size }) => size === 0);
+const leavesNothing = (instance: Instance, { tasks, bulk }: ChainCertificate): boolean =>
+  (bulk === null
+    ? [instance]
+    : Array.from({ length: LEVELS }, (_, level) => atLevel(instance, bulk, level))
+  ).every((day) => [...slotsLeft(day, tasks).values()].some(({ size }) => size === 0));
 
 /** Whether what cannot lie outside the stretch is more than there is in it. */
 function needsMore(instance: Instance, { of, from, to, tasks, arcs }: EnergyCertificate): boolean {

@@ -5,6 +5,8 @@ export type Certificate = ChainCertificate | EnergyCertificate;
 export interface ChainCertificate {
   readonly kind: 'chain';
   readonly tasks: readonly number[];
+  /** The arc of a bulk: it is so at each level at which that may end, though not of the same task at all of them; null: anyhow. */
+  readonly bulk: number | null;
 }
 
 /** What must be done within a stretch of time needs more of something than there is. */

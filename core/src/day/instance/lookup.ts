@@ -1,4 +1,4 @@
-import { tableAt, type Instance, type Placed, type Way } from './instance.ts';
+import { levelOf, tableAt, type Instance, type Placed, type Table, type Way } from './instance.ts';
 
 /** The slot in which a task is over. */
 export const endOf = (
@@ -32,4 +32,38 @@ export function windowAt(
   return table && earliest >= 0
     ? { earliest, best: tableAt(table.best, end), latest: tableAt(table.latest, end) }
     : null;
+}
+
+/** The day if the bulk of an arc ended at one level and no other. */
+export function atLevel(instance: Instance, bulk: number, level: number): Instance {
+  const tables = [...instance.tables];
+  const batch = instance.tasks[instance.arcs[bulk]?.from ?? -1]?.batch;
+  const arcs = instance.arcs.map((arc, index) => {
+    if (instance.tasks[arc.from]?.batch !== batch) return arc;
+    const ways = arc.ways.map((way) => ({
+      ...way,
+      tables:
+        index === bulk
+          ? way.tables.flatMap((each) => {
+              const table = tables[each];
+              return table ? [tables.push(onlyLevel(table, level)) - 1] : [];
+            })
+          : [way.tables[level] ?? way.tables[0] ?? -1],
+    }));
+    return { ...arc, ways };
+  });
+  return { ...instance, tables, arcs };
+}
+
+/** The waits of a table that lead to one level. */
+function onlyLevel({ earliest, best, latest }: Table, level: number): Table {
+  const waits = earliest.map((least, at): [number, number] => {
+    const [aim, most] = [best[at] ?? -1, latest[at] ?? -1];
+    let [first, last] = [-1, -1];
+    for (let wait = least; least >= 0 && wait <= most; wait += 1)
+      if (levelOf(wait, least, aim, most) === level) [first, last] = [first < 0 ? wait : first, wait];
+    return [first, last];
+  });
+  const [from, to] = [waits.map(([first]) => first), waits.map(([, last]) => last)];
+  return { earliest: from, best: from, latest: to };
 }

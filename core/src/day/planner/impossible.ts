@@ -1,4 +1,6 @@
 import {
+  atLevel,
+  LEVELS,
   overlap,
   tableAt,
   type Certificate,
@@ -16,18 +18,35 @@ import { domainsOf, type Domains } from './domains.ts';
  */
 export function whyImpossible(instance: Instance): Certificate | null {
   const { domains, emptied } = domainsOf(instance);
-  return emptied ? shortest(instance, emptied.task) : overloaded(instance, domains);
+  return emptied
+    ? shortest([instance], together(instance, emptied.task), null)
+    : (atNoLevel(instance) ?? overloaded(instance, domains));
 }
 
-/** The fewest tasks that already leave one of them no slot: all that hang together, less what can be spared. */
-function shortest(instance: Instance, task: number): ChainCertificate {
-  let kept = new Set(together(instance, task));
-  for (const each of [...kept]) {
+/** A bulk that leaves what follows no slot, at whichever level it ends. */
+function atNoLevel(instance: Instance): ChainCertificate | null {
+  for (const [index, { from, levels }] of instance.arcs.entries()) {
+    if (!levels) continue;
+    const own = new Set(instance.batches[instance.tasks[from]?.batch ?? -1]?.tasks);
+    const days = Array.from({ length: LEVELS }, (_, level) => atLevel(instance, index, level));
+    if (days.every((day) => domainsOf(day, own).emptied)) return shortest(days, own, index);
+  }
+  return null;
+}
+
+/** The fewest of some tasks that already leave one of them no slot, in each of some days: all of them, less what can be spared. */
+function shortest(
+  days: readonly Instance[],
+  tasks: ReadonlySet<number>,
+  bulk: number | null,
+): ChainCertificate {
+  let kept = tasks;
+  for (const each of tasks) {
     const fewer = new Set(kept);
     fewer.delete(each);
-    if (domainsOf(instance, fewer).emptied) kept = fewer;
+    if (days.every((day) => domainsOf(day, fewer).emptied)) kept = fewer;
   }
-  return { kind: 'chain', tasks: [...kept].sort((a, b) => a - b) };
+  return { kind: 'chain', tasks: [...kept].sort((a, b) => a - b), bulk };
 }
 
 /** Tasks that hang together by waits. */

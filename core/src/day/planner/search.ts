@@ -28,6 +28,10 @@ export interface Progress {
 const UNPLACED = 1e6;
 /** Batches that are taken out at once. */
 const [FEWEST, MOST] = [2, 6];
+/** How often what has no place is put where it would stand alone, and the others give way; half as often the dearest. */
+const PUSHED = 0.5;
+/** How often, in one such round, what finds no place then is put before all others. */
+const GOES = 8;
 /** How often a day of eight doughs is made anew once it has a plan. */
 const BEGINNINGS = 12;
 /** How often the whole day is made anew while something has no place. */
@@ -63,8 +67,8 @@ export function* search(
 ): Generator<Progress, Progress, void> {
   const day = new Day(instance, domains);
   const chance = chanceFrom(seed);
-  if (from) day.adopt(from);
-  day.placeAll(tightFirst(instance, domains), null);
+  if (from) day.resume(from, tightFirst(instance, domains), [], null);
+  else day.placeAll(tightFirst(instance, domains), null);
   let rounds = 0;
   let [current, best] = [day.total(), day.total()];
   let kept = day.schedule();
@@ -90,21 +94,28 @@ export function* search(
     if (whole && best < UNPLACED) begun += 1;
     const some = FEWEST + Math.floor(chance() * (MOST - FEWEST + 1));
     const swap = !whole && best < UNPLACED && chance() < SWAPPED ? day.swap(chance) : null;
-    const out = whole ? [...instance.batches.keys()] : day.neighbours(chance, some, swap);
-    day.remove(out, swap !== null || (!whole && chance() > ANYWHERE));
-    if (swap) day.look(swap);
     const noise = chance() < 0.5 ? 0 : chance() * 4;
-    // What had no place before comes first as a rule, and is tried again at the end.
-    const first = swap ? [swap.one, swap.other] : chance() < 0.7 ? waiting : [];
-    const order = [
-      ...shuffled(first, chance),
-      ...shuffled(
-        out.filter((batch) => !first.includes(batch)),
-        chance,
-      ),
-    ];
-    day.placeAll(order, noise === 0 ? null : () => chance() * noise);
-    day.placeAll(shuffled(day.unplaced(), chance), null);
+    const noisy = noise === 0 ? null : () => chance() * noise;
+    const pushes = waiting.length > 0 ? PUSHED : (PUSHED / 2) * Math.min(1, 8 / instance.batches.length);
+    if (!whole && !swap && chance() < pushes) {
+      const first = waiting.length > 0 ? shuffled(waiting, chance) : [day.dearest(chance)];
+      day.resume(before, shuffled([...instance.batches.keys()], chance), first, noisy);
+    } else {
+      const out = whole ? [...instance.batches.keys()] : day.neighbours(chance, some, swap);
+      day.remove(out, swap !== null || (!whole && chance() > ANYWHERE));
+      if (swap) day.look(swap);
+      // What had no place before comes first as a rule, and is tried again at the end.
+      const first = swap ? [swap.one, swap.other] : chance() < 0.7 ? waiting : [];
+      const order = [
+        ...shuffled(first, chance),
+        ...shuffled(
+          out.filter((batch) => !first.includes(batch)),
+          chance,
+        ),
+      ];
+      day.placeAll(order, noisy);
+      day.placeAll(shuffled(day.unplaced(), chance), null);
+    }
     const cost = day.total();
     if (cost < best - 1e-9) {
       gained = rounds;
@@ -189,8 +200,36 @@ class Day {
     instance.arcs.forEach(({ to }, arc) => this.arcsOf[instance.tasks[to]?.batch ?? 0]?.push(arc));
   }
 
-  /** Begins with what another plan placed, as far as it fits. */
-  adopt(from: Schedule): void {
+  /**
+   * Goes on from a plan: some batches come first, where they are cheapest if nothing else is there; the rest stays as
+   * far as it still fits. What finds no place after that is put before all others, and so on.
+   */
+  resume(
+    from: Schedule,
+    order: readonly number[],
+    pushed: readonly number[],
+    noise: (() => number) | null,
+  ): void {
+    let first = pushed.flatMap((batch) => [...(this.instance.batches[batch]?.leaders ?? []), batch]);
+    let [least, kept] = [Infinity, from];
+    for (let go = 0; go < GOES; go += 1) {
+      this.remove([...this.instance.batches.keys()]);
+      for (const [batch, { tasks }] of this.instance.batches.entries())
+        this.lastStart[batch] = pushed.includes(batch) ? undefined : from.tasks[tasks[0] ?? 0]?.start;
+      this.placeAll(first, noise);
+      this.adopt(from);
+      this.placeAll(order, noise);
+      const open = this.unplaced();
+      if (open.length < least) [least, kept] = [open.length, this.schedule()];
+      if (open.length === 0) return;
+      const ahead = open.flatMap((batch) => [...(this.instance.batches[batch]?.leaders ?? []), batch]);
+      first = [...ahead, ...first.filter((batch) => !ahead.includes(batch))];
+    }
+    this.restore(kept);
+  }
+
+  /** Puts back what another plan placed, as far as it fits. */
+  private adopt(from: Schedule): void {
     const levels = levelsOf(this.instance, from);
     const leadersFirst = [...this.instance.batches.keys()].sort(
       (a, b) =>
@@ -202,7 +241,7 @@ class Day {
   private putBack(batch: number, from: Schedule, levels: readonly number[]): void {
     const { instance, taken } = this;
     const { tasks = [], leaders = [] } = instance.batches[batch] ?? {};
-    if (!leaders.every((leader) => this.stands(leader))) return;
+    if (this.stands(batch) || !leaders.every((leader) => this.stands(leader))) return;
     const undo: (() => void)[] = [];
     const giveUp = () => {
       for (const back of undo.reverse()) back();
@@ -355,7 +394,7 @@ class Day {
   }
 
   /** A batch by lot, the dearer the likelier. */
-  private dearest(chance: () => number): number {
+  dearest(chance: () => number): number {
     const costs = this.instance.batches.map((_, batch) => Math.max(0, this.lastCost[batch] ?? 0) + 0.1);
     let left = chance() * costs.reduce((sum, each) => sum + each, 0);
     return Math.max(

@@ -1,4 +1,5 @@
 import {
+  pinsAfter,
   remedied,
   type Actual,
   type DayInput,
@@ -62,8 +63,8 @@ export const withPin = (choice: DayChoice, task: string, at: number | null): Day
 });
 
 export const withRemedy = (choice: DayChoice, remedy: Remedy): DayChoice =>
-  remedy.kind === 'unpin'
-    ? withPin(choice, remedy.task, null)
+  remedy.kind === 'unpin' || remedy.kind === 'swap'
+    ? { ...choice, pins: pinsAfter(choice.pins, remedy) }
     : { ...choice, remedies: [...choice.remedies, remedy] };
 
 /** What differs between the orders of two days, in words; empty if nothing. */
