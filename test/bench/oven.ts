@@ -1,5 +1,7 @@
+import { readFileSync } from 'node:fs';
 import { arrange, forecastStone, STONE, type Outline } from '@jovet/core/oven';
 import { must } from '../../core/test/demo.ts';
+import { arranged, provedCount, type PackingCase } from './prove-packing.ts';
 
 type Say = (name: string, value: string, holds?: boolean, wanted?: string) => void;
 
@@ -18,8 +20,31 @@ const spent = (work: () => void, times: number): number => {
   return (performance.now() - began) / times;
 };
 
+/** Decks and pieces with the most that can stand there on a grid of 10 mm, proved by an exact solver. */
+const PACKINGS = JSON.parse(
+  readFileSync(new URL('../bench/packing.json', import.meta.url), 'utf8'),
+) as readonly (PackingCase & { readonly most: number })[];
+
+/** How many pieces are set against how many could be. */
+async function benchPacking(say: Say, prove: boolean): Promise<void> {
+  if (prove) {
+    let wrong = 0;
+    for (const each of PACKINGS) if ((await provedCount(each, 120)) !== each.most) wrong += 1;
+    say('packings proved again: other than what is kept', `${wrong}`, wrong === 0, 'none');
+  }
+  const shares = PACKINGS.map((each) => arranged(each) / each.most);
+  const worst = Math.min(...shares);
+  say(
+    `${shares.length} decks of circles, ovals and rectangles: least against the most on a grid of 10 mm`,
+    `${(worst * 100).toFixed(0)} %`,
+    worst >= 0.95,
+    'at least 95 %',
+  );
+}
+
 /** Pieces on a deck, and the stone of one through a night. */
-export function benchOven(say: Say): void {
+export async function benchOven(say: Say, prove: boolean): Promise<void> {
+  await benchPacking(say, prove);
   const deck = { width: 1.2, depth: 1 };
   const worst = Math.max(
     ...PIECES.map((outline) => spent(() => void must(arrange(deck, outline, 0.02)), 10)),

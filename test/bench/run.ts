@@ -223,7 +223,14 @@ const saidBy = (child: ChildProcess, text: string) =>
 /** Measures built as the browser runs what they measure, without what a loader of TypeScript adds to it. */
 async function built<Measures>(name: string): Promise<Measures> {
   const file = join(ROOT, `test/built/${name}.mjs`);
-  const options = ['--bundle', '--platform=node', '--format=esm', '--log-level=error', `--outfile=${file}`];
+  const options = [
+    '--bundle',
+    '--platform=node',
+    '--format=esm',
+    '--log-level=error',
+    '--external:highs',
+    `--outfile=${file}`,
+  ];
   execFileSync('npx', ['esbuild', join(ROOT, `test/bench/${name}.ts`), ...options], {
     cwd: ROOT,
     stdio: 'inherit',
@@ -232,13 +239,12 @@ async function built<Measures>(name: string): Promise<Measures> {
 }
 
 console.log(`${cpus().length} cores, Node.js ${process.version}`);
-// `npm run bench -- planner` measures the planner alone.
+// `npm run bench -- planner` measures the planner alone, and `-- oven` the oven.
 const alone = process.argv.slice(2).find((each) => !each.startsWith('--'));
-if (alone === undefined) {
-  await benchCore();
-  (await built<typeof Oven>('oven')).benchOven(say);
-}
-// `-- --prove` proves the small days again with an exact solver first.
-(await built<typeof PlannerMeasures>('planner')).benchPlanner(say, process.argv.includes('--prove'));
+// `-- --prove` proves packings and small days again with exact solvers first.
+const prove = process.argv.includes('--prove');
+if (alone === undefined) await benchCore();
+if (alone !== 'planner') await (await built<typeof Oven>('oven')).benchOven(say, prove);
+if (alone !== 'oven') (await built<typeof PlannerMeasures>('planner')).benchPlanner(say, prove);
 rmSync(join(ROOT, 'test/built'), { recursive: true });
 if (alone === undefined) await benchServer();

@@ -49,15 +49,13 @@ export interface FloorDraft {
   }[];
   /** Single fields, by their name. */
   readonly things: Readonly<Record<ThingKey, string>>;
-  readonly loader: boolean;
-  readonly steam: Floor['oven']['steam'];
-  readonly hotSide: Floor['oven']['hotSide'];
+  readonly oven: Pick<Floor['oven'], 'loader' | 'shared' | 'fan' | 'steam' | 'hotSide'>;
   /** Seconds of work, by the name of the rate. */
   readonly rates: Readonly<Record<string, string>>;
 }
 
 export const THINGS = [
-  'coldest', 'warmest', 'warmestAt', 'bench', 'tubs', 'proofBox', 'proofBoxAt', 'retarder', 'retarderAt', 'retarderMost', 'decks', 'deckWidth', 'deckDepth', 'heater',
+  'coldest', 'warmest', 'warmestAt', 'bench', 'tubs', 'proofBox', 'proofBoxAt', 'retarder', 'retarderAt', 'retarderMost', 'decks', 'deckWidth', 'deckDepth', 'heater', 'stone',
   'recovery', 'racks', 'onRack', 'preheat', 'spare', 'quiet', 'over',
 ] as const; // prettier-ignore
 export type ThingKey = (typeof THINGS)[number];
@@ -121,14 +119,15 @@ export function draftOfFloor(bakehouse: Bakehouse, unit: TemperatureUnit): Floor
       retarderAt: floor.retarder ? degrees(floor.retarder.temperature) : '',
       retarderMost: floor.retarder ? short(floor.retarder.most) : '',
       decks: String(floor.oven.decks), deckWidth: short(floor.oven.width), deckDepth: short(floor.oven.depth),
-      heater: short(floor.oven.heater), recovery: floor.oven.recovery === null ? '' : short(floor.oven.recovery),
+      heater: short(floor.oven.heater), stone: short(floor.oven.stone), recovery: floor.oven.recovery === null ? '' : short(floor.oven.recovery),
       racks: floor.racks ? String(floor.racks.count) : '', onRack: floor.racks ? `${short(floor.racks.bread)} kg` : '',
       preheat: short(bakehouse.preheat), spare: short(bakehouse.spare),
       quiet: floor.quiet ? spanText(floor.quiet) : '', over: short(floor.over),
     },
-    loader: floor.oven.loader,
-    steam: floor.oven.steam,
-    hotSide: floor.oven.hotSide,
+    oven: {
+      loader: floor.oven.loader, shared: floor.oven.shared, fan: floor.oven.fan,
+      steam: floor.oven.steam, hotSide: floor.oven.hotSide,
+    },
     rates: Object.fromEntries(RATES.map(([path]) => [path, rate(path)])),
   };
 } // prettier-ignore
@@ -240,7 +239,7 @@ export function parseFloor(draft: FloorDraft, bakehouse: Bakehouse, unit: Temper
         : { dough: mass('retarder'), temperature: degrees('retarderAt'), most: number('retarderMost') },
     racks: things.racks.trim() === '' ? null : { count: number('racks'), bread: mass('onRack') },
     oven: {
-      steam: draft.steam, hotSide: draft.hotSide, decks: number('decks'), loader: draft.loader,
+      ...draft.oven, decks: number('decks'), stone: number('stone'),
       width: number('deckWidth'), depth: number('deckDepth'), heater: number('heater'),
       recovery: things.recovery.trim() === '' ? null : number('recovery'),
     },
@@ -273,7 +272,7 @@ function parseSize(text: string): Result<{ length: number; width: number }> {
 
 /** The field that a part of the floor stands in. */
 const FIELDS: Readonly<Record<string, string>> = {
-  'room.coldest': 'coldest', 'room.warmest': 'warmest', 'oven.decks': 'decks', 'oven.width': 'deckWidth', 'oven.depth': 'deckDepth', 'oven.heater': 'heater', 'oven.recovery': 'recovery',
+  'room.coldest': 'coldest', 'room.warmest': 'warmest', 'oven.decks': 'decks', 'oven.width': 'deckWidth', 'oven.depth': 'deckDepth', 'oven.heater': 'heater', 'oven.stone': 'stone', 'oven.recovery': 'recovery',
   'racks.count': 'racks', 'racks.bread': 'onRack', 'proofBox.dough': 'proofBox', 'proofBox.temperature': 'proofBoxAt', 'retarder.dough': 'retarder', 'retarder.temperature': 'retarderAt', 'retarder.most': 'retarderMost',
 }; // prettier-ignore
 const fieldOf = (path: string): string =>

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { Around } from '../fermentation/index.ts';
 import { Name, Slug } from '../formula/index.ts';
-import { STONE } from '../oven/index.ts';
+import { STONE, STONE_DEPTH } from '../oven/index.ts';
 
 /** A time on the bakehouse clock. */
 export const WallClock = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'Write the time as HH:MM.');
@@ -78,7 +78,7 @@ export const FloorDough = z.strictObject({
 export type FloorDough = z.infer<typeof FloorDough>;
 
 /** Where the steam of an oven comes from. */
-export const STEAM = ['built-in', 'pan', 'none'] as const;
+export const STEAM = ['built-in', 'pan', 'spray', 'ice', 'lid', 'none'] as const;
 
 export const HOT_SIDES = ['none', 'left', 'right', 'back'] as const;
 
@@ -166,6 +166,12 @@ export const Floor = z.strictObject({
         depth: z.number().positive().max(10).default(1),
         /** kW that heat a square metre of deck. */
         heater: z.number().positive().max(50).default(STONE.power),
+        /** cm of stone under the bread; 0: none, it bakes on trays in hot air. */
+        stone: z.number().min(0).max(30).default(STONE_DEPTH),
+        /** All decks share one heat, as the trays of a rack do: only bakes that are alike are in at one time. */
+        shared: z.boolean().default(false),
+        /** It has a fan. */
+        fan: z.boolean().default(false),
         /** A loader sets a deck at once; a peel piece by piece. */
         loader: z.boolean().default(false),
         /** Minutes from the last piece out until the stone is hot again; null: as its heater and the load say. */

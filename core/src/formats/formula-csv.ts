@@ -41,6 +41,7 @@ export function formulaToCsv(draft: FormulaDraft): string {
     ...plain.map(([field, text]) => ['process', field, text]),
     ['process', 'bulk', ...rise(process.bulk)],
     ['process', 'proof', ...rise(process.proof)],
+    ...process.stages.map(({ from, top, bottom, fan }) => ['heat', from, top, bottom, fan]),
     ...draft.stages.map((stage) => [
       'stage', stage.slug, stage.name, stage.kind, stage.into, ...STAGE_FIELDS.map((field) => stage[field]), ...rise(stage.ripeness),
     ]), // prettier-ignore
@@ -185,6 +186,11 @@ function withLine(draft: FormulaDraft, { line, cells }: TableLine, wrong: Wrong)
         ),
       };
     }
+    case 'heat': {
+      const { process } = draft;
+      const stage = { from: a, top: b, bottom: c, fan: d };
+      return { ...draft, process: { ...process, stages: [...process.stages, stage] } };
+    }
     case 'coating':
       if (!isOneOf(EXTRA_USES, a)) break;
       return { ...draft, coatings: [...draft.coatings, { use: a, ingredient: b, perKilogram: c }] };
@@ -241,7 +247,8 @@ function withProcess(
     return { ...draft, process: { ...process, [field]: riseOf(texts) } };
   if (field === 'shape' && isOneOf(['round', 'long', 'baguette', 'roll'] as const, text))
     return { ...draft, process: { ...process, shape: text } };
-  if (field !== 'shape' && field in process) return { ...draft, process: { ...process, [field]: text } };
+  if (field !== 'shape' && field !== 'stages' && field in process)
+    return { ...draft, process: { ...process, [field]: text } };
   wrong(line, `“${field}” is not a field of the process.`, 'See the format page, or take it out.');
   return draft;
 }

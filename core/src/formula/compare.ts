@@ -1,3 +1,4 @@
+import { settingAt } from '../oven/index.ts';
 import { factsOf } from './facts.ts';
 import { percentOf, type FormulaLine } from './lines.ts';
 import type { FormulaDoc } from './schema.ts';
@@ -89,6 +90,9 @@ function factRows(a: Side, b: Side): ComparedRow[] {
   ];
 }
 
+/** How the oven is set when a bake is over. */
+const endOf = (bake: FormulaDoc['process']['bake']) => settingAt(bake, bake.minutes);
+
 function processRows(
   { process: a, processLoss: lossA }: FormulaDoc,
   { process: b, processLoss: lossB }: FormulaDoc,
@@ -103,6 +107,11 @@ function processRows(
     row('minutes', 'Bake', 'min', a.bake.minutes, b.bake.minutes),
     row('loadAt', 'Load at', '°C', a.bake.loadAt, b.bake.loadAt),
     row('steam', 'Steam', 'min', a.bake.steam, b.bake.steam),
+    row('look', 'First look', 'min', a.bake.look, b.bake.look),
+    row('turn', 'Turned round', 'min', a.bake.turn, b.bake.turn),
+    row('endTop', 'From above at the end', '°C', endOf(a.bake).top, endOf(b.bake).top),
+    row('endBottom', 'From below at the end', '°C', endOf(a.bake).bottom, endOf(b.bake).bottom),
+    row('core', 'Done at a core of', '°C', a.bake.core, b.bake.core),
     row('bakeLoss', 'Bake loss', '%', a.bake.loss, b.bake.loss),
     row('processLoss', 'Process loss', '%', lossA, lossB),
   ];

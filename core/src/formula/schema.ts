@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { profileProblems } from '../oven/index.ts';
 import { Ingredient, Name, Slug } from './ingredient.ts';
 
 const Percent = z.number().min(0).max(1000);
@@ -130,6 +131,14 @@ export const Product = z.strictObject({
 });
 export type Product = z.infer<typeof Product>;
 
+/** How an oven is set from a minute of a bake on. */
+export const BakeStage = z.strictObject({
+  from: z.number().min(0).max(240).describe('minutes since it was loaded'),
+  top: z.number().min(50).max(400).nullable().describe('°C from above; null: off'),
+  bottom: z.number().min(50).max(400).nullable().describe('°C from below; null: off'),
+  fan: z.number().min(0).max(100).default(0).describe('percent of the fan'),
+});
+
 export const Process = z.strictObject({
   /** Desired dough temperature, °C. */
   ddt: z.number().min(5).max(40),
@@ -151,6 +160,13 @@ export const Process = z.strictObject({
     steam: z.number().min(0).max(240),
     /** Percent of the scaled weight lost while baking. */
     loss: z.number().min(0).max(40),
+    /** Minutes of the first look and of turning pieces round; null: where it is usual. */
+    look: z.number().min(0).max(240).nullable().default(null),
+    turn: z.number().min(0).max(240).nullable().default(null),
+    /** Core at which the bread is done, °C; null: as its type has it. */
+    core: z.number().min(60).max(100).nullable().default(null),
+    /** Where the heat changes on the way; none: it stays at `loadAt`. */
+    stages: z.array(BakeStage).max(8).default([]),
   }),
   /** Core temperature at which the bread may be packed, °C. */
   packBelow: z.number().min(20).max(60),
@@ -210,6 +226,12 @@ export const FormulaDoc = z
     };
     const ingredients = (lines: readonly { ingredient: string }[]) => lines.map((line) => line.ingredient);
     const slugs = (all: readonly { slug: string }[]) => all.map((each) => each.slug);
+    for (const { path, problem, remedy } of profileProblems(doc.process.bake))
+      context.addIssue({
+        code: 'custom',
+        path: ['process', 'bake', ...path.split('.')],
+        message: `${problem} ${remedy}`,
+      });
     repeat(['lines'], ingredients(doc.lines));
     doc.parts.forEach((part, index) => repeat(['parts', index, 'lines'], ingredients(part.lines)));
     doc.steps.forEach((step, index) => repeat(['steps', index, 'lines'], ingredients(step.lines)));

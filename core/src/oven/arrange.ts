@@ -85,15 +85,19 @@ function inRows(
   }));
 }
 
-/** Rows that stand in the gaps of those before them; an oval is a circle that was drawn out. */
+/**
+ * Rows that stand in the gaps of those before them; an oval is a circle that was drawn out. What depth is left over lets
+ * some full rows stand straight behind one another.
+ */
 function staggered(
   { width, depth }: DeckFloor,
   [along, deep]: readonly [number, number],
   gap: number,
   turned: boolean,
 ): Spot[] {
-  let best: { count: number; pitch: number; step: number; long: number; short: number; rows: number } | null = null;
+  let best = { count: 0, pitch: 0, step: 0, long: 0, short: 0, straight: 0, turns: 0 };
   const most = countIn(width, along, gap);
+  const room = depth - deep;
   for (let columns = 1; columns <= most; columns += 1)
     // Each second row is one piece shorter, or all are alike and shifted by half a pitch.
     for (const shift of [0, 0.5]) {
@@ -103,20 +107,24 @@ function staggered(
       // In the measure of a circle: pieces of neighbouring rows touch, those two rows apart stand behind each other.
       const lean = Math.min(1, pitch / 2 / (along + gap));
       const step = (deep + gap) * Math.max(0.5, Math.sqrt(1 - lean * lean));
-      const rows = Math.max(1, Math.floor((depth - deep) / step + HAIR) + 1);
       const short = shift === 0 ? Math.max(0, columns - 1) : columns;
-      const count = Math.ceil(rows / 2) * columns + Math.floor(rows / 2) * short;
-      if (!best || count > best.count) best = { count, pitch, step, long: columns, short, rows };
+      for (let straight = 0; straight * (deep + gap) <= room + HAIR; straight += 1) {
+        const turns = Math.floor((room - straight * (deep + gap)) / step + HAIR);
+        const shorts = Math.ceil(turns / 2);
+        const count = (straight + turns + 1 - shorts) * columns + shorts * short;
+        if (count > best.count) best = { count, pitch, step, long: columns, short, straight, turns };
+      }
     }
-  if (!best) return [];
-  const { pitch, step, long, short, rows } = best;
-  return Array.from({ length: rows }, (_, row) => row).flatMap((row) =>
-    Array.from({ length: row % 2 === 0 ? long : short }, (_, column) => ({
-      x: along / 2 + column * pitch + (row % 2 === 0 ? 0 : pitch / 2),
-      y: deep / 2 + row * step,
-      turned,
-    })),
-  );
+  const { pitch, step, long, short, straight, turns } = best;
+  const spots: Spot[] = [];
+  let y = deep / 2;
+  for (let row = 0; best.count > 0 && row <= straight + turns; row += 1) {
+    const shifted = row > straight && (row - straight) % 2 === 1;
+    for (let column = 0; column < (shifted ? short : long); column += 1)
+      spots.push({ x: along / 2 + column * pitch + (shifted ? pitch / 2 : 0), y, turned });
+    y += row < straight ? deep + gap : step;
+  }
+  return spots;
 } // prettier-ignore
 
 /** Blocks of this many columns or rows are tried at most in each of four corners. */

@@ -3,14 +3,30 @@ export { bakeMinutes } from './bake.ts';
 export { BREAD_DENSITY, coolingHours, coolingTimeConstant, CORE_AT_UNLOADING } from './cooling.ts';
 export { decksFor, fillDecks, type DeckLot, type OnDeck } from './fill.ts';
 export { outlineOf, SPACING, type LoafShape } from './footprint.ts';
+export {
+  courseOf,
+  FIRST_LOOK,
+  profileFor,
+  profileProblems,
+  settingAt,
+  TURN,
+  whyApart,
+  type BakeProfile,
+  type BakeStage,
+  type OvenSetting,
+} from './profile.ts';
 export { boilsAt, CORE_DONE, minutesLeft, type CoreReading } from './done.ts';
 export {
+  bottomsOf,
+  coolingSeconds,
   forecastStone,
   hotEnough,
   loadHeat,
   preheatHours,
   recoveryMinutes,
+  NO_STONE,
   STONE,
+  STONE_DEPTH,
   type SetPoint,
   type Stone,
   type StoneForecast,

@@ -1,4 +1,5 @@
 import { bad, good, problem, type Problem, type Result } from '../problem/index.ts';
+import type { BakeProfile } from './profile.ts';
 
 /** The stone of a deck with its heater. Defaults of domain section 9, for one m². */
 export interface Stone {
@@ -13,6 +14,8 @@ export interface Stone {
 }
 
 export const STONE = { capacity: 110, power: 5, loss: 6 } as const;
+/** cm of stone that hold so much heat; and cm to which walls and trays come where there is no stone. Chosen for Jovet. */
+export const [STONE_DEPTH, NO_STONE] = [5, 1] as const;
 
 /** Dough that is baked on it, and the steam that is given. */
 export interface StoneLoad {
@@ -77,6 +80,16 @@ export function preheatHours(stone: Stone, from: number, to: number, room: numbe
   if (to >= room + rise) return Infinity;
   return ((stone.capacity * 1000) / stone.loss / 3600) * Math.log((room + rise - from) / (room + rise - to));
 }
+
+/**
+ * Seconds that a stone without heat and bread takes to cool.
+ *
+ * @param from °C at first
+ * @param to °C wanted, above the room
+ * @param room °C
+ */
+export const coolingSeconds = (stone: Stone, room: number, from: number, to: number): number =>
+  from <= to ? 0 : ((stone.capacity * 1000) / stone.loss) * Math.log((from - room) / (to - room));
 
 /**
  * What a stone does through preheat, loads and recovery: C dT/dt = P − UA(T − T_room) − q(t). The heater gives what
@@ -144,15 +157,23 @@ function drawnBy(load: StoneLoad, from: number, to: number): number {
 /** Minutes that a stone is waited for at most. */
 const RECOVERY_MOST = 120;
 
+/** What a bake sets the heat from below to, from its load on; seconds. */
+export const bottomsOf = ({ loadAt, stages }: BakeProfile, at: number): SetPoint[] => [
+  { at, celsius: loadAt },
+  ...stages.map(({ from, bottom }) => ({ at: at + from * 60, celsius: bottom })),
+];
+
 /**
- * Minutes from the end of a bake until the stone is as hot again as it was at its load.
+ * Minutes from the end of a bake until the stone is as hot again as it was at its load, set for that as soon as it is out.
  *
  * @param load dough of one deck; its `at` does not matter
  * @returns 0 to two hours
  */
-export function recoveryMinutes(stone: Stone, room: number, loadAt: number, load: StoneLoad): number {
+export function recoveryMinutes(stone: Stone, room: number, profile: BakeProfile, load: StoneLoad): number {
+  const { loadAt } = profile;
   const out = load.minutes * 60;
-  const forecast = forecastStone(stone, room, loadAt, [{ at: 0, celsius: loadAt }], [{ ...load, at: 0 }], 0, out + RECOVERY_MOST * 60);
+  const sets = [...bottomsOf(profile, 0), { at: out, celsius: loadAt }];
+  const forecast = forecastStone(stone, room, loadAt, sets, [{ ...load, at: 0 }], 0, out + RECOVERY_MOST * 60);
   if (!forecast.ok) return 0;
   return ((hotEnough(forecast.value, loadAt - 1, out) ?? out + RECOVERY_MOST * 60) - out) / 60;
 } // prettier-ignore

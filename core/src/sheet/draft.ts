@@ -84,6 +84,13 @@ export const FormulaDraft = z.strictObject({
     loadAt: Text,
     steam: Text,
     bakeLoss: Text,
+    look: Text.default(''),
+    turn: Text.default(''),
+    core: Text.default(''),
+    stages: z
+      .array(z.strictObject({ from: Text, top: Text, bottom: Text, fan: Text }))
+      .max(8)
+      .default([]),
     packBelow: Text,
   }),
 });

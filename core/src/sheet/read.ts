@@ -182,7 +182,7 @@ function partFields(
 
 function processFields({ process }: FormulaDraft, read: Fields) {
   const at = (field: string) => `process.${field}`;
-  const number = (field: Exclude<keyof typeof process, 'bulk' | 'proof'>) =>
+  const number = (field: Exclude<keyof typeof process, 'bulk' | 'proof' | 'stages'>) =>
     read.number(at(field), process[field]);
   const degrees = (field: 'ddt' | 'loadAt' | 'packBelow') => read.temperature(at(field), process[field]);
   const kept = read.percent(at('gasKept'), process.gasKept);
@@ -204,6 +204,15 @@ function processFields({ process }: FormulaDraft, read: Fields) {
       loadAt: degrees('loadAt'),
       steam: number('steam'),
       loss: read.percent(at('bakeLoss'), process.bakeLoss),
+      look: read.optional(at('look'), process.look, parseNumber),
+      turn: read.optional(at('turn'), process.turn, parseNumber),
+      core: read.optional(at('core'), process.core, read.asTemperature),
+      stages: process.stages.map(({ from, top, bottom, fan }, index) => ({
+        from: read.number(at(`stages.${index}.from`), from),
+        top: read.optional(at(`stages.${index}.top`), top, read.asTemperature),
+        bottom: read.optional(at(`stages.${index}.bottom`), bottom, read.asTemperature),
+        fan: read.optional(at(`stages.${index}.fan`), fan, parsePercent) ?? 0,
+      })),
     },
     packBelow: degrees('packBelow'),
   };
@@ -297,7 +306,9 @@ function inTheSheet(each: Problem, draft: FormulaDraft, doc?: FormulaDoc): Probl
     );
   }
   if (head === 'process')
-    return at(`process.${PROCESS_FIELDS[[first, second].filter(Boolean).join('.')] ?? each.path.slice(8)}`);
+    return first === 'bake' && second === 'stages'
+      ? at(['process', second, third, ...rest].join('.'))
+      : at(`process.${PROCESS_FIELDS[[first, second].filter(Boolean).join('.')] ?? each.path.slice(8)}`);
   return each;
 }
 
@@ -312,4 +323,7 @@ const PROCESS_FIELDS: Readonly<Record<string, string>> = {
   'bake.loadAt': 'loadAt',
   'bake.steam': 'steam',
   'bake.loss': 'bakeLoss',
+  'bake.look': 'look',
+  'bake.turn': 'turn',
+  'bake.core': 'core',
 };

@@ -142,6 +142,15 @@ function processDraft(process: FormulaDoc['process'], unit: TemperatureUnit): Fo
     loadAt: warm(bake.loadAt, unit),
     steam: cellText(bake.steam),
     bakeLoss: cellText(bake.loss),
+    look: orEmpty(bake.look, cellText),
+    turn: orEmpty(bake.turn, cellText),
+    core: orEmpty(bake.core, (celsius) => warm(celsius, unit)),
+    stages: bake.stages.map(({ from, top, bottom, fan }) => ({
+      from: cellText(from),
+      top: orEmpty(top, (celsius) => warm(celsius, unit)),
+      bottom: orEmpty(bottom, (celsius) => warm(celsius, unit)),
+      fan: fan === 0 ? '' : cellText(fan),
+    })),
     packBelow: warm(process.packBelow, unit),
   };
 }
@@ -182,7 +191,17 @@ export function newProcess(type: DoughType, programme: string): FormulaDoc['proc
     benchRest: type === 'rye' ? 0 : 20,
     shape,
     proof: { rise: USUAL_WINDOWS[type].loading, around: null },
-    bake: { mass, minutes, loadAt, steam: lean || type === 'rye' ? 10 : 0, loss },
+    bake: {
+      mass,
+      minutes,
+      loadAt,
+      steam: lean || type === 'rye' ? 10 : 0,
+      loss,
+      look: null,
+      turn: null,
+      core: null,
+      stages: [],
+    },
     packBelow: 35,
   };
 }

@@ -28,7 +28,12 @@ const [MIXER, TUBS, BASKETS, COLD] = [0, 1, 2, 3];
 export function plantedBakery(
   seed: number,
   wanted: number,
-  size: { readonly people: number; readonly mixers: number; readonly decks: number },
+  size: {
+    readonly people: number;
+    readonly mixers: number;
+    readonly decks: number;
+    readonly oneHeat?: boolean;
+  },
   most = wanted,
 ): MadeBakery {
   const chance = chanceFrom(seed);
@@ -183,6 +188,7 @@ export function plantedBakery(
         resource('cold', size.decks * 2),
       ],
       decks: size.decks,
+      oneHeat: size.oneHeat ?? false,
       reheat: 24,
       tables,
       tasks,

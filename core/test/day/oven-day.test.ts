@@ -46,7 +46,6 @@ describe('the oven through a planned day', () => {
     const at = (moment: number) => deck?.course.findLast((each) => each.at <= moment)?.celsius ?? NaN;
     assert.ok(first && Math.abs(at(first.at) - first.loadAt) < 5, `${at(first?.at ?? 0)}`);
     assert.ok(at(first.at + 900) < first.loadAt - 5);
-    assert.ok(Math.abs(at(first.until) - first.loadAt) < 25);
     assert.ok(day.heated > 20 && day.heated < 200, `${day.heated} kWh`);
   });
 

@@ -35,6 +35,33 @@ describe('a day is planned', () => {
     );
   });
 
+  it('where all decks share one heat, bakes of different heat are never in together, and the checker sees where they are', () => {
+    let mixed = 0;
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 1_000_000 }), (seed) => {
+        const { instance } = plantedBakery(seed, 4, SMALL);
+        const rack = { ...instance, oneHeat: true };
+        const progress = planOf(rack, seed, 60);
+        if (progress.unplaced === 0) assert.deepEqual(checkSchedule(rack, progress.best), []);
+        const free = planOf(instance, seed, 60).best;
+        const loads = instance.tasks.flatMap(({ load }, task) => {
+          const start = free.tasks[task]?.start;
+          return load && start !== undefined
+            ? [{ start, end: start + load.slots, profile: load.profile }]
+            : [];
+        });
+        const together = loads.some((a) =>
+          loads.some((b) => a.profile !== b.profile && a.start <= b.start && b.start < a.end),
+        );
+        const faults = checkSchedule(rack, free).map(({ kind }) => kind);
+        assert.equal(faults.includes('heat'), together);
+        mixed += Number(together);
+      }),
+      { numRuns: 40 },
+    );
+    assert.ok(mixed > 5, `${mixed} days tell nothing`);
+  });
+
   it('the same seed gives the same plan, and more rounds never a dearer one', () => {
     const { instance } = plantedBakery(11, 6, SMALL);
     const run = () => {
@@ -112,7 +139,10 @@ describe('the impossible is proved', () => {
 
   it('a certificate that says too little is refused', () => {
     const { instance } = plantedBakery(5, 3, SMALL);
-    assert.equal(verifyCertificate(instance, { kind: 'chain', tasks: [...instance.tasks.keys()] }), false);
+    assert.equal(
+      verifyCertificate(instance, { kind: 'chain', tasks: [...instance.tasks.keys()], bulk: null }),
+      false,
+    );
     const energy = {
       kind: 'energy',
       of: { kind: 'decks' },

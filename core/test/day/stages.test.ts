@@ -238,6 +238,14 @@ describe('what hangs on a task', () => {
     assert.ok(minutes >= wanted * 0.75 && minutes <= wanted * 1.5 + 5, `${minutes} of ${wanted} min`);
     const none = withFloor(pan, { oven: { ...pan.bakehouse.floor.oven, steam: 'none' } });
     assert.ok(!remindersOf(none, network, answer.schedule).some(({ kind }) => kind === 'steam'));
+    const pots = withFloor(pan, { oven: { ...pan.bakehouse.floor.oven, steam: 'lid' } });
+    const lids = remindersOf(pots, network, answer.schedule).filter(
+      ({ kind }) => kind === 'steam' || kind === 'vent',
+    );
+    assert.deepEqual(
+      lids.map(({ what }) => what),
+      ['lids on', 'take the lids off'],
+    );
   });
 
   it('why here says what breaks if it alone were moved, and what it waits for', () => {

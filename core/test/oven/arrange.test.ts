@@ -1,4 +1,5 @@
 import assert from 'node:assert/strict';
+import { readFileSync } from 'node:fs';
 import { describe, it } from 'node:test';
 import fc from 'fast-check';
 import { arrange, extentOf, type DeckFloor, type Outline, type Spot } from '@jovet/core/oven';
@@ -55,13 +56,35 @@ describe('pieces on a deck', () => {
   });
 
   it('rounds stagger where that takes more, rectangles turn in a block of their own', () => {
-    // Five rows of straight tens are fewer than six staggered ones.
+    // Five rows of straight tens are fewer than six staggered ones, two full ones of them straight behind each other.
     const rounds = must(arrange({ width: 1, depth: 0.55 }, { kind: 'round', diameter: 0.1 }, 0));
-    assert.equal(rounds.length, 57);
+    assert.equal(rounds.length, 58);
     const rectangle = { kind: 'rectangle', length: 0.3, width: 0.2 } as const;
     assert.equal(must(arrange({ width: 0.5, depth: 0.6 }, rectangle, 0)).length, 5);
     // Four go around a hole.
     assert.equal(must(arrange({ width: 0.5, depth: 0.5 }, rectangle, 0)).length, 4);
+  });
+
+  it('sets at least 95 % of what was proved to be the most on a grid of 10 mm', () => {
+    const proved = JSON.parse(
+      readFileSync(new URL('../../../test/bench/packing.json', import.meta.url), 'utf8'),
+    ) as {
+      deck: [number, number];
+      piece: { kind: Outline['kind']; length: number; width: number };
+      gap: number;
+      most: number;
+    }[];
+    assert.equal(proved.length, 30);
+    for (const { deck, piece, gap, most } of proved) {
+      const [length, width] = [piece.length / 1000, piece.width / 1000];
+      const outline: Outline =
+        piece.kind === 'round' ? { kind: 'round', diameter: length } : { kind: piece.kind, length, width };
+      const found = must(arrange({ width: deck[0] / 1000, depth: deck[1] / 1000 }, outline, gap / 1000));
+      assert.ok(
+        found.length >= 0.95 * most,
+        `${JSON.stringify({ deck, piece, gap })}: ${found.length} of ${most}`,
+      );
+    }
   });
 
   it('a deck of nothing, a piece of nothing and a piece larger than the deck are said', () => {

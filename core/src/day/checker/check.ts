@@ -8,7 +8,9 @@ export type Fault =
   | { readonly kind: 'people'; readonly task: number; readonly why: 'number' | 'skill' | 'shift' | 'twice' }
   | { readonly kind: 'double'; readonly person: number; readonly slot: number; readonly tasks: readonly number[] }
   | { readonly kind: 'over'; readonly resource: number; readonly from: number; readonly to: number; readonly short: number }
-  | { readonly kind: 'decks'; readonly from: number; readonly to: number; readonly short: number }; // prettier-ignore
+  | { readonly kind: 'decks'; readonly from: number; readonly to: number; readonly short: number }
+  /** Bakes of different heat are in at one time, and all decks share one. */
+  | { readonly kind: 'heat'; readonly slot: number; readonly tasks: readonly [number, number] }; // prettier-ignore
 
 /**
  * Checks a plan slot by slot against its instance. It shares nothing with the planner but the instance.
@@ -63,6 +65,7 @@ export function checkSchedule(instance: Instance, schedule: Schedule): Fault[] {
     ...doubled(instance, spans),
     ...over(instance, schedule, spans),
     ...decks(instance, spans),
+    ...mixedHeat(instance, spans),
   ];
 }
 
@@ -152,6 +155,24 @@ function decks(instance: Instance, spans: Spans): Fault[] {
     for (let slot = start; slot < Math.min(end, instance.slots); slot += 1)
       need[slot] = (need[slot] ?? 0) + Math.ceil(fill / 1000);
   return stretches(need, instance.decks).map((each) => ({ kind: 'decks' as const, ...each }));
+}
+
+function mixedHeat({ oneHeat, tasks }: Instance, spans: Spans): Fault[] {
+  if (!oneHeat) return [];
+  const loads = tasks
+    .flatMap(({ load }, task) => {
+      const span = spans[task];
+      return load && span
+        ? [{ task, profile: load.profile, start: span.start, end: span.start + load.slots }]
+        : [];
+    })
+    .sort((a, b) => a.start - b.start);
+  return loads.flatMap((one, index) =>
+    loads
+      .slice(index + 1)
+      .filter(({ start, profile }) => start < one.end && profile !== one.profile)
+      .map((other) => ({ kind: 'heat' as const, slot: other.start, tasks: [one.task, other.task] as const })),
+  );
 }
 
 /** Stretches in which more is needed than there is, and how much is short at most. */

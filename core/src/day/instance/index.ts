@@ -2,4 +2,4 @@ export * from './certificate.ts';
 export * from './model.ts';
 export * from './instance.ts';
 export { costOf, idleSlots, levelsOf, openingsOf, overlap, type Cost } from './cost.ts';
-export { endOf, windowAt, type WaitWindow } from './lookup.ts';
+export { atLevel, endOf, windowAt, type WaitWindow } from './lookup.ts';

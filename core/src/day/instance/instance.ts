@@ -128,6 +128,8 @@ export interface Instance {
   readonly people: readonly Person[];
   readonly resources: readonly Resource[];
   readonly decks: number;
+  /** All decks share one heat: loads of different profiles are never in at one time. */
+  readonly oneHeat: boolean;
   /** Slots that a gap between loads counts at most: after a longer one the oven is off, and heated up again. */
   readonly reheat: number;
   readonly tables: readonly Table[];

@@ -4,7 +4,9 @@ import {
   outlineOf,
   BREAD_DENSITY,
   SPACING,
+  NO_STONE,
   STONE,
+  STONE_DEPTH,
   type DeckFloor,
   type DeckLot,
   type Stone,
@@ -31,8 +33,9 @@ export const floorProductOf = (
 export const deckFloorOf = ({ oven: { width, depth } }: Floor): DeckFloor => ({ width, depth });
 
 /** The stone of one deck here. */
-export const stoneOf = ({ oven: { width, depth, heater } }: Floor): Stone => ({
+export const stoneOf = ({ oven: { width, depth, heater, stone } }: Floor): Stone => ({
   ...STONE,
+  capacity: (STONE.capacity * Math.max(NO_STONE, stone)) / STONE_DEPTH,
   area: width * depth,
   power: heater,
 });
@@ -41,13 +44,18 @@ export const stoneOf = ({ oven: { width, depth, heater } }: Floor): Stone => ({
 export const bakeLossOf = (doc: FormulaDoc, product: string): number =>
   doc.products.find(({ slug }) => slug === product)?.bakeLoss ?? doc.process.bake.loss;
 
+/** K above the core that a formula asks for at which its bread is done as well. Chosen for Jovet. */
+const CORE_PLAY = 3;
+
 /** °C of the core of a dough at which its bread is done, least and most. */
 export const coreDoneOf = (doc: FormulaDoc, held: boolean): readonly [least: number, most: number] =>
-  doc.type === 'enriched' || doc.type === 'laminated'
-    ? CORE_DONE.enriched
-    : held
-      ? CORE_DONE.tin
-      : CORE_DONE.hearth;
+  doc.process.bake.core !== null
+    ? [doc.process.bake.core, Math.min(100, doc.process.bake.core + CORE_PLAY)]
+    : doc.type === 'enriched' || doc.type === 'laminated'
+      ? CORE_DONE.enriched
+      : held
+        ? CORE_DONE.tin
+        : CORE_DONE.hearth;
 
 /**
  * What stands on a deck for some pieces: their tins or trays where they bake in such of a known size, else the pieces

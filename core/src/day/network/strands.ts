@@ -1,10 +1,12 @@
 import { HEAT_TRANSFER } from '../../fermentation/index.ts';
 import {
   BREAD_DENSITY,
-  bakeMinutes,
   coolingHours,
   CORE_AT_UNLOADING,
+  FIRST_LOOK,
+  profileFor,
   recoveryMinutes,
+  type BakeProfile,
 } from '../../oven/index.ts';
 import { bakeLossOf, decksOf, floorProductOf, stoneOf } from './deck-lots.ts';
 import {
@@ -59,8 +61,8 @@ const COLD_COST = { cold: 1, begun: 2 } as const;
 
 /** In the cold a dough changes so much less in a slot than in the warm, near the best of its proof. Chosen for Jovet. */
 const COLD_SHARE = 0.1;
-/** Share of the bake after which it is first looked at (domain section 3), and slots of the shortest bake that is. */
-const [FIRST_LOOK, LOOKED_AT] = [0.5, 2];
+/** Slots of the shortest bake that is looked at. */
+const LOOKED_AT = 2;
 /** Slots between a pan for steam that is set down and the load: it goes in ten minutes before. Chosen for Jovet. */
 const PAN = { least: 1, best: 1, most: 2 } as const;
 /** Seconds of a look into the oven, or of a pan set down; and what a slot away from its time costs. */
@@ -114,12 +116,13 @@ function strandTasks(list: TaskList, cut: Cut, strand: Strand, id: string): Stra
   list.arc(divide, shape, [list.between(rest, rest, rest + 3)], floor.weights.dough / 2);
 
   const longer = list.actual(`${id}.load`)?.longer ?? 0;
-  const baked = Math.round((bakeMinutes(strand.scaledWeight, process.bake) + longer) / SLOT_MINUTES);
+  const profile = profileFor(process.bake, strand.scaledWeight, longer);
+  const baked = Math.round(profile.minutes / SLOT_MINUTES);
   const decks = decksTaken(list, dough, strand);
   const loading = floor.oven.loader ? Math.ceil(decks) * 60 + seconds(rates.score) : seconds(rates.load + rates.score);
-  const busy = slotsOf(loading) + baked + 1 + slotsOf(seconds(rates.unload)) + Math.ceil(recoveryOf(list, dough, strand, decks) / SLOT_MINUTES);
+  const busy = slotsOf(loading) + baked + 1 + slotsOf(seconds(rates.unload)) + Math.ceil(recoveryOf(list, dough, strand, decks, profile) / SLOT_MINUTES);
   const load = list.task(unit, about('load'), `${id}.load`, loading, 'oven', {
-    load: { profile: profileOf(process.bake.loadAt, baked), fill: Math.ceil(decks * 1000 - 1e-6), slots: busy },
+    load: { profile: list.profile(profile, baked), fill: Math.ceil(decks * 1000 - 1e-6), slots: busy },
   });
   const ways = proofWays(list, cut, strand);
   const proof = list.arc(shape, load, ways.map(({ way }) => way), floor.weights.dough);
@@ -127,10 +130,10 @@ function strandTasks(list: TaskList, cut: Cut, strand: Strand, id: string): Stra
   const inOven = holderOf(list, dough, strand, true);
   list.arc(load, out, [{ ...list.between(baked, baked, baked + 1), holds: inOven }], floor.weights.dough);
 
-  const look = Math.floor(baked * FIRST_LOOK);
+  const look = Math.min(baked - 1, Math.floor(profile.look === null ? baked * FIRST_LOOK : profile.look / SLOT_MINUTES));
   if (baked >= LOOKED_AT) {
     const seen = list.task(unit, about('look'), `${id}.look`, MOMENT, 'oven');
-    list.arc(load, seen, [list.between(look - 1, look, Math.min(look + 1, baked - 1))], HARMLESS);
+    list.arc(load, seen, [list.between(Math.max(0, look - 1), look, Math.min(look + 1, baked - 1))], HARMLESS);
   }
   if (floor.oven.steam === 'pan' && process.bake.steam > 0) {
     const pan = list.task(unit, about('pan'), `${id}.pan`, MOMENT, 'oven');
@@ -215,15 +218,21 @@ function decksTaken(
   return decks.value;
 }
 
-/** Minutes until the stone is hot again after a load is out. */
-function recoveryOf({ input, frame }: TaskList, { formula: { doc } }: Dough, lot: Lot, decks: number): number {
+/**
+ * Minutes until the stone is hot again after a load is out: what the bakehouse knows for a bake of one heat, and what a
+ * bake that falls takes longer; or all of it as the heater and the load say.
+ */
+function recoveryOf({ input, frame }: TaskList, { formula: { doc } }: Dough, lot: Lot, decks: number, profile: BakeProfile): number {
   const { floor } = input.bakehouse;
-  if (floor.oven.recovery !== null) return floor.oven.recovery;
-  const { bake } = doc.process;
-  return recoveryMinutes(stoneOf(floor), frame.room.warmest, bake.loadAt, {
-    at: 0, minutes: bakeMinutes(lot.scaledWeight, bake), dough: (lot.pieces * lot.scaledWeight) / Math.max(1, decks),
+  const load = {
+    at: 0, minutes: profile.minutes, dough: (lot.pieces * lot.scaledWeight) / Math.max(1, decks),
     from: frame.room.warmest, core: CORE_AT_UNLOADING, loss: bakeLossOf(doc, lot.product), steam: 0,
-  });
+  };
+  const reckoned = (as: BakeProfile) => recoveryMinutes(stoneOf(floor), frame.room.warmest, as, load);
+  const { recovery } = floor.oven;
+  if (recovery === null) return reckoned(profile);
+  if (profile.stages.length === 0) return recovery;
+  return recovery + Math.max(0, reckoned(profile) - reckoned({ ...profile, stages: [] }));
 } // prettier-ignore
 
 /** What pieces stand in; while they bake, only what goes into the oven with them. */
@@ -234,6 +243,3 @@ function holderOf(list: TaskList, dough: Dough, strand: Strand, baking: boolean)
   if (!product || !holder || (baking && !holder.bakes)) return [];
   return list.use(holder.slug, strand.pieces / product.perHolder);
 }
-
-/** Loads share decks where stone and time are alike: to ten degrees and a slot. */
-const profileOf = (loadAt: number, slots: number): number => Math.round(loadAt / 10) * 1000 + slots;

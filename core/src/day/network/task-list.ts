@@ -1,3 +1,4 @@
+import { whyApart, type BakeProfile } from '../../oven/index.ts';
 import {
   SLOT,
   SLOT_MINUTES,
@@ -82,6 +83,7 @@ export class TaskList {
   readonly notes: TaskNote[] = [];
   private readonly tables: Table[] = [];
   private readonly arcs: Arc[] = [];
+  private readonly profiles: { profile: BakeProfile; slots: number }[] = [];
   private readonly units: { id: string; name: string; tasks: number[]; leaders: readonly number[] }[] = [];
   private readonly resourceAt: ReadonlyMap<string, number>;
   private readonly actuals: ReadonlyMap<string, Actual>;
@@ -110,6 +112,7 @@ export class TaskList {
       people: frame.people,
       resources: frame.resources,
       decks: floor.oven.decks,
+      oneHeat: floor.oven.shared,
       reheat: Math.ceil(preheat / SLOT_MINUTES),
       tables,
       tasks,
@@ -124,6 +127,14 @@ export class TaskList {
   /** What really happened to a task, if it began. */
   actual(id: string): Actual | null {
     return this.actuals.get(id) ?? null;
+  }
+
+  /** The number of a bake: that of one before it with which it may share a load, else its own. */
+  profile(profile: BakeProfile, slots: number): number {
+    const known = this.profiles.findIndex(
+      (each) => each.slots === slots && whyApart(each.profile, profile) === null,
+    );
+    return known >= 0 ? known : this.profiles.push({ profile, slots }) - 1;
   }
 
   /** Begins tasks that are placed at once. */

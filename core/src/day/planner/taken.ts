@@ -11,6 +11,9 @@ export class Taken {
   /** Slots of work of each person. */
   private readonly worked: number[];
   private readonly decks: Int16Array;
+  /** By slot, loads that are in, and the profile of the last that was put in: where all decks share one heat, that of all. */
+  private readonly inside: Int16Array;
+  private readonly heat: Int16Array;
   /** Thousandths of decks by profile, start and length. */
   private readonly loads = new Map<number, number>();
   private readonly night: Uint8Array;
@@ -30,6 +33,8 @@ export class Taken {
     });
     this.worked = people.map(() => 0);
     this.decks = new Int16Array(slots);
+    this.inside = new Int16Array(slots);
+    this.heat = new Int16Array(slots);
     this.night = new Uint8Array(slots);
     this.bakedBefore = new Int16Array(slots);
     this.bakedFrom = new Int16Array(slots);
@@ -68,8 +73,11 @@ export class Taken {
     const more = this.decksFor(load, start);
     if (more === 0) return true;
     const end = Math.min(start + load.slots, this.instance.slots);
-    for (let slot = start; slot < end; slot += 1)
-      if ((this.decks[slot] ?? 0) + more > this.instance.decks) return false;
+    const { decks, oneHeat } = this.instance;
+    for (let slot = start; slot < end; slot += 1) {
+      if ((this.decks[slot] ?? 0) + more > decks) return false;
+      if (oneHeat && this.inside[slot] !== 0 && this.heat[slot] !== load.profile) return false;
+    }
     return true;
   }
 
@@ -161,7 +169,11 @@ export class Taken {
     this.loads.set(key, after);
     const more = Math.ceil(after / 1000) - Math.ceil(before / 1000);
     const until = Math.min(placed.start + task.load.slots, this.instance.slots);
-    for (let slot = placed.start; slot < until; slot += 1) this.decks[slot] = (this.decks[slot] ?? 0) + more;
+    for (let slot = placed.start; slot < until; slot += 1) {
+      this.decks[slot] = (this.decks[slot] ?? 0) + more;
+      this.inside[slot] = (this.inside[slot] ?? 0) + sign;
+      if (sign === 1) this.heat[slot] = task.load.profile;
+    }
   }
 
   hold(uses: readonly Use[], start: number, end: number, sign: 1 | -1): void {

@@ -1,9 +1,9 @@
 export { carriedOver, nearestTo, planning, type Answer, type Planning } from './answer.ts';
-export { remediesFor, Remedy, remedied, remedyWords } from './remedies.ts';
+export { pinsAfter, remediesFor, Remedy, remedied, remedyWords } from './remedies.ts';
 export { certificateWords, clockWords, faultWords, listed, scarceWords, taskWords } from './words.ts';
 export { labelsOf, type TubLabel } from './labels.ts';
 export { ovenDay, type OvenDay, type OvenDeck, type OvenItem, type OvenLoad } from './oven-day.ts';
-export { remindersOf, type Reminder } from './reminders.ts';
+export { remindersOf, STEAM_WORDS, type Reminder } from './reminders.ts';
 export { toldTasks, type ToldTask } from './tasks.ts';
 export {
   viewOf,

@@ -1,14 +1,19 @@
 import {
-  bakeMinutes,
+  bottomsOf,
+  coolingSeconds,
   fillDecks,
   forecastStone,
   hotEnough,
+  profileFor,
+  settingAt,
+  type BakeProfile,
   type DeckLot,
   type OnDeck,
   type SetPoint,
   type StoneLoad,
   type StoneMoment,
 } from '../../oven/index.ts';
+import type { Floor } from '../floor.ts';
 import type { Followed } from '../checker/index.ts';
 import { endOf, SLOT, type Schedule } from '../instance/index.ts';
 import {
@@ -36,9 +41,8 @@ export interface OvenItem {
   /** Epoch seconds: when all of it is in, and when it comes out. */
   readonly inAt: number;
   readonly outAt: number;
-  /** Minutes of its bake, and of steam from its load. */
-  readonly minutes: number;
-  readonly steam: number;
+  /** How it bakes, for its mass. */
+  readonly profile: BakeProfile;
   /** °C of the core at which it is done. */
   readonly core: readonly [least: number, most: number];
   /** °C of the pieces as they are loaded. */
@@ -73,6 +77,12 @@ export interface OvenDeck {
     readonly celsius: number;
     readonly hotAt: number | null;
   }[];
+  /** Loads that meet it hotter than they want it: how hot, and when it would have cooled to that by itself. */
+  readonly hot: readonly {
+    readonly load: number;
+    readonly celsius: number;
+    readonly coolAt: number;
+  }[];
   /** kWh */
   readonly heated: number;
 }
@@ -82,7 +92,12 @@ export interface OvenDay {
   /** m of the floor of a deck. */
   readonly floor: { readonly width: number; readonly depth: number };
   /** The side that bakes faster. */
-  readonly hotSide: 'none' | 'left' | 'right' | 'back';
+  readonly hotSide: Floor['oven']['hotSide'];
+  /** Where steam comes from. */
+  readonly steam: Floor['oven']['steam'];
+  /** cm of stone; 0: none. */
+  readonly stone: number;
+  readonly fan: boolean;
   readonly loads: readonly OvenLoad[];
   readonly decks: readonly OvenDeck[];
   readonly heatings: readonly Heating[];
@@ -90,8 +105,8 @@ export interface OvenDay {
   readonly heated: number;
 }
 
-/** A stone that is colder than wanted by no more than this is hot, K. */
-const PLAY = 5;
+/** A stone that is colder than wanted by no more than the first is hot, and one hotter by no more than the second not too hot, K. */
+const [PLAY, HOT_PLAY] = [5, 10];
 /** Points of a course are kept this far apart, s. */
 const APART = 300;
 /** kg of steam for a square metre of deck. Chosen for Jovet. */
@@ -103,8 +118,8 @@ export function ovenDay(input: DayInput, network: Network, schedule: Schedule, f
   const loads = onDecks(gathered(input, network, schedule, followed), input);
   const heatings = heatingsOf(network.instance, schedule);
   const decks = Array.from({ length: floor.oven.decks }, (_, deck) => stoneOfDeck(input, network, loads, heatings, deck));
-  const { hotSide } = floor.oven;
-  return { floor: deckFloorOf(floor), hotSide, loads, decks, heatings, heated: decks.reduce((sum, { heated }) => sum + heated, 0) };
+  const { hotSide, steam, stone, fan } = floor.oven;
+  return { floor: deckFloorOf(floor), hotSide, steam, stone, fan, loads, decks, heatings, heated: decks.reduce((sum, { heated }) => sum + heated, 0) };
 } // prettier-ignore
 
 interface Gathered extends Omit<OvenLoad, 'decks' | 'left'> {
@@ -134,7 +149,7 @@ function gathered(input: DayInput, network: Network, schedule: Schedule, followe
         const item: OvenItem = {
           load: strand.load, out: strand.out, pieces: strand.pieces, holder: lot.holder, held: lot.count, outline: lot.outline,
           name: product?.name ?? strand.product,
-          inAt: moment(endOf(instance, strand.load, loaded)), outAt: moment(out.start), minutes: bakeMinutes(strand.mass, bake) + (longer.get(instance.tasks[strand.load]?.id ?? '') ?? 0), steam: bake.steam,
+          inAt: moment(endOf(instance, strand.load, loaded)), outAt: moment(out.start), profile: profileFor(bake, strand.mass, longer.get(instance.tasks[strand.load]?.id ?? '') ?? 0),
           core: coreDoneOf(doc, lot.holder !== null), from: course?.at(-1)?.temperature ?? doc.process.ddt,
           dough: strand.pieces * strand.mass, loss: bakeLossOf(doc, strand.product),
           lye: product?.extras.some(({ use, ingredient }) => use === 'bath' && /lye/.test(ingredient)) ?? false,
@@ -150,19 +165,31 @@ function gathered(input: DayInput, network: Network, schedule: Schedule, followe
   return [...found.values()].sort((a, b) => a.at - b.at);
 } // prettier-ignore
 
-/** Gives each load the decks that are free for it, those first that were hot last. */
+/** What it counts that a deck is colder or hotter than a load wants it, for each K, or is off. Chosen for Jovet. */
+const [COLDER, HOTTER, OFF] = [1, 3, 30] as const;
+
+/** Gives each load the decks that are free for it, those first whose stone is nearest to what it wants: no stone cools fast. */
 function onDecks(loads: readonly Gathered[], input: DayInput): OvenLoad[] {
-  const { floor } = input.bakehouse;
-  const free = Array.from({ length: floor.oven.decks }, () => -Infinity);
+  const { floor, preheat } = input.bakehouse;
+  const decks = Array.from({ length: floor.oven.decks }, (_, deck) => ({ deck, until: -Infinity, heat: 0 }));
   return loads.map(({ lots, ...load }) => {
-    const open = [...free.entries()].filter(([, until]) => until <= load.at).sort(([a, x], [b, y]) => y - x || a - b).map(([deck]) => deck);
+    const away = ({ until, heat }: (typeof decks)[number]) => {
+      if (load.at - until >= preheat * 60) return OFF;
+      return heat > load.loadAt ? (heat - load.loadAt) * HOTTER : (load.loadAt - heat) * COLDER;
+    };
+    const open = decks.filter(({ until }) => until <= load.at).sort((a, b) => away(a) - away(b) || b.until - a.until || a.deck - b.deck);
     const filled = fillDecks(deckFloorOf(floor), lots, open.length);
     if (!filled.ok) return { ...load, decks: [], left: lots.map(({ count }) => count) };
-    const decks = filled.value.decks.map((pieces, index) => ({ deck: open[index] ?? 0, pieces })).sort((a, b) => a.deck - b.deck);
-    for (const { deck } of decks) free[deck] = load.until;
-    return { ...load, decks, left: filled.value.left };
+    const taken = filled.value.decks.map((pieces, index) => ({ deck: open[index]?.deck ?? 0, pieces })).sort((a, b) => a.deck - b.deck);
+    const [first] = load.items;
+    const heat = (first && settingAt(first.profile, first.profile.minutes).bottom) ?? load.loadAt;
+    for (const each of decks) if (taken.some(({ deck }) => deck === each.deck)) [each.until, each.heat] = [load.until, heat];
+    return { ...load, decks: taken, left: filled.value.left };
   });
 } // prettier-ignore
+
+/** When the last piece of a load is out. */
+const outOf = ({ items }: Pick<OvenLoad, 'items'>): number => Math.max(...items.map(({ outAt }) => outAt));
 
 function stoneOfDeck(
   input: DayInput,
@@ -178,7 +205,7 @@ function stoneOfDeck(
     return here ? [{ ...load, index, pieces: here.pieces }] : [];
   });
   const [first, last] = [own[0], own.at(-1)];
-  if (!first || !last) return { course: [], short: [], heated: 0 };
+  if (!first || !last) return { course: [], short: [], hot: [], heated: 0 };
   const room = frame.room.at(0);
   const preheat = instance.reheat * SLOT;
   const sets: SetPoint[] = [];
@@ -192,31 +219,44 @@ function stoneOfDeck(
         at: before ? load.at - preheat : (heating?.from ?? load.at - preheat),
         celsius: load.loadAt,
       });
-    } else sets.push({ at: Math.max(...before.items.map(({ outAt }) => outAt)), celsius: load.loadAt });
+    } else sets.push({ at: outOf(before), celsius: load.loadAt });
+    const [item] = load.items;
+    if (item) sets.push(...bottomsOf(item.profile, load.at).slice(1));
   });
-  sets.push({ at: Math.max(...last.items.map(({ outAt }) => outAt)), celsius: null });
+  sets.push({ at: outOf(last), celsius: null });
   const stoneLoads = own.flatMap((load): StoneLoad[] =>
     load.pieces.flatMap(({ lot, spots }) => {
       const item = load.items[lot];
       if (!item) return [];
       const [share, core] = [spots.length / item.held, item.core[1]];
-      const { minutes, from, loss } = item;
-      const steam = item.steam > 0 && floor.oven.steam !== 'none' ? STEAM * stone.area * share : 0;
+      const {
+        profile: { minutes, steam: steamed },
+        from,
+        loss,
+      } = item;
+      const steam =
+        steamed > 0 && !['none', 'lid'].includes(floor.oven.steam) ? STEAM * stone.area * share : 0;
       return [{ at: load.at, minutes, from, core, loss, steam, dough: item.dough * share }];
     }),
   );
   const from = (sets[0]?.at ?? first.at) - APART;
   const forecast = forecastStone(stone, room, room, sets, stoneLoads, from, last.until + 1800);
-  if (!forecast.ok) return { course: [], short: [], heated: 0 };
+  if (!forecast.ok) return { course: [], short: [], hot: [], heated: 0 };
   const at = (moment: number) => forecast.value.course.findLast((each) => each.at <= moment)?.celsius ?? room;
-  const short = own.flatMap((load) => {
-    const celsius = at(load.at);
-    return celsius < load.loadAt - PLAY
-      ? [{ load: load.index, celsius, hotAt: hotEnough(forecast.value, load.loadAt - PLAY, load.at) }]
-      : [];
-  });
+  const met = own.map((load) => ({
+    load: load.index,
+    at: load.at,
+    wanted: load.loadAt,
+    celsius: at(load.at),
+  }));
+  const short = met.filter(({ celsius, wanted }) => celsius < wanted - PLAY).map(({ load, at: from, wanted, celsius }) => (
+    { load, celsius, hotAt: hotEnough(forecast.value, wanted - PLAY, from) }
+  )); // prettier-ignore
+  const hot = met.filter(({ celsius, wanted }) => celsius > wanted + HOT_PLAY).map(({ load, at: from, wanted, celsius }) => (
+    { load, celsius, coolAt: from + coolingSeconds(stone, room, celsius, wanted + HOT_PLAY) }
+  )); // prettier-ignore
   const course = forecast.value.course.filter(
     (_, index, all) => index % 10 === 0 || index === all.length - 1,
   );
-  return { course, short, heated: forecast.value.heated };
+  return { course, short, hot, heated: forecast.value.heated };
 }

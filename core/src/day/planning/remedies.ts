@@ -4,7 +4,7 @@ import { localTime } from '../../time/index.ts';
 import { formatNumber } from '../../units/index.ts';
 import { Hand, SKILLS, WallClock, warmestProof, type Skill } from '../floor.ts';
 import { SLOT } from '../instance/index.ts';
-import type { DayInput, Network } from '../network/index.ts';
+import type { DayInput, Network, Pin } from '../network/index.ts';
 import type { Answer } from './answer.ts';
 import { lacking, taskWords } from './words.ts';
 
@@ -23,6 +23,11 @@ export const Remedy = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('proof'), formula: Slug, by: z.number().min(-10).max(10) }),
   z.strictObject({ kind: z.literal('lighter'), formula: Slug, percent: z.number().gt(0).max(50) }),
   z.strictObject({ kind: z.literal('unpin'), task: z.string(), name: z.string() }),
+  z.strictObject({
+    kind: z.literal('swap'),
+    tasks: z.tuple([z.string(), z.string()]),
+    names: z.tuple([z.string(), z.string()]),
+  }),
 ]);
 export type Remedy = z.infer<typeof Remedy>;
 
@@ -99,8 +104,19 @@ export function remedied(input: DayInput, remedy: Remedy): DayInput {
         ),
       };
     case 'unpin':
-      return { ...input, pins: input.pins.filter(({ task }) => task !== remedy.task) };
+    case 'swap':
+      return { ...input, pins: pinsAfter(input.pins, remedy) };
   }
+}
+
+/** Times that tasks are held at after a remedy that is about nothing else. */
+export function pinsAfter(pins: readonly Pin[], remedy: Extract<Remedy, { kind: 'unpin' | 'swap' }>): Pin[] {
+  if (remedy.kind === 'unpin') return pins.filter(({ task }) => task !== remedy.task);
+  const [one, other] = remedy.tasks.map((task) => pins.find((pin) => pin.task === task));
+  if (!one || !other) return [...pins];
+  return pins.map((pin) =>
+    pin === one ? { ...pin, at: other.at } : pin === other ? { ...pin, at: one.at } : pin,
+  );
 }
 
 function moreOf(
@@ -146,6 +162,8 @@ export function remedyWords(input: DayInput, remedy: Remedy): string {
       return `${nameOf(remedy.formula)} ${formatNumber(remedy.percent, 0)} % lighter`;
     case 'unpin':
       return `Let go of the time to ${remedy.name}`;
+    case 'swap':
+      return `Change places: ${remedy.names[0]} and ${remedy.names[1]}`;
   }
 } // prettier-ignore
 
@@ -174,6 +192,7 @@ export function remediesFor(input: DayInput, network: Network, answer: Answer): 
     task: network.instance.tasks[task]?.id ?? '',
     name: taskWords(network, task),
   }));
+  remedies.push(...swaps(network, trouble.pinned));
   for (const { of, name, count } of trouble.things) remedies.push({ kind: 'more', of, name, count });
   const clock = (slot: number) => localTime(network.instance.origin + slot * SLOT, zone).time;
   const skills = SKILLS.filter((_, index) => trouble.skills & (1 << index));
@@ -209,6 +228,23 @@ export function remediesFor(input: DayInput, network: Network, answer: Answer): 
     if (trouble.things.length > 0) remedies.push({ kind: 'lighter', formula: dough.slug, percent: 10 });
   }
   return remedies;
+}
+
+/** A load that is held and in the way may change places with any other that is held. */
+function swaps(network: Network, pinned: readonly number[]): Remedy[] {
+  const held = network.instance.tasks.flatMap(({ id, load, first, last }, task) =>
+    load && first === last && !network.notes[task]?.done ? [{ task, id, first }] : [],
+  );
+  return held.flatMap((one, index) =>
+    held
+      .slice(index + 1)
+      .filter((other) => other.first !== one.first && [one, other].some(({ task }) => pinned.includes(task)))
+      .map((other): Remedy => ({
+        kind: 'swap',
+        tasks: [one.id, other.id],
+        names: [taskWords(network, one.task), taskWords(network, other.task)],
+      })),
+  );
 }
 
 /** A wall-clock time some minutes later, also past midnight. */
@@ -259,7 +295,7 @@ function troubleOf(network: Network, answer: Exclude<Answer, { verdict: 'planned
     if (fault.kind === 'over') things.push(...thingOf(network, fault.resource, Math.ceil(fault.short)));
     else if (fault.kind === 'decks') things.push(...thingOf(network, null, fault.short));
     else if (fault.kind === 'window') touch(instance.arcs[fault.arc]?.to ?? 0);
-    else if (fault.kind === 'double') fault.tasks.forEach(touch);
+    else if (fault.kind === 'double' || fault.kind === 'heat') fault.tasks.forEach(touch);
     else {
       touch(fault.task);
       if (fault.kind === 'people' || fault.kind === 'missing')

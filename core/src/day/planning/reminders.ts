@@ -1,3 +1,6 @@
+import type { Floor } from '../floor.ts';
+import { profileFor, type OvenSetting } from '../../oven/index.ts';
+import { formatNumber } from '../../units/index.ts';
 import { bulkEnd, endOf, SLOT, type Schedule } from '../instance/index.ts';
 import { heatingsOf } from './heating.ts';
 import type { DayInput, Network } from '../network/index.ts';
@@ -8,13 +11,28 @@ export interface Reminder {
   readonly at: number;
   /** Index of the task that it hangs on. */
   readonly task: number;
-  readonly kind: 'water' | 'salt' | 'heat' | 'steam' | 'vent' | 'cold' | 'warm';
+  readonly kind: 'water' | 'salt' | 'heat' | 'steam' | 'vent' | 'set' | 'cold' | 'warm';
   readonly what: string;
   /** What is to be confirmed when the task is noted, where it is what gets forgotten. */
   readonly confirm: string | null;
   /** Who is on shift then and has their hands free, first of those who do such work. */
   readonly who: string | null;
 }
+
+/** How steam is given, what is confirmed then, and how it ends, by where it comes from. */
+export const STEAM_WORDS = {
+  'built-in': { give: 'steam', given: 'steam was given', end: 'let the steam out' },
+  pan: { give: 'water into the pan', given: 'steam was given', end: 'let the steam out' },
+  spray: { give: 'spray loaves and walls', given: 'it was sprayed', end: 'let the steam out' },
+  ice: { give: 'ice into the oven', given: 'ice is in', end: 'let the steam out' },
+  lid: { give: 'lids on', given: 'lids are on', end: 'take the lids off' },
+} as const satisfies Record<Exclude<Floor['oven']['steam'], 'none'>, unknown>;
+
+/** How the oven is set, as words: `top 220 °C, bottom off, fan 50 %`. */
+const settingWords = ({ top, bottom, fan }: OvenSetting): string => {
+  const heat = (celsius: number | null) => (celsius === null ? 'off' : `${formatNumber(celsius, 0)} °C`);
+  return `top ${heat(top)}, bottom ${heat(bottom)}${fan > 0 ? `, fan ${formatNumber(fan, 0)} %` : ''}`;
+};
 
 /** What hangs on the tasks of a plan, in the order of time. */
 export function remindersOf(input: DayInput, network: Network, schedule: Schedule): Reminder[] {
@@ -60,17 +78,20 @@ export function remindersOf(input: DayInput, network: Network, schedule: Schedul
       const over = startOf(bulkEnd(batch));
       if (model.cold && over !== null)
         add(mix, 'cold', 'tub goes into the cold', end + model.cold.after * 60);
-      for (const { load, out, proof, ways } of strands) {
+      for (const { load, out, proof, ways, mass } of strands) {
         const [began, outAt] = [startOf(load), startOf(out)];
         if (began === null || outAt === null) continue;
         for (const { atLast } of ways[schedule.ways[proof] ?? 0] ?? [])
           if (atLast !== null) add(load, 'warm', 'pieces come out of the cold', -atLast * 60);
         const minutes = (outAt - began) / 60;
-        const steamed = Math.min(minutes, process.bake.steam);
+        const profile = profileFor(process.bake, mass);
+        const steamed = Math.min(minutes, profile.steam);
         if (steamed > 0 && steam !== 'none') {
-          add(load, 'steam', 'steam', 0, 'steam was given');
-          if (steamed < minutes) add(load, 'vent', 'let the steam out', steamed);
+          const { give, given, end } = STEAM_WORDS[steam];
+          add(load, 'steam', give, 0, given);
+          if (steamed < minutes) add(load, 'vent', end, steamed);
         }
+        for (const stage of profile.stages) add(load, 'set', settingWords(stage), stage.from);
       }
     }
   }

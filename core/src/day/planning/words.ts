@@ -71,6 +71,8 @@ export function certificateWords(input: DayInput, network: Network, certificate:
   const since = input.now === null ? '' : ` from ${clock((input.now - instance.origin) / SLOT)} on`;
   const by = end?.due ?? (end && end.first === end.last ? end.first : null);
   const name = network.doughs.find(({ key }) => key === network.notes[last]?.dough)?.name ?? 'This dough';
+  if (certificate.bulk !== null)
+    return `${name} cannot be fitted in${since}: the sooner its bulk ends, the longer it proofs, and no time for that suits all of ${listed(inOrder.map((task) => taskWords(network, task)))}.`;
   return by !== null && soonest !== null
     ? `${name} cannot be done in time: to ${taskWords(network, last)} it would have to be over by ${clock(by)}. From ${clock(soonest.from)}, when somebody can first ${taskWords(network, first)}, it takes until ${clock(soonest.end)} at the least.`
     : `${name} cannot be fitted in${since}: between ${listed(inOrder.map((task) => taskWords(network, task)))} the waits of the dough and the shifts leave no time that suits all of them.`;
@@ -168,6 +170,8 @@ export function faultWords(input: DayInput, network: Network, schedule: Schedule
     }
     case 'decks':
       return `${fault.short} ${fault.short === 1 ? 'deck' : 'decks'} short from ${clock(fault.from)} to ${clock(fault.to)}.`;
+    case 'heat':
+      return `${listed(fault.tasks.map((task) => taskWords(network, task)))} would be in at one time from ${clock(fault.slot)}, and the oven has one heat for all.`;
     case 'rise':
       return fault.rise < fault.window.earliest
         ? `At ${at(fault.task)} ${fault.name} has risen too little.`

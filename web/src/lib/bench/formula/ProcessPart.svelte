@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Programme } from '@jovet/core/day';
-  import { ofType, setText } from '@jovet/core/sheet';
+  import { ofType, setText, type FormulaDraft } from '@jovet/core/sheet';
   import Choice from '../../ui/Choice.svelte';
   import { enterMovesOn } from '../../ui/enter-moves-on';
   import { useReading } from '../settings';
@@ -13,6 +13,16 @@
   const hands = useHands();
   const reading = useReading();
   const set = (path: string) => (text: string) => hands.change(setText(hands.draft, path, text), path);
+  type Stages = FormulaDraft['process']['stages'];
+  function stages(change: (all: Stages) => Stages) {
+    hands.settle();
+    const { process } = hands.draft;
+    hands.change(
+      { ...hands.draft, process: { ...process, stages: change(process.stages) } },
+      'process.stages',
+    );
+    hands.settle();
+  }
   const SHAPES = [
     { value: 'round', text: 'Round' },
     { value: 'long', text: 'Long' },
@@ -86,7 +96,30 @@
       <SheetField label="Steam" path="process.steam" unit="min" />
       <SheetField label="Bake loss" path="process.bakeLoss" unit="%" />
       <SheetField label="Pack below" path="process.packBelow" />
+      <SheetField label="First look after" path="process.look" unit="min" placeholder="half of it" />
+      <SheetField label="Turned round after" path="process.turn" unit="min" placeholder="as the oven asks" />
+      <SheetField label="Done at a core of" path="process.core" placeholder="as usual" />
     </div>
+    {#each hands.draft.process.stages as _, index (index)}
+      {@const at = `process.stages.${index}`}
+      <div class="fields">
+        <SheetField label="From" path={`${at}.from`} unit="min" />
+        <SheetField label="top" path={`${at}.top`} placeholder="off" />
+        <SheetField label="bottom" path={`${at}.bottom`} placeholder="off" />
+        <SheetField label="fan" path={`${at}.fan`} unit="%" placeholder="0" />
+        <button type="button" class="link" onclick={() => stages((all) => all.toSpliced(index, 1))}
+          >Remove this change</button
+        >
+      </div>
+    {/each}
+    {#if hands.draft.process.stages.length < 8}
+      <button
+        type="button"
+        class="link"
+        onclick={() => stages((all) => [...all, { from: '', top: '', bottom: '', fan: '' }])}
+        >Change the heat on the way</button
+      >
+    {/if}
   </fieldset>
   <p>
     <button

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import OvenChoices from './OvenChoices.svelte';
   import { untrack } from 'svelte';
   import {
     draftOfFloor,
@@ -113,6 +114,7 @@
     ['deckWidth', 'Width of a deck', 'm'],
     ['deckDepth', 'Depth of a deck', 'm'],
     ['heater', 'Heat of a square metre', 'kW'],
+    ['stone', 'Stone under the bread', 'cm'],
     ['recovery', 'Stone hot again after', 'min'],
     ['racks', 'Racks to cool on', ''],
     ['onRack', 'Bread on a rack', ''],
@@ -209,41 +211,7 @@
           oninput={thing(key)}
         />
       {/each}
-      <label class="check"
-        ><input
-          type="checkbox"
-          checked={draft.loader}
-          onchange={() => (draft = { ...draft, loader: !draft.loader })}
-        /> A loader sets a whole deck</label
-      >
-      <label class="field">
-        <span class="field-name">Steam</span>
-        <select
-          class="select"
-          name="steam"
-          value={draft.steam}
-          onchange={(event) => (draft = { ...draft, steam: event.currentTarget.value as typeof draft.steam })}
-        >
-          <option value="built-in">from the oven</option>
-          <option value="pan">from a pan, put in before</option>
-          <option value="none">none</option>
-        </select>
-      </label>
-      <label class="field">
-        <span class="field-name">Hotter side</span>
-        <select
-          class="select"
-          name="hotSide"
-          value={draft.hotSide}
-          onchange={(event) =>
-            (draft = { ...draft, hotSide: event.currentTarget.value as typeof draft.hotSide })}
-        >
-          <option value="none">none</option>
-          <option value="left">left</option>
-          <option value="right">right</option>
-          <option value="back">back</option>
-        </select>
-      </label>
+      <OvenChoices oven={draft.oven} onchange={(oven) => (draft = { ...draft, oven })} />
     </div>
   </section>
 

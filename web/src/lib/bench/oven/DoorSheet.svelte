@@ -7,7 +7,15 @@
   import MovesPanel from '../day/MovesPanel.svelte';
   import { useReading } from '../settings';
   import { doneMoments } from './done.svelte';
-  import { deckWords, itemWords, MOMENT_WORDS, ovenMoments, type OvenMoment } from './moments';
+  import {
+    deckWords,
+    doneWords,
+    itemWords,
+    momentWords,
+    ovenMoments,
+    settingWords,
+    steamOf,
+  } from './moments';
   import { ring } from './ring';
 
   interface Props {
@@ -52,7 +60,6 @@
     const text = `${Math.floor(Math.abs(seconds) / 60)}:${String(Math.abs(seconds) % 60).padStart(2, '0')}`;
     return seconds >= 0 ? `in ${text}` : `${text} late`;
   }
-  const steamOf = ({ items }: OvenMoment) => Math.max(0, ...items.map(({ steam }) => steam));
 </script>
 
 <div class="door">
@@ -65,14 +72,16 @@
   {/if}
   {#if next}
     <section class="next" class:due aria-label="Next at the oven" role="status">
-      <p class="when">{MOMENT_WORDS[next.kind]} <b>{until(next.at)}</b></p>
+      <p class="when">{momentWords(oven, next.kind)} <b>{until(next.at)}</b></p>
       <p class="what">{itemWords(next.items)}</p>
       {#if next.kind === 'load'}
         <p>
           {deckWords(next.load)} · stone <b>{stone(next.load.loadAt)}</b> ·
-          {steamOf(next) > 0 ? `steam ${formatNumber(steamOf(next), 0)} min` : 'no steam'} ·
-          {formatNumber(Math.max(...next.items.map(({ minutes }) => minutes)), 0)} min
+          {steamOf(next.items) > 0 ? `steam ${formatNumber(steamOf(next.items), 0)} min` : 'no steam'} ·
+          {formatNumber(Math.max(...next.items.map(({ profile }) => profile.minutes)), 0)} min
         </p>
+      {:else if next.setting}
+        <p><b>{settingWords(next.setting, stone)}</b> · {deckWords(next.load)}</p>
       {:else}
         <p>
           {next.items.map((item) => deckWords(next.load, item)).join(', ')} · out at
@@ -81,17 +90,7 @@
       {/if}
       <div class="verbs">
         <button type="button" class="big filled" onclick={() => done.add(next.id)}
-          >{next.kind === 'load' && steamOf(next) > 0
-            ? 'Loaded, steam is in'
-            : next.kind === 'load'
-              ? 'Loaded'
-              : next.kind === 'vent'
-                ? 'Steam is out'
-                : next.kind === 'look'
-                  ? 'Looked'
-                  : next.kind === 'turn'
-                    ? 'Turned'
-                    : 'It is out'}</button
+          >{doneWords(oven, next)}</button
         >
         {#if next.kind === 'out' && next.items[0]}
           {@const [item] = next.items}
@@ -105,7 +104,7 @@
       {#each after as moment (moment.id)}
         <li>
           <b>{clock(moment.at)}</b>
-          <span>{MOMENT_WORDS[moment.kind]}: {itemWords(moment.items)}</span>
+          <span>{momentWords(oven, moment.kind)}: {itemWords(moment.items)}</span>
           <span class="quiet">{deckWords(moment.load)}</span>
         </li>
       {/each}

@@ -6,7 +6,7 @@
   import { formatNumber, formatTemperature, parseTemperature } from '@jovet/core/units';
   import Field from '../../ui/Field.svelte';
   import { useReading } from '../settings';
-  import { itemWords, TURN } from './moments';
+  import { itemWords, settingWords, steamOf, turnOf } from './moments';
 
   interface Props {
     oven: OvenDay;
@@ -23,9 +23,13 @@
   const reading = useReading();
   const stone = (celsius: number) => formatTemperature(celsius, reading.unit, 0);
   const clock = (at: number) => localTime(at, zone).time;
-  const steam = $derived(Math.max(0, ...load.items.map(({ steam: minutes }) => minutes)));
+  const steam = $derived(steamOf(load.items));
+  const stages = $derived(load.items[0]?.profile.stages ?? []);
   const cold = $derived(
     oven.decks.flatMap(({ short }, deck) => short.filter(({ load: of }) => of === place).map((each) => ({ deck, ...each }))),
+  ); // prettier-ignore
+  const hot = $derived(
+    oven.decks.flatMap(({ hot: each }, deck) => each.filter(({ load: of }) => of === place).map((one) => ({ deck, ...one }))),
   ); // prettier-ignore
   const lost = $derived(
     load.left.flatMap((count, index) => {
@@ -52,32 +56,46 @@
 <section aria-label="This load">
   <h2>{itemWords(load.items)}</h2>
   <p>
-    <b>{clock(load.at)}</b> at <b>{stone(load.loadAt)}</b> on the stone{steam > 0
-      ? `, steam for ${formatNumber(steam, 0)} min, let out at ${clock(load.at + steam * 60)}`
-      : ', no steam'}.
+    <b>{clock(load.at)}</b> at <b>{stone(load.loadAt)}</b>
+    {oven.stone > 0 ? 'on the stone' : 'in the oven'}{oven.steam === 'lid' && steam > 0
+      ? `, lids off at ${clock(load.at + steam * 60)}`
+      : steam > 0
+        ? `, steam for ${formatNumber(steam, 0)} min, let out at ${clock(load.at + steam * 60)}`
+        : ', no steam'}.
   </p>
+  {#if steam > 0 && oven.steam === 'none'}<p class="caution" role="note">
+      It wants steam, and this oven has none: a tray of water, a spray or pots with lids stand in for it.
+    </p>{/if}
+  {#if stages.some(({ fan }) => fan > 0) && !oven.fan}<p class="caution" role="note">
+      It wants a fan, and this oven has none: it bakes longer, and browns at one side.
+    </p>{/if}
+  {#each stages as stage (stage.from)}
+    <p>From <b>{clock(load.at + stage.from * 60)}</b> the oven is set to {settingWords(stage, stone)}.</p>
+  {/each}
   {#each load.items as item (item.load)}
+    {@const [turn] = turnOf(oven, item)}
     <p>
-      {item.name}: <b>{formatNumber(item.minutes, 0)} min</b>, out at <b>{clock(item.outAt)}</b>, done when it
-      sounds hollow and its core reads {stone(item.core[0])} to {stone(item.core[1])}.
+      {item.name}: <b>{formatNumber(item.profile.minutes, 0)} min</b>{turn === undefined
+        ? ''
+        : `, turned round at ${clock(item.inAt + turn * 60)}`}, out at <b>{clock(item.outAt)}</b>, done when
+      it sounds hollow and its core reads {stone(item.core[0])} to {stone(item.core[1])}.
       <button type="button" class="link" onclick={() => onlonger(item.load, 3)}
         >Not brown yet: 3 min more</button
       >
     </p>
   {/each}
-  {#if oven.hotSide !== 'none'}
-    <p>
-      The oven bakes faster at the {oven.hotSide}: turn them round after {formatNumber(
-        Math.max(...load.items.map(({ minutes: each }) => each)) * TURN,
-        0,
-      )} min.
-    </p>
-  {/if}
+  {#if oven.hotSide !== 'none'}<p>The oven bakes faster at the {oven.hotSide}.</p>{/if}
   {#each cold as { deck, celsius, hotAt } (deck)}
     <p class="caution" role="note">
       The stone of deck {deck + 1} has {stone(celsius)} by then{hotAt === null
         ? '.'
         : `; it is hot enough at ${clock(hotAt)}.`}
+    </p>
+  {/each}
+  {#each hot as { deck, celsius, coolAt } (deck)}
+    <p class="caution" role="note">
+      The stone of deck {deck + 1} still has {stone(celsius)} by then, and would cool to {stone(load.loadAt)} only
+      by {clock(coolAt)}: bake this before what wants more heat.
     </p>
   {/each}
   {#if lost.length > 0}<p class="caution" role="note">

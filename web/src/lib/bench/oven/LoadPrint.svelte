@@ -3,7 +3,7 @@
   import { formatDate, localTime } from '@jovet/core/time';
   import { formatNumber, formatTemperature } from '@jovet/core/units';
   import { useReading } from '../settings';
-  import { deckWords } from './moments';
+  import { deckWords, settingWords } from './moments';
 
   /** The load sheet on paper, black on white. */
   let { oven, date, zone }: { oven: OvenDay; date: string; zone: string } = $props();
@@ -40,8 +40,11 @@
           <td>{first ? stone(load.loadAt) : ''}</td>
           <td>{deckWords(load, item)}</td>
           <td>{item.pieces} {item.name}</td>
-          <td>{item.steam > 0 ? `${formatNumber(item.steam, 0)} min` : 'none'}</td>
-          <td>{formatNumber(item.minutes, 0)}</td>
+          <td>{item.profile.steam > 0 ? `${formatNumber(item.profile.steam, 0)} min` : 'none'}</td>
+          <td
+            >{formatNumber(item.profile.minutes, 0)}{#each item.profile.stages as stage (stage.from)}<br
+              />from {clock(load.at + stage.from * 60)}: {settingWords(stage, stone)}{/each}</td
+          >
           <td>{clock(item.outAt)}</td>
           <td>{stone(item.core[0])}</td>
           <td class="box"></td>

@@ -1,17 +1,29 @@
-import type { OvenDay, OvenItem, OvenLoad, ViewTask } from '@jovet/core/day';
+import { STEAM_WORDS, type OvenDay, type OvenItem, type OvenLoad, type ViewTask } from '@jovet/core/day';
+import { TURN, type OvenSetting } from '@jovet/core/oven';
 
 /** Something to do at the oven at a time. */
 export interface OvenMoment {
   /** The same for ever, so that what was done stays done. */
   readonly id: string;
-  readonly kind: 'load' | 'vent' | 'look' | 'turn' | 'out';
+  readonly kind: 'load' | 'vent' | 'set' | 'look' | 'turn' | 'out';
   readonly at: number;
   readonly load: OvenLoad;
   readonly items: readonly OvenItem[];
+  /** What the oven is to be set to. */
+  readonly setting?: OvenSetting;
 }
 
-/** Share of a bake after which pieces are turned where a side is hotter. Chosen for Jovet. */
-export const TURN = 0.6;
+/** Minutes that the steam of some pieces is kept in. */
+export const steamOf = (items: readonly OvenItem[]): number =>
+  Math.max(0, ...items.map(({ profile }) => profile.steam));
+
+/** Minutes until pieces are turned round: where their formula says so, or a side of the oven is hotter. */
+export const turnOf = ({ hotSide }: OvenDay, { profile: { turn, minutes } }: OvenItem): number[] =>
+  turn !== null ? [turn] : hotSide === 'none' ? [] : [minutes * TURN];
+
+/** How the oven is set, as words. */
+export const settingWords = ({ top, bottom, fan }: OvenSetting, heat: (celsius: number) => string): string =>
+  `top ${top === null ? 'off' : heat(top)}, bottom ${bottom === null ? 'off' : heat(bottom)}${fan > 0 ? `, fan ${Math.round(fan)} %` : ''}`;
 
 /** What is to be done at the oven by a plan, in the order of time. */
 export function ovenMoments(oven: OvenDay, tasks: readonly ViewTask[]): OvenMoment[] {
@@ -25,18 +37,21 @@ export function ovenMoments(oven: OvenDay, tasks: readonly ViewTask[]): OvenMome
     const [first] = load.items;
     if (!first) return [];
     const all = { load, items: load.items };
-    const steamed = load.items.filter(({ steam, minutes }) => steam > 0 && steam < minutes);
-    const vent = Math.max(0, ...steamed.map(({ steam }) => steam));
+    const steamed = load.items.filter(({ profile: { steam, minutes } }) => steam > 0 && steam < minutes);
+    const vent = oven.steam === 'none' ? 0 : steamOf(steamed);
     return [
       { ...all, id: `load ${idOf(first.load)}`, kind: 'load', at: load.at },
       ...(vent > 0
         ? [{ load, items: steamed, id: `vent ${idOf(first.load)}`, kind: 'vent' as const, at: load.at + vent * 60 }]
         : []),
+      ...first.profile.stages.map((stage): OvenMoment => ({
+        ...all, id: `set ${idOf(first.load)} ${stage.from}`, kind: 'set', at: load.at + stage.from * 60, setting: stage,
+      })),
       ...load.items.flatMap((item): OvenMoment[] => [
         ...lookOf(item).map((at) => ({ load, items: [item], id: `look ${idOf(item.load)}`, kind: 'look' as const, at })),
-        ...(oven.hotSide === 'none'
-          ? []
-          : [{ load, items: [item], id: `turn ${idOf(item.load)}`, kind: 'turn' as const, at: item.inAt + item.minutes * 60 * TURN }]),
+        ...turnOf(oven, item).map((minute) => ({
+          load, items: [item], id: `turn ${idOf(item.load)}`, kind: 'turn' as const, at: item.inAt + minute * 60,
+        })),
         { load, items: [item], id: `out ${idOf(item.out)}`, kind: 'out', at: item.outAt },
       ]),
     ];
@@ -45,12 +60,33 @@ export function ovenMoments(oven: OvenDay, tasks: readonly ViewTask[]): OvenMome
 }
 
 /** What a moment asks for, in words. */
-export const MOMENT_WORDS: Readonly<Record<OvenMoment['kind'], string>> = {
+export const momentWords = ({ steam }: OvenDay, kind: OvenMoment['kind']): string =>
+  kind === 'vent' && steam === 'lid' ? 'Take the lids off' : MOMENT_WORDS[kind];
+
+/** What is said once it is done. */
+export const doneWords = ({ steam }: OvenDay, { kind, items }: OvenMoment): string =>
+  kind === 'load' && steam !== 'none' && steamOf(items) > 0
+    ? `Loaded, ${STEAM_WORDS[steam].given}`
+    : kind === 'vent' && steam === 'lid'
+      ? 'Lids are off'
+      : DONE_WORDS[kind];
+
+const MOMENT_WORDS: Readonly<Record<OvenMoment['kind'], string>> = {
   load: 'Load',
   vent: 'Let the steam out',
+  set: 'Set the oven',
   look: 'First look',
   turn: 'Turn round',
   out: 'Take out',
+};
+
+const DONE_WORDS: Readonly<Record<OvenMoment['kind'], string>> = {
+  load: 'Loaded',
+  vent: 'Steam is out',
+  set: 'It is set',
+  look: 'Looked',
+  turn: 'Turned',
+  out: 'It is out',
 };
 
 /** Pieces by name: `26 Oat tin and 12 Quay small`. */
