@@ -365,6 +365,12 @@ visited(
     await visit.enter('process.ddt', '70 °C');
     await visit.until('[id="process.ddt-problem"]', 'too large');
     await visit.press('Undo');
+    await visit.press('Change the heat on the way');
+    await visit.enter('process.stages.0.from', '99');
+    await visit.enter('process.stages.0.top', '210');
+    await visit.until('[id="process.stages.0.from-problem"]', 'comes when the bake is over');
+    await visit.press('Remove this change');
+    await visit.page.waitForFunction(() => !document.querySelector('[name="process.stages.0.from"]'));
   },
   [1280, 1400],
 );

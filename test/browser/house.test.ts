@@ -17,13 +17,20 @@ visited('what a bakehouse has is changed, kept, found again and put back', async
   await visit.enter('things.racks', '6');
   await visit.enter('things.onRack', '30 kg');
   await visit.enter('hands.0.shift', '2:00 to 10:30');
-  await page.select('[name="steam"]', 'pan');
+  await page.select('[name="steam"]', 'lid');
+  await page.click('[name="oven.shared"]');
+  await visit.enter('things.stone', '0');
   await visit.keys('Control', 's');
   await visit.until(standing, /^ ?Kept/);
   await visit.reload();
   assert.equal(await visit.value('things.racks'), '6');
   assert.equal(await visit.value('doughs.oat-tin.coldAfter'), '90');
   assert.equal(await visit.value('hands.0.shift'), '02:00 to 10:30');
+  assert.equal(await visit.value('steam'), 'lid');
+  assert.equal(await visit.value('things.stone'), '0');
+  assert.ok(await page.$eval('[name="oven.shared"]', (box) => (box as HTMLInputElement).checked));
+  await page.click('[name="oven.shared"]');
+  await visit.enter('things.stone', '5');
   for (const field of ['things.racks', 'things.onRack', 'doughs.oat-tin.coldAfter'])
     await visit.enter(field, ' ');
   await page.select('[name="steam"]', 'built-in');

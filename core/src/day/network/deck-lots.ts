@@ -1,4 +1,5 @@
 import {
+  coolingHours,
   CORE_DONE,
   decksFor,
   outlineOf,
@@ -46,6 +47,17 @@ export const bakeLossOf = (doc: FormulaDoc, product: string): number =>
 
 /** K above the core that a formula asks for at which its bread is done as well. Chosen for Jovet. */
 const CORE_PLAY = 3;
+
+/** Hours until a loaf may be cut or packed, in a room of so many °C. */
+export function coolingOf(
+  doc: FormulaDoc,
+  { product, scaledWeight }: Pick<BakedLot, 'product' | 'scaledWeight'>,
+  room: number,
+): number {
+  const density = doc.type === 'rye' ? BREAD_DENSITY.rye : BREAD_DENSITY.hearth;
+  const mass = scaledWeight * (1 - bakeLossOf(doc, product) / 100);
+  return coolingHours(mass, density, room, doc.process.packBelow);
+}
 
 /** °C of the core of a dough at which its bread is done, least and most. */
 export const coreDoneOf = (doc: FormulaDoc, held: boolean): readonly [least: number, most: number] =>

@@ -19,6 +19,13 @@ export type Demand = z.infer<typeof Demand>;
 export const Pin = z.strictObject({ task: z.string().max(200), at: z.number().int() });
 export type Pin = z.infer<typeof Pin>;
 
+/** Decks that a load is to stand on, from 0, the fullest first, as far as they are free then; by its first task. */
+export const Stand = z.strictObject({
+  task: z.string().max(200),
+  decks: z.array(z.number().int().min(0).max(59)).max(60),
+});
+export type Stand = z.infer<typeof Stand>;
+
 /** What really happened to a task. */
 export const Actual = z.strictObject({
   task: z.string().max(200),
@@ -51,6 +58,7 @@ export const DayInput = z.strictObject({
   formulas: z.array(z.strictObject({ slug: Slug, name: Name.optional(), formula: Formula })).max(200),
   demand: z.array(Demand).max(5000),
   pins: z.array(Pin).max(2000).default([]),
+  stands: z.array(Stand).max(500).default([]),
   /** What happened so far. */
   actuals: z.array(Actual).max(2000).default([]),
   /** Epoch seconds before which nothing can begin any more; null: the day has not begun. */

@@ -1,14 +1,12 @@
 import { HEAT_TRANSFER } from '../../fermentation/index.ts';
 import {
-  BREAD_DENSITY,
-  coolingHours,
   CORE_AT_UNLOADING,
   FIRST_LOOK,
   profileFor,
   recoveryMinutes,
   type BakeProfile,
 } from '../../oven/index.ts';
-import { bakeLossOf, decksOf, floorProductOf, stoneOf } from './deck-lots.ts';
+import { bakeLossOf, coolingOf, decksOf, floorProductOf, stoneOf } from './deck-lots.ts';
 import {
   SLOT,
   SLOT_MINUTES,
@@ -143,7 +141,7 @@ function strandTasks(list: TaskList, cut: Cut, strand: Strand, id: string): Stra
   const fresh = FRESH[type === 'rye' ? 'rye' : 'other'] * HOUR;
   const due = Math.floor((strand.drop - spare * 60 - list.frame.origin) / SLOT);
   const pack = list.task(unit, about('pack'), `${id}.pack`, seconds(rates.pack), 'pack', { two: true, due, first: due - fresh });
-  const cool = Math.min(list.frame.slots, Math.ceil(coolingOf(list, dough, strand) * HOUR));
+  const cool = Math.min(list.frame.slots, Math.ceil(coolingOf(dough.formula.doc, strand, list.frame.room.warmest) * HOUR));
   const racks = list.use('racks', strand.pieces * strand.scaledWeight);
   list.arc(out, pack, [{ ...list.between(cool, cool, cool + fresh), holds: racks }], floor.weights.early);
   return {
@@ -151,14 +149,6 @@ function strandTasks(list: TaskList, cut: Cut, strand: Strand, id: string): Stra
     ways: ways.map(({ stands }) => stands),
   };
 } // prettier-ignore
-
-/** Hours until a loaf may be packed, in the room at its warmest. */
-function coolingOf({ frame }: TaskList, { formula: { doc } }: Dough, strand: Strand): number {
-  const loss = bakeLossOf(doc, strand.product);
-  const density = doc.type === 'rye' ? BREAD_DENSITY.rye : BREAD_DENSITY.hearth;
-  const mass = strand.scaledWeight * (1 - loss / 100);
-  return coolingHours(mass, density, frame.room.warmest, doc.process.packBelow);
-}
 
 /** °C that pieces which ask for warmth have in the box; null: they stand in the room, also where the box is too warm for them. */
 function boxTemperature({ input }: TaskList, { dough, bulk }: Cut): number | null {

@@ -2,6 +2,7 @@ export { carriedOver, nearestTo, planning, type Answer, type Planning } from './
 export { pinsAfter, remediesFor, Remedy, remedied, remedyWords } from './remedies.ts';
 export { certificateWords, clockWords, faultWords, listed, scarceWords, taskWords } from './words.ts';
 export { labelsOf, type TubLabel } from './labels.ts';
+export { DONE_SIGNS, type DoneSigns } from './done-signs.ts';
 export { ovenDay, type OvenDay, type OvenDeck, type OvenItem, type OvenLoad } from './oven-day.ts';
 export { remindersOf, STEAM_WORDS, type Reminder } from './reminders.ts';
 export { toldTasks, type ToldTask } from './tasks.ts';

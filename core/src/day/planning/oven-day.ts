@@ -18,6 +18,7 @@ import type { Followed } from '../checker/index.ts';
 import { endOf, SLOT, type Schedule } from '../instance/index.ts';
 import {
   bakeLossOf,
+  coolingOf,
   coreDoneOf,
   deckFloorOf,
   deckLotOf,
@@ -25,6 +26,7 @@ import {
   type DayInput,
   type Network,
 } from '../network/index.ts';
+import { DONE_SIGNS, type DoneSigns } from './done-signs.ts';
 import { heatingsOf, type Heating } from './heating.ts';
 
 /** Pieces of one product in a load. */
@@ -50,6 +52,14 @@ export interface OvenItem {
   /** Dough of all of them, kg, and percent of it that is lost. */
   readonly dough: number;
   readonly loss: number;
+  readonly signs: DoneSigns;
+  /** When it has cooled enough to be cut or packed, and when it is packed by the plan; epoch seconds. */
+  readonly coolAt: number;
+  readonly packAt: number | null;
+  /** It is cut on the next day at the soonest. */
+  readonly rests: boolean;
+  /** Places on racks that it cools on; null: they are not counted here. */
+  readonly racks: number | null;
   /** They are dipped in lye before they are loaded. */
   readonly lye: boolean;
 }
@@ -64,6 +74,8 @@ export interface OvenLoad {
   readonly items: readonly OvenItem[];
   /** Decks, from 0, and what stands on each: `lot` is the place of an item. */
   readonly decks: readonly { readonly deck: number; readonly pieces: readonly OnDeck[] }[];
+  /** The same decks, the fullest first. */
+  readonly order: readonly number[];
   /** Pieces, tins or trays of each item that found no place. */
   readonly left: readonly number[];
 }
@@ -71,6 +83,8 @@ export interface OvenLoad {
 /** The stone of one deck through the day. */
 export interface OvenDeck {
   readonly course: readonly StoneMoment[];
+  /** What it is set to; null: off. */
+  readonly sets: readonly SetPoint[];
   /** Loads that meet it colder than they want it: by how much, and when it is hot enough (null: not while it is followed). */
   readonly short: readonly {
     readonly load: number;
@@ -115,14 +129,14 @@ const STEAM = 0.15;
 /** The oven through a plan: which pieces stand where on which deck, and how hot its stones are. */
 export function ovenDay(input: DayInput, network: Network, schedule: Schedule, followed: Followed): OvenDay {
   const { floor } = input.bakehouse;
-  const loads = onDecks(gathered(input, network, schedule, followed), input);
+  const loads = onDecks(gathered(input, network, schedule, followed), input, network);
   const heatings = heatingsOf(network.instance, schedule);
   const decks = Array.from({ length: floor.oven.decks }, (_, deck) => stoneOfDeck(input, network, loads, heatings, deck));
   const { hotSide, steam, stone, fan } = floor.oven;
   return { floor: deckFloorOf(floor), hotSide, steam, stone, fan, loads, decks, heatings, heated: decks.reduce((sum, { heated }) => sum + heated, 0) };
 } // prettier-ignore
 
-interface Gathered extends Omit<OvenLoad, 'decks' | 'left'> {
+interface Gathered extends Omit<OvenLoad, 'decks' | 'order' | 'left'> {
   readonly lots: readonly DeckLot[];
 }
 
@@ -139,7 +153,7 @@ function gathered(input: DayInput, network: Network, schedule: Schedule, followe
     const { bake } = doc.process;
     for (const batch of model.batches)
       for (const [index, strand] of batch.strands.entries()) {
-        const [loaded, out] = [schedule.tasks[strand.load], schedule.tasks[strand.out]];
+        const [loaded, out, packed] = [strand.load, strand.out, strand.pack].map((task) => schedule.tasks[task]);
         const load = instance.tasks[strand.load]?.load;
         if (!loaded || !out || !load) continue;
         const moment = (slot: number) => instance.origin + slot * SLOT;
@@ -152,6 +166,10 @@ function gathered(input: DayInput, network: Network, schedule: Schedule, followe
           inAt: moment(endOf(instance, strand.load, loaded)), outAt: moment(out.start), profile: profileFor(bake, strand.mass, longer.get(instance.tasks[strand.load]?.id ?? '') ?? 0),
           core: coreDoneOf(doc, lot.holder !== null), from: course?.at(-1)?.temperature ?? doc.process.ddt,
           dough: strand.pieces * strand.mass, loss: bakeLossOf(doc, strand.product),
+          signs: DONE_SIGNS[doc.type], rests: doc.type === 'rye',
+          coolAt: moment(out.start) + coolingOf(doc, { product: strand.product, scaledWeight: strand.mass }, network.frame.room.warmest) * 3600,
+          packAt: packed ? moment(packed.start) : null,
+          racks: floor.racks ? (strand.pieces * strand.mass) / floor.racks.bread : null,
           lye: product?.extras.some(({ use, ingredient }) => use === 'bath' && /lye/.test(ingredient)) ?? false,
         };
         const key = `${load.profile} ${loaded.start} ${load.slots}`;
@@ -169,22 +187,27 @@ function gathered(input: DayInput, network: Network, schedule: Schedule, followe
 const [COLDER, HOTTER, OFF] = [1, 3, 30] as const;
 
 /** Gives each load the decks that are free for it, those first whose stone is nearest to what it wants: no stone cools fast. */
-function onDecks(loads: readonly Gathered[], input: DayInput): OvenLoad[] {
+function onDecks(loads: readonly Gathered[], input: DayInput, { instance }: Network): OvenLoad[] {
   const { floor, preheat } = input.bakehouse;
   const decks = Array.from({ length: floor.oven.decks }, (_, deck) => ({ deck, until: -Infinity, heat: 0 }));
+  const wishes = new Map(input.stands.map(({ task, decks: wanted }) => [task, wanted]));
   return loads.map(({ lots, ...load }) => {
     const away = ({ until, heat }: (typeof decks)[number]) => {
       if (load.at - until >= preheat * 60) return OFF;
       return heat > load.loadAt ? (heat - load.loadAt) * HOTTER : (load.loadAt - heat) * COLDER;
     };
-    const open = decks.filter(({ until }) => until <= load.at).sort((a, b) => away(a) - away(b) || b.until - a.until || a.deck - b.deck);
-    const filled = fillDecks(deckFloorOf(floor), lots, open.length);
-    if (!filled.ok) return { ...load, decks: [], left: lots.map(({ count }) => count) };
-    const taken = filled.value.decks.map((pieces, index) => ({ deck: open[index]?.deck ?? 0, pieces })).sort((a, b) => a.deck - b.deck);
+    const free = decks.filter(({ until }) => until <= load.at).sort((a, b) => away(a) - away(b) || b.until - a.until || a.deck - b.deck);
     const [first] = load.items;
+    const wanted = wishes.get(instance.tasks[first?.load ?? -1]?.id ?? '') ?? [];
+    const asked = [...new Set(wanted)].flatMap((deck) => free.find((each) => each.deck === deck) ?? []);
+    const open = [...asked, ...free.filter((each) => !asked.includes(each))];
+    const filled = fillDecks(deckFloorOf(floor), lots, open.length);
+    if (!filled.ok) return { ...load, decks: [], order: [], left: lots.map(({ count }) => count) };
+    const order = filled.value.decks.map((_, index) => open[index]?.deck ?? 0);
+    const taken = filled.value.decks.map((pieces, index) => ({ deck: order[index] ?? 0, pieces })).sort((a, b) => a.deck - b.deck);
     const heat = (first && settingAt(first.profile, first.profile.minutes).bottom) ?? load.loadAt;
     for (const each of decks) if (taken.some(({ deck }) => deck === each.deck)) [each.until, each.heat] = [load.until, heat];
-    return { ...load, decks: taken, left: filled.value.left };
+    return { ...load, decks: taken, order, left: filled.value.left };
   });
 } // prettier-ignore
 
@@ -205,7 +228,7 @@ function stoneOfDeck(
     return here ? [{ ...load, index, pieces: here.pieces }] : [];
   });
   const [first, last] = [own[0], own.at(-1)];
-  if (!first || !last) return { course: [], short: [], hot: [], heated: 0 };
+  if (!first || !last) return { course: [], sets: [], short: [], hot: [], heated: 0 };
   const room = frame.room.at(0);
   const preheat = instance.reheat * SLOT;
   const sets: SetPoint[] = [];
@@ -241,7 +264,7 @@ function stoneOfDeck(
   );
   const from = (sets[0]?.at ?? first.at) - APART;
   const forecast = forecastStone(stone, room, room, sets, stoneLoads, from, last.until + 1800);
-  if (!forecast.ok) return { course: [], short: [], hot: [], heated: 0 };
+  if (!forecast.ok) return { course: [], sets: [], short: [], hot: [], heated: 0 };
   const at = (moment: number) => forecast.value.course.findLast((each) => each.at <= moment)?.celsius ?? room;
   const met = own.map((load) => ({
     load: load.index,
@@ -258,5 +281,5 @@ function stoneOfDeck(
   const course = forecast.value.course.filter(
     (_, index, all) => index % 10 === 0 || index === all.length - 1,
   );
-  return { course, short, hot, heated: forecast.value.heated };
+  return { course, sets, short, hot, heated: forecast.value.heated };
 }

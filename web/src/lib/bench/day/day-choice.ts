@@ -7,12 +7,15 @@ import {
   type DayWeights,
   type Pin,
   type Remedy,
+  type Stand,
 } from '@jovet/core/day';
 import { formatDuration, formatNumber } from '@jovet/core/units';
 
 /** What the head baker chose about a day beside its orders: undo goes back through it. */
 export interface DayChoice {
   readonly pins: readonly Pin[];
+  /** Decks that loads are to stand on. */
+  readonly stands: readonly Stand[];
   readonly remedies: readonly Remedy[];
   readonly weights: DayWeights;
   readonly seed: number;
@@ -26,6 +29,7 @@ export interface DayChoice {
 
 export const choiceOf = (input: DayInput): DayChoice => ({
   pins: input.pins,
+  stands: input.stands,
   remedies: [],
   weights: input.bakehouse.floor.weights,
   seed: input.seed,
@@ -38,12 +42,13 @@ export const choiceOf = (input: DayInput): DayChoice => ({
 /** A day as it stands, changed by what was chosen. */
 export function chosenInput(
   base: DayInput,
-  { pins, remedies, weights, seed, actuals, now, told }: DayChoice,
+  { pins, stands, remedies, weights, seed, actuals, now, told }: DayChoice,
 ): DayInput {
   const { bakehouse } = base;
   const own: DayInput = {
     ...base,
     pins: [...pins],
+    stands: [...stands],
     actuals: [...actuals],
     now,
     told: [...told],
@@ -52,6 +57,12 @@ export function chosenInput(
   };
   return remedies.reduce(remedied, own);
 }
+
+/** The choice with a load on other decks. */
+export const withStand = (choice: DayChoice, stand: Stand): DayChoice => ({
+  ...choice,
+  stands: [...choice.stands.filter(({ task }) => task !== stand.task), stand],
+});
 
 /** The choice with a task pinned, or let go (null). */
 export const withPin = (choice: DayChoice, task: string, at: number | null): DayChoice => ({

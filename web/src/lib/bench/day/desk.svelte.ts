@@ -1,4 +1,4 @@
-import type { Actual, DayInput, Schedule, ViewTask, Why } from '@jovet/core/day';
+import type { Actual, DayInput, Pin, Schedule, Stand, ViewTask, Why } from '@jovet/core/day';
 import type { Problem } from '@jovet/core/problem';
 import type { PlanLine, SavedPlan } from '../../server/database/day-plan';
 import { beginHistory, record, undo, type History } from '../history';
@@ -10,6 +10,7 @@ import {
   orderChanges,
   withActual,
   withPin,
+  withStand,
   type DayChoice,
 } from './day-choice';
 import type { Conflict, FromPlanner, Offer, PlannedDay } from './messages';
@@ -194,9 +195,17 @@ export class DayDesk {
   }
   /** Holds several tasks so many seconds from where they stand. */
   shift(tasks: readonly { id: string; start: number }[], by: number): void {
-    const choice = tasks.reduce((sum, { id, start }) => withPin(sum, id, start + by), this.history.present);
-    this.choose(choice, `pin ${tasks.map(({ id }) => id).join()}`);
+    this.hold(tasks.map(({ id, start }) => ({ task: id, at: start + by })));
+  }
+  /** Holds tasks at their times. */
+  hold(pins: readonly Pin[]): void {
+    const choice = pins.reduce((sum, { task, at }) => withPin(sum, task, at), this.history.present);
+    this.choose(choice, `pin ${pins.map(({ task }) => task).join()}`);
     this.history = { ...this.history, place: null };
+  }
+  /** Sets a load on other decks. */
+  stand(stand: Stand): void {
+    this.choose(withStand(this.history.present, stand), `stand ${stand.task}`);
   }
   pin(moved: { id: string }, at: number): void {
     this.dragged = null;

@@ -79,7 +79,7 @@ async function plan(data: Extract<ToPlanner, { kind: 'plan' | 'show' }>, mine: n
 /** The network of a day; where only what is held changed, that of before with those changes. */
 let built: { text: string; network: Network } | null = null;
 function networkFor(input: DayInput): ReturnType<typeof networkOf> {
-  const text = JSON.stringify({ ...input, pins: [], seed: 0 });
+  const text = JSON.stringify({ ...input, pins: [], stands: [], seed: 0 });
   if (built?.text === text) return { ok: true, value: pinned(built.network, input.pins) };
   const network = networkOf(input);
   if (network.ok) built = { text, network: network.value };

@@ -97,7 +97,7 @@
       <SheetField label="Bake loss" path="process.bakeLoss" unit="%" />
       <SheetField label="Pack below" path="process.packBelow" />
       <SheetField label="First look after" path="process.look" unit="min" placeholder="half of it" />
-      <SheetField label="Turned round after" path="process.turn" unit="min" placeholder="as the oven asks" />
+      <SheetField label="Turned round after" path="process.turn" unit="min" placeholder="as usual" />
       <SheetField label="Done at a core of" path="process.core" placeholder="as usual" />
     </div>
     {#each hands.draft.process.stages as _, index (index)}
@@ -145,5 +145,8 @@
     grid-template-columns: repeat(auto-fill, minmax(9.5rem, 1fr));
     gap: 0.5rem 0.75rem;
     max-width: 54rem;
+  }
+  .fields + .fields {
+    margin-top: 0.5rem;
   }
 </style>

@@ -110,7 +110,7 @@
     ['retarder', 'Retarder takes', ''],
     ['retarderAt', 'Retarder stands at', '°'],
     ['retarderMost', 'Nothing longer in it than', 'h'],
-    ['decks', 'Decks', ''],
+    ['decks', 'Decks or trays', ''],
     ['deckWidth', 'Width of a deck', 'm'],
     ['deckDepth', 'Depth of a deck', 'm'],
     ['heater', 'Heat of a square metre', 'kW'],
@@ -234,6 +234,12 @@
             problem={wrong[`holders.${index}.count`]}
             oninput={(count) => put('holders', index, { count })}
           />
+          <button
+            type="button"
+            class="away"
+            aria-label={`Take ${holder.name || 'this line'} away`}
+            onclick={() => drop('holders', index)}>×</button
+          >
           <label class="check bakes"
             ><input
               type="checkbox"
@@ -251,12 +257,6 @@
               oninput={(size) => put('holders', index, { size })}
             />
           {/if}
-          <button
-            type="button"
-            class="away"
-            aria-label={`Take ${holder.name || 'this line'} away`}
-            onclick={() => drop('holders', index)}>×</button
-          >
         </div>
       {/each}
     </div>
@@ -325,11 +325,12 @@
     align-items: end;
   }
   .wide {
-    grid-template-columns: repeat(auto-fill, minmax(16rem, 1fr));
+    grid-template-columns: repeat(auto-fill, minmax(20rem, 1fr));
+    align-items: start;
   }
   .holder {
     display: grid;
-    grid-template-columns: minmax(8rem, 1fr) 4.5rem 1.5rem;
+    grid-template-columns: minmax(9rem, 1fr) 8.5rem 1.5rem;
     gap: 0.4rem;
     align-items: end;
   }

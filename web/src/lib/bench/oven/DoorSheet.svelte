@@ -8,6 +8,7 @@
   import { useReading } from '../settings';
   import { doneMoments } from './done.svelte';
   import {
+    coolWords,
     deckWords,
     doneWords,
     itemWords,
@@ -87,6 +88,11 @@
           {next.items.map((item) => deckWords(next.load, item)).join(', ')} · out at
           <b>{clock(Math.max(...next.items.map(({ outAt }) => outAt)))}</b>
         </p>
+        {#if next.kind === 'out' && next.items[0]}
+          {@const { signs, core } = next.items[0]}
+          <p>{signs.colour}; {signs.knock}; core <b>{stone(core[0])}</b></p>
+          <p>{coolWords(next.items[0], clock)}</p>
+        {/if}
       {/if}
       <div class="verbs">
         <button type="button" class="big filled" onclick={() => done.add(next.id)}

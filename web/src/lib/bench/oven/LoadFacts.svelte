@@ -4,9 +4,10 @@
   import { minutesLeft } from '@jovet/core/oven';
   import { localTime } from '@jovet/core/time';
   import { formatNumber, formatTemperature, parseTemperature } from '@jovet/core/units';
+  import Choice from '../../ui/Choice.svelte';
   import Field from '../../ui/Field.svelte';
   import { useReading } from '../settings';
-  import { itemWords, settingWords, steamOf, turnOf } from './moments';
+  import { coolWords, itemWords, settingWords, steamOf, turnOf } from './moments';
 
   interface Props {
     oven: OvenDay;
@@ -15,10 +16,12 @@
     zone: string;
     /** A bake is to go on for so many minutes more. */
     onlonger: (task: number, minutes: number) => void;
+    /** It changes places with another load of the day. */
+    onexchange: (other: number) => void;
   }
 
   /** One load: when, at what heat, with how much steam, until when; and from one reading of a core the minutes left. */
-  let { oven, load, place, zone, onlonger }: Props = $props();
+  let { oven, load, place, zone, onlonger, onexchange }: Props = $props();
 
   const reading = useReading();
   const stone = (celsius: number) => formatTemperature(celsius, reading.unit, 0);
@@ -36,6 +39,14 @@
       const item = load.items[index];
       return count > 0 && item ? [`${count} ${item.holder ?? item.name}`] : [];
     }),
+  );
+
+  const others = $derived(
+    oven.loads.flatMap((each, index) =>
+      each.at === load.at
+        ? []
+        : [{ value: String(index), text: `${clock(each.at)} ${itemWords(each.items)}` }],
+    ),
   );
 
   let core = $state('');
@@ -77,11 +88,15 @@
     <p>
       {item.name}: <b>{formatNumber(item.profile.minutes, 0)} min</b>{turn === undefined
         ? ''
-        : `, turned round at ${clock(item.inAt + turn * 60)}`}, out at <b>{clock(item.outAt)}</b>, done when
-      it sounds hollow and its core reads {stone(item.core[0])} to {stone(item.core[1])}.
+        : `, turned round at ${clock(item.inAt + turn * 60)}`}, out at <b>{clock(item.outAt)}</b>. Done: {item
+        .signs.colour};
+      {item.signs.knock}; core {stone(item.core[0])} to {stone(item.core[1])}.
       <button type="button" class="link" onclick={() => onlonger(item.load, 3)}
         >Not brown yet: 3 min more</button
       >
+    </p>
+    <p>
+      {coolWords(item, clock)}
     </p>
   {/each}
   {#if oven.hotSide !== 'none'}<p>The oven bakes faster at the {oven.hotSide}.</p>{/if}
@@ -121,6 +136,17 @@
       {:else if left?.problem}{left.problem}{/if}
     </p>
   </div>
+  {#if others.length > 0}
+    <div class="exchange">
+      <Choice
+        label="Changes places with"
+        name="exchange"
+        value=""
+        options={[{ value: '', text: 'no other load' }, ...others]}
+        onchange={(text) => text !== '' && onexchange(Number(text))}
+      />
+    </div>
+  {/if}
   {#if load.items.some(({ lye }) => lye)}<p class="caution" role="note">{LYE_CAUTION}</p>{/if}
   <p class="quiet">
     Count the blades in and out. Stone, steam and lids burn: dry mitts, stand aside when the door opens. What
@@ -135,6 +161,10 @@
   }
   p {
     margin-top: 0.3rem;
+  }
+  .exchange {
+    max-width: 22rem;
+    margin-top: 0.6rem;
   }
   .core {
     display: grid;

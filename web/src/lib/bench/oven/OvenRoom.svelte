@@ -88,6 +88,20 @@
     const [first] = tasksOf(moved);
     if (first) desk.drag(first, first.start + by);
   }
+  /** What stands on one deck goes to another; what stands there of the same load comes back. */
+  function move(moved: OvenLoad, from: number, to: number) {
+    const [first] = tasksOf(moved);
+    const decks = moved.order.map((deck) => (deck === from ? to : deck === to ? from : deck));
+    if (first) desk.stand({ task: first.id, decks });
+  }
+  function exchange(one: OvenLoad, index: number) {
+    const other = oven?.loads[index];
+    if (!other) return;
+    desk.hold([
+      ...tasksOf(one).map(({ id }) => ({ task: id, at: other.at })),
+      ...tasksOf(other).map(({ id }) => ({ task: id, at: one.at })),
+    ]);
+  }
   function longer(index: number, minutes: number) {
     const task = shown?.view.tasks.find((each) => each.index === index);
     if (!task) return;
@@ -108,7 +122,10 @@
     });
   const KEYS = [
     ['Tab, ← →', 'from load to load'],
-    ['Alt ← →', 'hold a load 5 min earlier or later; with Shift 30'],
+    [
+      'Alt ← →',
+      'hold a load 5 min earlier or later; with Shift 30; on a deck: its pieces to the next free one',
+    ],
     ['D', 'the sheet at the oven door, and back'],
     ['Ctrl Z, Ctrl Y', 'undo, redo'],
     ['Ctrl S', 'save'],
@@ -205,13 +222,20 @@
         <Chart
           label={`Temperature of the stones of ${oven.decks.length} decks, ${reading.unit}`}
           height="9rem"
-          option={stoneChart(oven, scale, Math.max(wide, 560), zone, unit)}
+          option={stoneChart(oven, load, scale, Math.max(wide, 560), zone, unit)}
         />
       </div>
       {#if load}
         <div class="under">
-          <LoadFacts {oven} {load} place={oven.loads.indexOf(load)} {zone} onlonger={longer} />
-          <DeckMap {oven} {load} />
+          <LoadFacts
+            {oven}
+            {load}
+            place={oven.loads.indexOf(load)}
+            {zone}
+            onlonger={longer}
+            onexchange={(index) => exchange(load, index)}
+          />
+          <DeckMap {oven} {load} onmove={(from, to) => move(load, from, to)} />
         </div>
       {/if}
     {:else}

@@ -101,3 +101,13 @@ export function deckWords(load: OvenLoad, item?: OvenItem): string {
     .map(({ deck }) => deck + 1);
   return decks.length === 0 ? 'no deck' : `${decks.length === 1 ? 'deck' : 'decks'} ${decks.join(', ')}`;
 }
+
+/** Where bread goes when it is out, and when it may be cut and is packed. */
+export function coolWords({ racks, coolAt, packAt, rests }: OvenItem, clock: (at: number) => string): string {
+  const where =
+    racks === null
+      ? 'Cools'
+      : `On ${Math.max(1, Math.ceil(racks - 1e-9))} ${racks > 1 ? 'racks' : 'rack'}: cools`;
+  const cut = rests ? 'not packed before, and cut on the next day' : 'not cut or packed before';
+  return `${where} until ${clock(coolAt)}, ${cut}${packAt === null ? '' : `; packed at ${clock(packAt)}`}.`;
+}

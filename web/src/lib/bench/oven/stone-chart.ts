@@ -1,4 +1,4 @@
-import type { OvenDay } from '@jovet/core/day';
+import type { OvenDay, OvenLoad } from '@jovet/core/day';
 import { localTime } from '@jovet/core/time';
 import type { EChartsCoreOption } from 'echarts/core';
 import { QUIET } from '../chart-style';
@@ -6,9 +6,10 @@ import type { TimeScale } from '../ribbon';
 
 const DASHES = ['solid', 'dashed', 'dotted', [8, 3, 2, 3]] as const;
 
-/** The stones of all decks through the day, under the lanes that share its scale; loads as marks on them. */
+/** The stones of all decks through the day, under the lanes that share its scale: loads as points on them, and what the decks of the chosen load are set to. */
 export function stoneChart(
   oven: OvenDay,
+  load: OvenLoad | null,
   { from, to, left, right }: TimeScale,
   width: number,
   zone: string,
@@ -38,13 +39,43 @@ export function stoneChart(
       axisLabel: { color: QUIET },
       splitNumber: 3,
     },
-    series: oven.decks.map(({ course }, deck) => ({
-      type: 'line',
-      name: `Deck ${deck + 1}`,
-      showSymbol: false,
-      lineStyle: { type: DASHES[deck % DASHES.length], width: 1.6, color: QUIET },
-      itemStyle: { color: QUIET },
-      data: course.map(({ at, celsius }) => [at * 1000, unit.of(celsius)]),
-    })),
+    series: oven.decks.flatMap(({ course, sets }, deck) => {
+      const own = oven.loads.filter(({ decks }) => decks.some((each) => each.deck === deck));
+      const chosen = load !== null && own.includes(load);
+      const at = (moment: number) => course.findLast((each) => each.at <= moment)?.celsius ?? NaN;
+      const line = { type: 'line', silent: true, symbolSize: 6, itemStyle: { color: QUIET } };
+      return [
+        {
+          ...line,
+          name: `Deck ${deck + 1}`,
+          silent: false,
+          showSymbol: false,
+          lineStyle: { type: DASHES[deck % DASHES.length], width: chosen ? 2.6 : 1.4, color: QUIET },
+          data: course.map(({ at: moment, celsius }) => [moment * 1000, unit.of(celsius)]),
+        },
+        {
+          ...line,
+          name: `Loaded on deck ${deck + 1}`,
+          type: 'scatter',
+          data: own.map((each) => [each.at * 1000, unit.of(at(each.at))]),
+        },
+        // What it is set to, of the decks that the chosen load stands on.
+        ...(chosen
+          ? [
+              {
+                ...line,
+                name: `Deck ${deck + 1} is set to`,
+                step: 'end',
+                showSymbol: false,
+                lineStyle: { width: 1, opacity: 0.6, color: QUIET },
+                data: sets.map(({ at: moment, celsius }) => [
+                  moment * 1000,
+                  celsius === null ? '-' : unit.of(celsius),
+                ]),
+              },
+            ]
+          : []),
+      ];
+    }),
   };
 }
