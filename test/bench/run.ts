@@ -11,6 +11,7 @@ import { saveDay } from '../../web/src/lib/server/database/bake-day.ts';
 import { findActor } from '../../web/src/lib/server/database/bakehouse.ts';
 import { connect } from '../../web/src/lib/server/database/connection.ts';
 import { benchDayLine } from './day-line.ts';
+import { benchOvenRoom } from './oven-room.ts';
 import { benchKeystrokes, benchList } from './formulas.ts';
 import { fermentationInWorker } from './in-worker.ts';
 import type * as Oven from './oven.ts';
@@ -110,6 +111,22 @@ async function benchPage(served: string): Promise<void> {
   say('the same while work is dragged', words(dragged), dragged <= 50, 'at most 50 ms');
   say('the same while the first plan is drawn', words(first), first <= 50, 'at most 50 ms');
   say('the same while the page comes to life, before anything is planned', words(loaded));
+  const { pieces, load, rest } = await benchOvenRoom(served, '2032-04-08');
+  const frames = (name: string, ms: number) =>
+    say(
+      `Oven: ms between frames while ${name} are dragged, 95 of 100`,
+      ms.toFixed(1),
+      ms < 17.5,
+      '60 a second',
+    );
+  frames('pieces', pieces);
+  frames('loads', load);
+  say(
+    'Oven: from rest to the night planned around it, median',
+    `${rest.toFixed(0)} ms`,
+    rest < 200,
+    'under 200 ms',
+  );
 }
 
 async function benchFormulaList(url: string): Promise<void> {

@@ -137,6 +137,24 @@ visited('pieces go to another deck by key and by hand, two loads change places a
   await stands(first + 1);
   await settled(visit);
 
+  // Dragged while the rest is planned around it, a load ends where the hand left it.
+  const place = (await loads(visit)).findIndex((label) => label.includes('Tidewater'));
+  const bread = await (await page.$(`[data-load="${place}"] .bake`))?.boundingBox();
+  const [x, y] = [(bread?.x ?? 0) + (bread?.width ?? 0) / 2, (bread?.y ?? 0) + (bread?.height ?? 0) / 2];
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  await page.mouse.move(x - 30, y, { steps: 3 });
+  const wanted = await visit.text('.dragged');
+  const there = (time: string) =>
+    page.waitForFunction((text) => [...document.querySelectorAll('[data-load]')].some((each) => each.getAttribute('aria-label')?.includes(text)), {}, `Load at ${time}, stone 240`);
+  await there(wanted);
+  await page.mouse.up();
+  await there(wanted);
+  await settled(visit);
+  assert.equal(minutesOf((await loads(visit)).find((label) => label.includes('Tidewater')) ?? ''), minutesOf(`Load at ${wanted}`));
+  await visit.press('Undo');
+  await settled(visit);
+
   const at = async () => {
     const all = await loads(visit);
     const [rye, tins] = ['Tidewater', 'Oat tin'].map((name) => minutesOf(all.find((label) => label.includes(name)) ?? ''));

@@ -12,14 +12,16 @@
     /** Place of a load in the day. */
     selected: number;
     onselect: (load: number) => void;
-    /** A load is being dragged so many seconds from where it is. */
-    ondrag: (load: OvenLoad, by: number) => void;
-    /** It is to be held there. */
+    /** A load is in the hand, or was let go: until then the scale stands still. */
+    onhold: (on: boolean) => void;
+    /** It is dragged to a time. */
+    ondrag: (load: OvenLoad, at: number) => void;
+    /** It is to be held so many seconds from where it stands. */
     onshift: (load: OvenLoad, by: number) => void;
   }
 
   /** Each deck as a lane through the day, with what is baked on it; loads are dragged to other times. */
-  let { oven, width, scale, zone, selected, onselect, ondrag, onshift }: Props = $props();
+  let { oven, width, scale, zone, selected, onselect, onhold, ondrag, onshift }: Props = $props();
 
   const LANE = 34;
   const TOP = 20;
@@ -51,31 +53,38 @@
   const words = ({ items, at, loadAt }: OvenLoad) =>
     `${clock(at)}, stone ${Math.round(loadAt)}: ${items.map(({ pieces, name }) => `${pieces} ${name}`).join(', ')}`;
 
-  let drag = $state<{ index: number; grab: number; by: number } | null>(null);
+  /** A load in the hand, by its first task: where it stood, where the pointer took it, and where it is now. */
+  let drag = $state<{ task: number; from: number; grab: number; at: number } | null>(null);
+  const taskOf = ({ items }: OvenLoad) => items[0]?.load ?? -1;
+  /** Seconds that a load is held away from where it stands. */
+  const awayOf = (load: OvenLoad) => (drag?.task === taskOf(load) ? drag.at - load.at : 0);
+  const held = $derived(drag && drag.from + Math.round((drag.at - drag.from) / SLOT) * SLOT);
   let svg = $state<SVGSVGElement>();
   const timeAt = (clientX: number) =>
     scale.from +
     ((clientX - (svg?.getBoundingClientRect().left ?? 0) - scale.left) / (scale.right - scale.left)) *
       (scale.to - scale.from);
 
-  function grab(event: PointerEvent, index: number) {
+  function grab(event: PointerEvent, load: OvenLoad, index: number) {
     if (event.button !== 0) return;
     onselect(index);
-    drag = { index, grab: timeAt(event.clientX), by: 0 };
+    drag = { task: taskOf(load), from: load.at, grab: timeAt(event.clientX), at: load.at };
+    onhold(true);
     svg?.setPointerCapture(event.pointerId);
   }
   function move(event: PointerEvent) {
     if (!drag) return;
-    const by = Math.round((timeAt(event.clientX) - drag.grab) / SLOT) * SLOT;
-    if (by === drag.by) return;
-    drag = { ...drag, by };
-    const load = oven.loads[drag.index];
-    if (load) ondrag(load, by);
+    const before = held;
+    drag = { ...drag, at: drag.from + timeAt(event.clientX) - drag.grab };
+    const load = oven.loads.find((each) => taskOf(each) === drag?.task);
+    if (load && held !== null && held !== before) ondrag(load, held);
   }
   function drop() {
-    const load = drag && oven.loads[drag.index];
-    if (drag && load && drag.by !== 0) onshift(load, drag.by);
+    const load = oven.loads.find((each) => taskOf(each) === drag?.task);
+    const [from, to] = [drag?.from, held];
     drag = null;
+    onhold(false);
+    if (load && to !== null && to !== from) onshift(load, to - load.at);
   }
   function onkeydown(event: KeyboardEvent, index: number) {
     const load = oven.loads[index];
@@ -120,8 +129,8 @@
       height={oven.decks.length * LANE - 6}><title>Oven on at {clock(from)}, hot at {clock(to)}</title></rect
     >
   {/each}
-  {#each inSight as { load, index } (`${load.at} ${load.items[0]?.load}`)}
-    {@const by = drag?.index === index ? drag.by : 0}
+  {#each inSight as { load, index } (taskOf(load))}
+    {@const by = awayOf(load)}
     <g
       class="load"
       class:chosen={index === selected}
@@ -129,7 +138,7 @@
       role="button"
       tabindex="0"
       aria-label={`Load at ${words(load)}`}
-      onpointerdown={(event) => grab(event, index)}
+      onpointerdown={(event) => grab(event, load, index)}
       onfocus={() => onselect(index)}
       onkeydown={(event) => onkeydown(event, index)}
     >
@@ -144,17 +153,16 @@
   {/each}
   <!-- The names stand for the eye only: each load says what it is. -->
   <g aria-hidden="true">
-    {#each blocks.filter( ({ load }) => inSight.some((each) => each.load === load) ) as { load, index, deck, names, out } (`${index} ${deck}`)}
-      {@const by = drag?.index === index ? drag.by : 0}
+    {#each blocks.filter( ({ load }) => inSight.some((each) => each.load === load) ) as { load, deck, names, out } (`${taskOf(load)} ${deck}`)}
+      {@const by = awayOf(load)}
       <text class="what" x={x(load.at + by) + 5} y={TOP + deck * LANE + 21}
         >{fitting(names, x(out) - x(load.at))}</text
       >
     {/each}
   </g>
-  {#if drag && drag.by !== 0}
-    {@const at = (oven.loads[drag.index]?.at ?? 0) + drag.by}
-    <line class="drag" x1={x(at)} x2={x(at)} y1={TOP - 4} y2={height} />
-    <text class="dragged" x={x(at) + 5} y={TOP + 8}>{clock(at)}</text>
+  {#if drag && held !== null && held !== drag.from}
+    <line class="drag" x1={x(held)} x2={x(held)} y1={TOP - 4} y2={height} />
+    <text class="dragged" x={x(held) + 5} y={TOP + 8}>{clock(held)}</text>
   {/if}
 </svg>
 

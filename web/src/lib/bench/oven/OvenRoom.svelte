@@ -59,12 +59,11 @@
     ),
   );
   const seen = $derived(sessions[session ?? most] ?? sessions[0] ?? { from: 0, to: 1, loads: [] });
-  const scale = $derived<TimeScale>({
-    from: seen.from - 900,
-    to: seen.to + 900,
-    left: 64,
-    right: Math.max(wide, 560) - 8,
-  });
+  /** While a load is in the hand, time stands where it stood. */
+  let still = $state<TimeScale | null>(null);
+  const scale = $derived<TimeScale>(
+    still ?? { from: seen.from - 900, to: seen.to + 900, left: 64, right: Math.max(wide, 560) - 8 },
+  );
   function show(index: number) {
     session = index;
     chosen = sessions[index]?.loads[0]?.items[0]?.load ?? null;
@@ -84,9 +83,9 @@
       const task = shown?.view.tasks.find((each) => each.index === index);
       return task ? [task] : [];
     });
-  function drag(moved: OvenLoad, by: number) {
+  function drag(moved: OvenLoad, at: number) {
     const [first] = tasksOf(moved);
-    if (first) desk.drag(first, first.start + by);
+    if (first) desk.drag(first, at);
   }
   /** What stands on one deck goes to another; what stands there of the same load comes back. */
   function move(moved: OvenLoad, from: number, to: number) {
@@ -216,6 +215,7 @@
           {zone}
           selected={load ? oven.loads.indexOf(load) : 0}
           onselect={(index) => (chosen = oven.loads[index]?.items[0]?.load ?? null)}
+          onhold={(on) => (still = on ? scale : null)}
           ondrag={drag}
           onshift={(moved, by) => desk.shift(tasksOf(moved), by)}
         />
