@@ -28,8 +28,12 @@ export interface Progress {
 const UNPLACED = 1e6;
 /** Batches that are taken out at once. */
 const [FEWEST, MOST] = [2, 6];
-/** How often what has no place is put where it would stand alone, and the others give way; half as often the dearest. */
-const PUSHED = 0.5;
+/**
+ * How often batches are put where they would stand alone, and the others give way: those that have no place; the dearest
+ * while the search is young, when it has gained nothing for so many rounds, and else.
+ */
+const PUSHED = { waiting: 0.5, young: 0.8, idle: 0.5, else: 0.15 } as const;
+const [YOUNG, IDLE] = [40, 25];
 /** How often, in one such round, what finds no place then is put before all others. */
 const GOES = 8;
 /** How often a day of eight doughs is made anew once it has a plan. */
@@ -96,7 +100,8 @@ export function* search(
     const swap = !whole && best < UNPLACED && chance() < SWAPPED ? day.swap(chance) : null;
     const noise = chance() < 0.5 ? 0 : chance() * 4;
     const noisy = noise === 0 ? null : () => chance() * noise;
-    const pushes = waiting.length > 0 ? PUSHED : (PUSHED / 2) * Math.min(1, 8 / instance.batches.length);
+    const stuck = rounds < YOUNG ? PUSHED.young : rounds - gained > IDLE ? PUSHED.idle : PUSHED.else;
+    const pushes = waiting.length > 0 ? PUSHED.waiting : stuck * Math.min(1, 8 / instance.batches.length);
     if (!whole && !swap && chance() < pushes) {
       const first = waiting.length > 0 ? shuffled(waiting, chance) : [day.dearest(chance)];
       day.resume(before, shuffled([...instance.batches.keys()], chance), first, noisy);
