@@ -103,6 +103,7 @@ export function* search(
       ];
       day.placeAll(order, noisy);
       day.placeAll(shuffled(day.unplaced(), chance), null);
+      if (whole && day.unplaced().length > 0) day.resume(day.schedule(), order, day.unplaced(), null);
     }
     const cost = day.total();
     if (cost < best - 1e-9) {
