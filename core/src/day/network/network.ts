@@ -118,7 +118,7 @@ class DoughTasks {
       // A batch whose temperature was measured rises by that, and one that was seen to rise as it was seen.
       const ddt = list.actual(`${id}.mix`)?.temperature ?? process.ddt;
       const pace = this.paceOf(`${id}.mix`, batch, leavening, ddt, usual.folds);
-      const bulk = ddt === process.ddt && pace === 1 ? usual : this.bulkOf(leavening, ddt, pace);
+      const bulk = ddt === process.ddt && pace === 1 ? usual : this.bulkOf(leavening, ddt, pace, usual.folds.length);
       const model = this.batch(unit ?? list.unit(id, dough.name), id, batch, bulk, { ddt, pace });
       if (lead) this.ripens(lead, feeds[0] ?? 0, model.mix, 1 / dough.batches.length);
       return model;
@@ -237,7 +237,10 @@ class DoughTasks {
     return paceOf(ask, frame.room, (actual.end - frame.origin) / SLOT, (actual.seen.at - actual.end) / 3600, rise);
   } // prettier-ignore
 
-  private bulkOf(own: DoughModel['leavening'], ddt: number, pace: number): FollowedBulk {
+  /**
+   * @param most folds at most: a dough that came out colder is not folded once more than was planned
+   */
+  private bulkOf(own: DoughModel['leavening'], ddt: number, pace: number, most = Infinity): FollowedBulk {
     const { dough, cold } = this;
     const { room } = this.list.frame;
     const { process } = dough.formula.doc;
@@ -254,14 +257,14 @@ class DoughTasks {
         : Array.from({ length: process.folds.count }, (_, index) => ({ hours: (index + 1) * every })).filter(
             ({ hours }) => hours <= (cold?.after ?? Infinity),
           );
-    const all = sampleBulk({ ...ask, folds: wanted }, room);
+    const all = sampleBulk({ ...ask, folds: wanted.slice(0, most) }, room);
     const soonest = Math.min(...all.samples.map(({ wait }) => wait?.[0] ?? Infinity));
     const clear = byRise.length > 0 ? 2 : (every / 3) * HOUR + 2;
     // A fold keeps clear of the earliest end of bulk, whenever the dough was mixed.
-    const folds = wanted.filter((_, index) =>
+    const folds = wanted.slice(0, most).filter((_, index) =>
       all.folded[index]?.every(({ slots }) => slots !== null && slots + clear <= soonest),
     );
-    return { ...(folds.length === wanted.length ? all : sampleBulk({ ...ask, folds }, room)), folds, leavening };
+    return { ...(folds.length === all.folded.length ? all : sampleBulk({ ...ask, folds }, room)), folds, leavening };
   } // prettier-ignore
 
   private batch(

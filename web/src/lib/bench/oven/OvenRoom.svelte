@@ -1,5 +1,6 @@
 <script lang="ts">
   import { onMount } from 'svelte';
+  import type { EChartsCoreOption } from 'echarts/core';
   import type { OvenLoad } from '@jovet/core/day';
   import { formatDate, localTime } from '@jovet/core/time';
   import { formatNumber } from '@jovet/core/units';
@@ -51,6 +52,9 @@
       return { from, to: Math.max(from + 3600, ...loads.map(({ until }) => until)), loads };
     }),
   );
+  /** With the day of the week where the oven is on more than once. */
+  const when = (at: number) =>
+    sessions.length > 1 ? `${localTime(at, zone).weekday} ${clock(at)}` : clock(at);
   let session = $state<number | null>(null);
   const most = $derived(
     sessions.reduce(
@@ -93,6 +97,13 @@
     const decks = moved.order.map((deck) => (deck === from ? to : deck === to ? from : deck));
     if (first) desk.stand({ task: first.id, decks });
   }
+  /** While a load is in the hand the picture of the stones rests, so that the load follows it smoothly. */
+  let drawn: EChartsCoreOption = {};
+  const picture = $derived.by(() => {
+    if (still === null && oven) drawn = stoneChart(oven, load, scale, Math.max(wide, 560), zone, unit);
+    return drawn;
+  });
+
   function exchange(one: OvenLoad, index: number) {
     const other = oven?.loads[index];
     if (!other) return;
@@ -153,8 +164,8 @@
         <DayField {date} onopen={(next) => onopen(next, false)} />
         <p>
           {#if oven?.loads[0]}
-            {oven.loads.length} loads from <b>{clock(oven.loads[0].at)}</b>, on from
-            <b>{clock(oven.heatings[0]?.from ?? oven.loads[0].at)}</b>, {formatNumber(oven.heated, 0)} kWh
+            {oven.loads.length} loads from <b>{when(oven.loads[0].at)}</b>, on from
+            <b>{when(oven.heatings[0]?.from ?? oven.loads[0].at)}</b>, {formatNumber(oven.heated, 0)} kWh
           {:else}{formatDate(date)}{/if}
         </p>
       {/snippet}
@@ -222,7 +233,7 @@
         <Chart
           label={`Temperature of the stones of ${oven.decks.length} decks, ${reading.unit}`}
           height="9rem"
-          option={stoneChart(oven, load, scale, Math.max(wide, 560), zone, unit)}
+          option={picture}
         />
       </div>
       {#if load}
