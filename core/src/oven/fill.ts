@@ -1,4 +1,5 @@
 import { good, type Result } from '../problem/index.ts';
+import { SPACING } from './footprint.ts';
 import { arrange, extentOf, type DeckFloor, type Outline, type Spot } from './arrange.ts';
 
 /** Like pieces that go into the oven together. */
@@ -36,7 +37,26 @@ export function decksFor(deck: DeckFloor, lot: DeckLot): Result<number> {
   const whole = Math.floor(lot.count / most.value.length);
   const rest = lot.count % most.value.length;
   const band = rest > 0 ? bandOf(deck, { ...lot, count: rest }, 0) : null;
-  return good(whole + (rest === 0 ? 0 : band ? (band.depth + lot.spacing) / (deck.depth + lot.spacing) : 1));
+  const gap = Math.max(lot.spacing, SPACING.free);
+  return good(whole + (rest === 0 ? 0 : band ? (band.depth + gap) / (deck.depth + gap) : 1));
+}
+
+/**
+ * Decks for lots that are in together: each its own whole ones, and what is left of each in rows, the deepest first, on the
+ * first deck that has room behind others.
+ *
+ * @param shares thousandths of a deck, as {@link decksFor} says them, rounded up
+ */
+export function decksTogether(shares: readonly number[]): number {
+  const whole = shares.reduce((sum, share) => sum + Math.floor(share / 1000), 0);
+  const rooms: number[] = [];
+  for (const rest of shares.map((share) => share % 1000).sort((a, b) => b - a)) {
+    if (rest === 0) break;
+    const open = rooms.findIndex((room) => room >= rest);
+    if (open < 0) rooms.push(1000 - rest);
+    else rooms[open] = (rooms[open] ?? 0) - rest;
+  }
+  return whole + rooms.length;
 }
 
 /**

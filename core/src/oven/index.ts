@@ -1,7 +1,7 @@
 export { arrange, extentOf, type DeckFloor, type Outline, type Spot } from './arrange.ts';
 export { bakeMinutes } from './bake.ts';
 export { BREAD_DENSITY, coolingHours, coolingTimeConstant, CORE_AT_UNLOADING } from './cooling.ts';
-export { decksFor, fillDecks, type DeckLot, type OnDeck } from './fill.ts';
+export { decksFor, decksTogether, fillDecks, type DeckLot, type OnDeck } from './fill.ts';
 export { outlineOf, SPACING, type LoafShape } from './footprint.ts';
 export {
   courseOf,

@@ -4,6 +4,7 @@ import fc from 'fast-check';
 import {
   arrange,
   decksFor,
+  decksTogether,
   extentOf,
   fillDecks,
   outlineOf,
@@ -57,6 +58,20 @@ describe('pieces of several kinds on decks', () => {
       { numRuns: 150 },
     );
   }); // prettier-ignore
+
+  it('find room together on as many decks as they are counted to take, however they are mixed', () => {
+    fc.assert(
+      fc.property(deck, lots, (floor, pieces) => {
+        const shares = pieces.map((lot) => Math.ceil(must(decksFor(floor, lot)) * 1000 - 1e-6));
+        const { left } = must(fillDecks(floor, pieces, decksTogether(shares)));
+        assert.deepEqual(left, pieces.map(() => 0)); // prettier-ignore
+      }),
+      { numRuns: 300 },
+    );
+    // Three rows of 0.6 of a deck are no two decks, though they come to 1.8.
+    assert.equal(decksTogether([600, 600, 600]), 3);
+    assert.equal(decksTogether([1600, 400, 1000]), 3);
+  });
 
   it('what they take of a deck alone is what they are given: whole decks close, the rest in rows', () => {
     fc.assert(

@@ -142,18 +142,29 @@ function over(instance: Instance, schedule: Schedule, spans: Spans): Fault[] {
 }
 
 function decks(instance: Instance, spans: Spans): Fault[] {
-  const loads = new Map<string, { fill: number; start: number; end: number }>();
+  const loads = new Map<string, { fills: number[]; start: number; end: number }>();
   instance.tasks.forEach(({ load }, index) => {
     const span = spans[index];
     if (!load || !span) return;
     const key = `${load.profile} ${span.start} ${load.slots}`;
-    const known = loads.get(key) ?? { fill: 0, start: span.start, end: span.start + load.slots };
-    loads.set(key, { ...known, fill: known.fill + load.fill });
+    const known = loads.get(key);
+    if (known) known.fills.push(load.fill);
+    else loads.set(key, { fills: [load.fill], start: span.start, end: span.start + load.slots });
   });
   const need = new Float64Array(instance.slots);
-  for (const { fill, start, end } of loads.values())
+  for (const { fills, start, end } of loads.values()) {
+    // Rows over the width cannot be cut: the deepest first, each on the first deck that has room behind others.
+    const rows = fills.map((fill) => fill % 1000).filter((rest) => rest > 0);
+    const used: number[] = [];
+    for (const row of rows.toSorted((a, b) => b - a)) {
+      const deck = used.findIndex((depth) => depth + row <= 1000);
+      if (deck < 0) used.push(row);
+      else used[deck] = (used[deck] ?? 0) + row;
+    }
+    const whole = fills.reduce((sum, fill) => sum + Math.floor(fill / 1000), 0);
     for (let slot = start; slot < Math.min(end, instance.slots); slot += 1)
-      need[slot] = (need[slot] ?? 0) + Math.ceil(fill / 1000);
+      need[slot] = (need[slot] ?? 0) + whole + used.length;
+  }
   return stretches(need, instance.decks).map((each) => ({ kind: 'decks' as const, ...each }));
 }
 

@@ -1,3 +1,4 @@
+import { decksTogether } from '../../oven/index.ts';
 import type { Instance, Load, Mode, Placed, Task, Use } from '../instance/index.ts';
 
 /** What is taken of people, resources and decks by the tasks that are placed. */
@@ -14,8 +15,8 @@ export class Taken {
   /** By slot, loads that are in, and the profile of the last that was put in: where all decks share one heat, that of all. */
   private readonly inside: Int16Array;
   private readonly heat: Int16Array;
-  /** Thousandths of decks by profile, start and length. */
-  private readonly loads = new Map<number, number>();
+  /** What each load of a profile, start and length takes, thousandths of a deck. */
+  private readonly loads = new Map<number, number[]>();
   private readonly night: Uint8Array;
   /** By slot: the last slot up to it and the first from it on in which something bakes (−1: none), and idle slots so far. */
   private readonly bakedBefore: Int16Array;
@@ -70,7 +71,7 @@ export class Taken {
 
   /** A load may begin in this slot: it joins one of its kind, or finds decks. */
   takesLoad(load: Load, start: number): boolean {
-    const more = this.decksFor(load, start);
+    const more = this.moreDecks(load, start);
     if (more === 0) return true;
     const end = Math.min(start + load.slots, this.instance.slots);
     const { decks, oneHeat } = this.instance;
@@ -164,10 +165,12 @@ export class Taken {
     this.hold(mode.uses, placed.start, end, sign);
     if (!task.load) return;
     const key = this.keyOf(task.load, placed.start);
-    const before = this.loads.get(key) ?? 0;
-    const after = before + sign * task.load.fill;
-    this.loads.set(key, after);
-    const more = Math.ceil(after / 1000) - Math.ceil(before / 1000);
+    const fills = this.loads.get(key) ?? [];
+    const before = decksTogether(fills);
+    if (sign === 1) fills.push(task.load.fill);
+    else fills.splice(fills.indexOf(task.load.fill), 1);
+    this.loads.set(key, fills);
+    const more = decksTogether(fills) - before;
     const until = Math.min(placed.start + task.load.slots, this.instance.slots);
     for (let slot = placed.start; slot < until; slot += 1) {
       this.decks[slot] = (this.decks[slot] ?? 0) + more;
@@ -191,9 +194,9 @@ export class Taken {
     return true;
   }
 
-  private decksFor(load: Load, start: number): number {
-    const before = this.loads.get(this.keyOf(load, start)) ?? 0;
-    return Math.ceil((before + load.fill) / 1000) - Math.ceil(before / 1000);
+  private moreDecks(load: Load, start: number): number {
+    const fills = this.loads.get(this.keyOf(load, start)) ?? [];
+    return decksTogether([...fills, load.fill]) - decksTogether(fills);
   }
 
   private keyOf({ profile, slots }: Load, start: number): number {
