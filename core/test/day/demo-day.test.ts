@@ -2,6 +2,7 @@ import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
 import fc from 'fast-check';
 import {
+  atLevel,
   carriedOver,
   certificateWords,
   checkSchedule,
@@ -62,6 +63,14 @@ describe('the demo day', () => {
     assert.deepEqual(pieces, [[45], [15, 30]]);
     const network = must(networkOf({ ...input, demand }));
     assert.equal(network.notes.filter(({ kind }) => kind === 'feed').length, 1);
+    // A case of one bulk is no case of the other, though both hang on one levain.
+    const { instance } = network;
+    const idOf = (task: number) => instance.tasks[task]?.id ?? '';
+    const bulk = instance.arcs.findIndex(({ from, levels }) => levels && idOf(from).includes('.1.'));
+    const changed = atLevel(instance, bulk, 0).arcs.flatMap((arc, index) =>
+      arc === instance.arcs[index] ? [] : [idOf(arc.from)],
+    );
+    assert.ok(changed.length > 1 && changed.every((id) => id.includes('.1.')), changed.join());
     assert.equal(network.notes.filter(({ kind }) => kind === 'mix').length, 2);
   });
 

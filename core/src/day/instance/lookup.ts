@@ -37,9 +37,11 @@ export function windowAt(
 /** The day if the bulk of an arc ended at one level and no other. */
 export function atLevel(instance: Instance, bulk: number, level: number): Instance {
   const tables = [...instance.tables];
-  const batch = instance.tasks[instance.arcs[bulk]?.from ?? -1]?.batch;
+  // What comes after this bulk; batches that are placed with it have bulks of their own.
+  const after = new Set([instance.arcs[bulk]?.to ?? -1]);
+  for (const task of after) for (const { from, to } of instance.arcs) if (from === task) after.add(to);
   const arcs = instance.arcs.map((arc, index) => {
-    if (instance.tasks[arc.from]?.batch !== batch) return arc;
+    if (index !== bulk && !after.has(arc.from)) return arc;
     const ways = arc.ways.map((way) => ({
       ...way,
       tables:
