@@ -4,7 +4,7 @@ export { certificateWords, clockWords, faultWords, listed, scarceWords, taskWord
 export { labelsOf, type TubLabel } from './labels.ts';
 export { DONE_SIGNS, type DoneSigns } from './done-signs.ts';
 export { ovenDay, type OvenDay, type OvenDeck, type OvenItem, type OvenLoad } from './oven-day.ts';
-export { remindersOf, STEAM_WORDS, type Reminder } from './reminders.ts';
+export { remindersOf, settingWords, STEAM_WORDS, type Reminder } from './reminders.ts';
 export { toldTasks, type ToldTask } from './tasks.ts';
 export {
   viewOf,

@@ -28,11 +28,12 @@ export const STEAM_WORDS = {
   lid: { give: 'lids on', given: 'lids are on', end: 'take the lids off' },
 } as const satisfies Record<Exclude<Floor['oven']['steam'], 'none'>, unknown>;
 
-/** How the oven is set, as words: `top 220 °C, bottom off, fan 50 %`. */
-const settingWords = ({ top, bottom, fan }: OvenSetting): string => {
-  const heat = (celsius: number | null) => (celsius === null ? 'off' : `${formatNumber(celsius, 0)} °C`);
-  return `top ${heat(top)}, bottom ${heat(bottom)}${fan > 0 ? `, fan ${formatNumber(fan, 0)} %` : ''}`;
-};
+/** How the oven is set, as words: `top 220 °C, bottom off, fan 50 %`. @param heat writes a temperature */
+export const settingWords = (
+  { top, bottom, fan }: OvenSetting,
+  heat: (celsius: number) => string = (celsius) => `${formatNumber(celsius, 0)} °C`,
+): string =>
+  `top ${top === null ? 'off' : heat(top)}, bottom ${bottom === null ? 'off' : heat(bottom)}${fan > 0 ? `, fan ${formatNumber(fan, 0)} %` : ''}`;
 
 /** What hangs on the tasks of a plan, in the order of time. */
 export function remindersOf(input: DayInput, network: Network, schedule: Schedule): Reminder[] {

@@ -1,22 +1,13 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import type { OvenDay, ViewTask } from '@jovet/core/day';
+  import { settingWords, type OvenDay, type ViewTask } from '@jovet/core/day';
   import { localTime } from '@jovet/core/time';
   import { formatNumber, formatTemperature } from '@jovet/core/units';
   import type { Moved } from '../day/day-choice';
   import MovesPanel from '../day/MovesPanel.svelte';
   import { useReading } from '../settings';
   import { doneMoments } from './done.svelte';
-  import {
-    coolWords,
-    deckWords,
-    doneWords,
-    itemWords,
-    momentWords,
-    ovenMoments,
-    settingWords,
-    steamOf,
-  } from './moments';
+  import { coolWords, deckWords, doneWords, itemWords, momentWords, ovenMoments, steamOf } from './moments';
   import { ring } from './ring';
 
   interface Props {

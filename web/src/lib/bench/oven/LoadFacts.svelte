@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { OvenDay, OvenLoad } from '@jovet/core/day';
+  import { settingWords, type OvenDay, type OvenLoad } from '@jovet/core/day';
   import { LYE_CAUTION } from '@jovet/core/formula';
   import { minutesLeft } from '@jovet/core/oven';
   import { localTime } from '@jovet/core/time';
@@ -7,7 +7,7 @@
   import Choice from '../../ui/Choice.svelte';
   import Field from '../../ui/Field.svelte';
   import { useReading } from '../settings';
-  import { coolWords, itemWords, settingWords, steamOf, turnOf } from './moments';
+  import { coolWords, itemWords, steamOf, turnOf } from './moments';
 
   interface Props {
     oven: OvenDay;

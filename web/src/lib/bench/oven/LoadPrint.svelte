@@ -1,9 +1,9 @@
 <script lang="ts">
-  import type { OvenDay } from '@jovet/core/day';
+  import { settingWords, type OvenDay } from '@jovet/core/day';
   import { formatDate, localTime } from '@jovet/core/time';
   import { formatNumber, formatTemperature } from '@jovet/core/units';
   import { useReading } from '../settings';
-  import { deckWords, settingWords } from './moments';
+  import { deckWords } from './moments';
 
   /** The load sheet on paper, black on white. */
   let { oven, date, zone }: { oven: OvenDay; date: string; zone: string } = $props();

@@ -21,10 +21,6 @@ export const steamOf = (items: readonly OvenItem[]): number =>
 export const turnOf = ({ hotSide }: OvenDay, { profile: { turn, minutes } }: OvenItem): number[] =>
   turn !== null ? [turn] : hotSide === 'none' ? [] : [minutes * TURN];
 
-/** How the oven is set, as words. */
-export const settingWords = ({ top, bottom, fan }: OvenSetting, heat: (celsius: number) => string): string =>
-  `top ${top === null ? 'off' : heat(top)}, bottom ${bottom === null ? 'off' : heat(bottom)}${fan > 0 ? `, fan ${Math.round(fan)} %` : ''}`;
-
 /** What is to be done at the oven by a plan, in the order of time. */
 export function ovenMoments(oven: OvenDay, tasks: readonly ViewTask[]): OvenMoment[] {
   const idOf = (task: number) => tasks.find(({ index }) => index === task)?.id ?? String(task);
