@@ -41,6 +41,9 @@ const QUICK = 0.8;
 /** Step of a look at what would be different, h: good to 1 % of the difference. */
 export const COARSE = 20 / 60;
 
+/** A moment at which a rise is held is found to so many volumes. */
+const CLOSE = 1e-9;
+
 /** Nothing is forecast further than this, h. */
 export const HORIZON = 72;
 
@@ -84,6 +87,22 @@ export const fermentFor = (
   hours: number,
   step = STEP,
 ): DoughState[] => integrate(from, of, place, Infinity, hours, step);
+
+/**
+ * Carries a dough on for a given time, or until it is past a given rise if that comes first.
+ *
+ * @param rise G, volumes
+ * @param hours 0 or more
+ * @returns the states on the way, the first included; the last may hold more than the rise
+ */
+export const fermentPast = (
+  from: DoughState,
+  of: Leavening,
+  place: Place,
+  rise: number,
+  hours: number,
+  step = STEP,
+): DoughState[] => integrate(from, of, place, rise, hours, step);
 
 /**
  * Carries a dough on until it holds a given rise.
@@ -257,16 +276,27 @@ function warming(
 
 /** The state between two at which a rise is held: the thermal times go in straight lines, the rise by its equation. */
 function crossing(before: DoughState, after: DoughState, rise: number, of: Leavening): DoughState {
-  const lost = gasMade(after, of) - after.rise;
+  const wanted = gasMade(after, of) - after.rise + rise;
+  const [culture, yeast] = [after.culture - before.culture, after.yeast - before.yeast];
+  // By false position; of an end that stays where it is for a second turn, half is counted (the Illinois way).
   let [low, high] = [0, 1];
-  let share = after.rise > before.rise ? (rise - before.rise) / (after.rise - before.rise) : 1;
-  for (let turn = 0; turn < 40 && high - low > 1e-6; turn += 1) {
-    const held = gasMade(between(before, after, share), of) - lost;
-    if (held < rise) low = share;
-    else high = share;
-    share = (low + high) / 2;
+  let [under, over] = [before.rise - rise, after.rise - rise];
+  let [share, stayed] = [1, 0];
+  for (let turn = 0; turn < 40 && over > under; turn += 1) {
+    share = (low * over - high * under) / (over - under);
+    const off = madeBy(before.culture + share * culture, before.yeast + share * yeast, of) - wanted;
+    if (Math.abs(off) < CLOSE || high - low < CLOSE) break;
+    if (off < 0) {
+      [low, under] = [share, off];
+      if (stayed < 0) over /= 2;
+      stayed = -1;
+    } else {
+      [high, over] = [share, off];
+      if (stayed > 0) under /= 2;
+      stayed = 1;
+    }
   }
-  return { ...between(before, after, high), rise };
+  return { ...between(before, after, share), rise };
 }
 
 function between(before: DoughState, after: DoughState, share: number): DoughState {

@@ -33,6 +33,7 @@ export { glassTimeConstant, HEAT_TRANSFER, pieceTimeConstant, tubTimeConstant } 
 export {
   degas,
   fermentFor,
+  fermentPast,
   fermentThrough,
   fermentUntil,
   grownAt,

@@ -1,6 +1,7 @@
 import {
   degas,
   fermentFor,
+  fermentPast,
   fermentUntil,
   HEAT_OF_RISE,
   HEAT_TRANSFER,
@@ -98,7 +99,9 @@ export function sampleBulk(ask: BulkAsk, room: RoomBySlot): BulkSamples {
         ...fermentFor(state, ask.leavening, place, Math.max(0, mixed.time + cold.after - state.time), STEP),
       );
       const air = placeFrom(room, at, mixed.time, chilled, cold.around);
-      course.push(...fermentFor(last(course), ask.leavening, air, cold.most, STEP).slice(1));
+      course.push(
+        ...fermentPast(last(course), ask.leavening, air, ask.bulk.latest, cold.most, STEP).slice(1),
+      );
     } else course.push(...(fermentUntil(state, ask.leavening, place, ask.bulk.latest, HORIZON, STEP) ?? []));
     const slotsTo = (rise: number) => {
       const reached = stateAtRise(course, rise, ask.leavening);
@@ -218,10 +221,11 @@ function proofFrom(ask: ProofAsk, shaped: DoughState, slot: number, room: RoomBy
     const place = placeFrom(room, begins, state.time, pieceTimeConstant(ask.mass, h), around);
     const stretch =
       untilRise === null
-        ? fermentFor(
+        ? fermentPast(
             state,
             leavening,
             place,
+            proof.latest,
             Math.max(0, ask.most - (state.time - shaped.time)),
             around !== null && around < COLD ? COLD_STEP : STEP,
           )
@@ -264,6 +268,7 @@ function proofThen(
   const ends: { wait: number; rise: number }[] = [];
   for (let after = 0; after + hours <= ask.most + 1e-9; after += COLD_SAMPLE) {
     ends.push({ wait: after + hours, rise: last(fermentFor(before, leavening, placed(end, after), hours, STEP)).rise });
+    if ((ends.at(-1)?.rise ?? 0) >= proof.latest) break;
     before = last(fermentFor(before, leavening, placed(first, after), COLD_SAMPLE, STEP));
   }
   const slotsTo = (rise: number): number | null => {

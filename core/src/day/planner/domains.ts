@@ -1,4 +1,4 @@
-import type { Arc, Instance, Mode, Task } from '../instance/index.ts';
+import type { Arc, Instance, Task } from '../instance/index.ts';
 
 /** For each task the slots in which it may start: 1 where it may. */
 export type Domains = readonly Uint8Array[];
@@ -28,12 +28,13 @@ export function domainsOf(
   const looked = (task: number) => only === null || only.has(task);
   const before = only === null ? keptFor(instance) : null;
   const changed = new Set<number>();
+  const shifts = new Shifts(instance);
   const domains = instance.tasks.map((task, index) => {
     const known = before?.domains[index];
     if (known && task === before?.tasks[index]) return known.slice();
     changed.add(index);
     if (!looked(index)) return new Uint8Array(0);
-    const alone = allowedAlone(instance, task);
+    const alone = allowedAlone(instance, task, shifts);
     return known ? alone.map((free, slot) => free & (known[slot] ?? 0)) : alone;
   });
   const alone = domains.findIndex((domain, index) => looked(index) && !domain.includes(1));
@@ -82,27 +83,47 @@ function keptFor(instance: Instance): Kept | null {
 }
 
 /** Slots in which a task could start if it were the only one of the day. */
-function allowedAlone(instance: Instance, task: Task): Uint8Array {
+function allowedAlone(instance: Instance, task: Task, shifts: Shifts): Uint8Array {
   const allowed = new Uint8Array(instance.slots);
   for (const mode of task.modes) {
     if (mode.uses.some(({ resource, amount }) => amount > (instance.resources[resource]?.capacity ?? 0)))
       continue;
     if (task.load && Math.ceil(task.load.fill / 1000) > instance.decks) continue;
-    const last = Math.min(task.last, instance.slots - mode.slots);
-    for (let slot = Math.max(0, task.first); slot <= last; slot += 1)
-      if (task.due === null || slot + mode.slots <= task.due)
-        if (enoughOnShift(instance, task, mode, slot)) allowed[slot] = 1;
+    const last = Math.min(task.last, instance.slots - mode.slots, (task.due ?? instance.slots) - mode.slots);
+    const first = Math.max(0, task.first);
+    if (mode.people === 0 || task.skill === null) {
+      if (first <= last) allowed.fill(1, first, last + 1);
+      continue;
+    }
+    const able = shifts.ableFor(task.skill, mode.slots);
+    for (let slot = first; slot <= last; slot += 1)
+      if ((able[slot] ?? 0) >= mode.people) allowed[slot] = 1;
   }
   return allowed;
 }
 
-function enoughOnShift({ people }: Instance, { skill }: Task, mode: Mode, slot: number): boolean {
-  if (mode.people === 0 || skill === null) return true;
-  let able = 0;
-  for (const person of people)
-    if ((person.skills >> skill) & 1)
-      if (person.free.some(([from, to]) => from <= slot && slot + mode.slots <= to)) able += 1;
-  return able >= mode.people;
+/** Who is on shift, worked out once for each skill and length of work. */
+class Shifts {
+  private readonly known = new Map<string, Uint8Array>();
+
+  constructor(private readonly instance: Pick<Instance, 'people' | 'slots'>) {}
+
+  /** By slot, how many could do work of a skill from there on for so many slots. */
+  ableFor(skill: number, length: number): Uint8Array {
+    const { people, slots } = this.instance;
+    const key = `${skill} ${length}`;
+    const known = this.known.get(key);
+    if (known) return known;
+    const able = new Uint8Array(slots);
+    for (const { skills, free } of people) {
+      if (!((skills >> skill) & 1)) continue;
+      const can = new Uint8Array(slots);
+      for (const [from, to] of free) if (to - length >= from) can.fill(1, Math.max(0, from), to - length + 1);
+      for (let slot = 0; slot < slots; slot += 1) able[slot] = (able[slot] ?? 0) + (can[slot] ?? 0);
+    }
+    this.known.set(key, able);
+    return able;
+  }
 }
 
 /** Takes out what an arc forbids. @returns the tasks that lost slots */
@@ -110,50 +131,52 @@ function narrow(instance: Instance, arc: Arc, domains: readonly Uint8Array[]): n
   const [before, after] = [domains[arc.from], domains[arc.to]];
   const earlier = instance.tasks[arc.from];
   if (!before || !after || !earlier) return [];
+  const { slots } = instance;
   const possible = arc.ways.filter(({ holds }) =>
     holds.every(({ resource, amount }) => amount <= (instance.resources[resource]?.capacity ?? 0)),
   );
-  const reached = new Int32Array(instance.slots + 1);
-  const supported = new Uint8Array(instance.slots);
-  const count = new Int32Array(instance.slots + 1);
-  for (let slot = 0; slot < instance.slots; slot += 1)
-    count[slot + 1] = (count[slot] ?? 0) + (after[slot] ?? 0);
+  const [reached, count] = [new Int32Array(slots + 1), new Int32Array(slots + 1)];
+  const supported = new Uint8Array(slots);
+  for (let slot = 0, sum = 0; slot < slots; slot += 1) count[slot + 1] = sum += after[slot] ?? 0;
   const [lowest, highest] = [before.indexOf(1), before.lastIndexOf(1)];
   const each = new Set(possible.flatMap(({ tables }) => tables));
-  for (const length of new Set(earlier.modes.map(({ slots }) => slots)))
+  for (const length of new Set(earlier.modes.map((mode) => mode.slots)))
     for (const index of each) {
       const table = instance.tables[index];
       if (!table) continue;
-      const steady = table.earliest.length === 1;
-      for (let slot = lowest; slot <= highest && slot + length < instance.slots; slot += 1) {
+      const { earliest, latest } = table;
+      const steady = earliest.length === 1;
+      const end = Math.min(highest, slots - length - 1);
+      for (let slot = lowest; slot <= end; slot += 1) {
         if (before[slot] === 0) continue;
-        const end = slot + length;
-        const least = table.earliest[steady ? 0 : end] ?? -1;
+        const over = slot + length;
+        const at = steady ? 0 : over;
+        const least = earliest[at] ?? -1;
         if (least < 0) continue;
-        const from = Math.min(end + least, instance.slots);
-        const to = Math.min(end + (table.latest[steady ? 0 : end] ?? -1) + 1, instance.slots);
+        const from = over + least;
+        const to = Math.min(over + (latest[at] ?? -1) + 1, slots);
         if (to <= from) continue;
         if ((count[to] ?? 0) > (count[from] ?? 0)) supported[slot] = 1;
         reached[from] = (reached[from] ?? 0) + 1;
         reached[to] = (reached[to] ?? 0) - 1;
       }
     }
-  const changed: number[] = [];
-  if (keepOnly(before, (slot) => supported[slot] === 1)) changed.push(arc.from);
-  let open = 0;
-  const within = new Uint8Array(instance.slots);
-  for (let slot = 0; slot < instance.slots; slot += 1) {
+  const within = new Uint8Array(slots);
+  for (let slot = 0, open = 0; slot < slots; slot += 1) {
     open += reached[slot] ?? 0;
     within[slot] = open > 0 ? 1 : 0;
   }
-  if (keepOnly(after, (slot) => within[slot] === 1)) changed.push(arc.to);
+  const changed: number[] = [];
+  if (keepOnly(before, supported)) changed.push(arc.from);
+  if (keepOnly(after, within)) changed.push(arc.to);
   return changed;
 }
 
-function keepOnly(domain: Uint8Array, keep: (slot: number) => boolean): boolean {
+/** Takes out of a domain what is not among others. @returns false if nothing was */
+function keepOnly(domain: Uint8Array, others: Uint8Array): boolean {
   let changed = false;
   for (let slot = 0; slot < domain.length; slot += 1)
-    if (domain[slot] === 1 && !keep(slot)) {
+    if (domain[slot] === 1 && others[slot] === 0) {
       domain[slot] = 0;
       changed = true;
     }

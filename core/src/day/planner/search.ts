@@ -54,8 +54,12 @@ export function* search(
 ): Generator<Progress, Progress, void> {
   const day = new Day(instance, domains);
   const chance = chanceFrom(seed);
-  if (from) day.resume(from, tightFirst(instance, domains), [], null);
-  else day.placeAll(tightFirst(instance, domains), null);
+  const order = tightFirst(instance, domains);
+  if (from) day.resume(from, order, [], null);
+  else {
+    day.placeAll(order, null);
+    if (day.unplaced().length > 0) day.resume(day.schedule(), order, day.unplaced(), null);
+  }
   let rounds = 0;
   let [current, best] = [day.total(), day.total()];
   let kept = day.schedule();
