@@ -58,6 +58,14 @@ visited('loads stand on their decks, one is held later by key, a longer bake mov
   await visit.press('Save');
   await visit.until('header [role="status"]', /^ ?Saved/);
   const kept = await loads(visit);
+
+  // The day goes along to the next room and back, and each room asks the planner for itself.
+  await page.click(`nav a[href="/plan/day/${DAY}"]`);
+  await page.waitForSelector('[data-task="oat-tin.1.mix"]');
+  await page.click(`nav a[href="/plan/oven/${DAY}"]`);
+  await page.waitForSelector('[data-load]');
+  await settled(visit);
+  assert.deepEqual(await loads(visit), kept);
   await visit.reload();
   await page.waitForSelector('[data-load]');
   await visit.until('header [role="status"]', /^ ?Saved/);

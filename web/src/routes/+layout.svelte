@@ -70,6 +70,9 @@
     const timer = setInterval(show, 60_000);
     return () => clearInterval(timer);
   });
+  /** From one room that plans a day to another, the day stays. */
+  const dayKept = (path: string): string =>
+    path.startsWith('/plan/') && page.params.date ? `/${page.params.date}` : '';
   function nextLook() {
     look = LOOKS[(LOOKS.indexOf(look) + 1) % LOOKS.length] ?? 'auto';
     remember('look', look);
@@ -90,13 +93,9 @@
       <span class="wing" id={`wing-${wing}`}>{wing}</span>
       <ul aria-labelledby={`wing-${wing}`}>
         {#each rooms as { name, path, wide, icon: Icon } (path)}
+          {@const here = wide ? wide.test(page.url.pathname) : page.url.pathname.startsWith(path)}
           <li>
-            <a
-              href={path}
-              aria-current={(wide ? wide.test(page.url.pathname) : page.url.pathname.startsWith(path))
-                ? 'page'
-                : undefined}
-            >
+            <a href={here ? path : path + dayKept(path)} aria-current={here ? 'page' : undefined}>
               <Icon size={22} aria-hidden="true" />{name}
             </a>
           </li>

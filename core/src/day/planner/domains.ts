@@ -96,8 +96,7 @@ function allowedAlone(instance: Instance, task: Task, shifts: Shifts): Uint8Arra
       continue;
     }
     const able = shifts.ableFor(task.skill, mode.slots);
-    for (let slot = first; slot <= last; slot += 1)
-      if ((able[slot] ?? 0) >= mode.people) allowed[slot] = 1;
+    for (let slot = first; slot <= last; slot += 1) if ((able[slot] ?? 0) >= mode.people) allowed[slot] = 1;
   }
   return allowed;
 }

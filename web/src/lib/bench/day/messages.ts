@@ -32,7 +32,11 @@ export type ToPlanner =
   | { readonly kind: 'plan'; readonly asked: number; readonly input: DayInput; readonly seconds: number; readonly keep: boolean; readonly oven: boolean }
   | { readonly kind: 'show'; readonly asked: number; readonly input: DayInput; readonly schedule: Schedule; readonly oven: boolean }
   | { readonly kind: 'why'; readonly task: number }
-  | { readonly kind: 'stop' }; // prettier-ignore
+  | { readonly kind: 'stop' }
+  /** A day that may be asked for soon. */
+  | { readonly kind: 'ready'; readonly input: DayInput }
+  /** Another room asks from now on: the plan of the one before is forgotten. */
+  | { readonly kind: 'begin' }; // prettier-ignore
 
 export type FromPlanner =
   | { readonly kind: 'looking'; readonly asked: number; readonly rounds: number }

@@ -1,9 +1,22 @@
 import type { DayInput, Schedule } from '@jovet/core/day';
 import type { FromPlanner, ToPlanner } from './messages';
 
+/** One thread for all rooms that plan: one that has planned before plans several times as fast as one just begun. */
+let thread: Worker | null = null;
+/** Numbers the rooms that asked, the newest of which is answered, and the questions of all of them. */
+let [rooms, questions] = [0, 0];
+
+const begun = (): Worker =>
+  (thread ??= new Worker(new URL('./planner.worker.ts', import.meta.url), { type: 'module' }));
+
+/** Begins the planner before a room needs it, with the day that is likely to be asked for. */
+export const makeReady = (input: DayInput): void =>
+  begun().postMessage({ kind: 'ready', input } satisfies ToPlanner);
+
 /** The planner in its thread: the newest question counts, answers to older ones are left. */
 export class Planner {
-  private readonly worker: Worker;
+  private readonly worker = begun();
+  private readonly room = (rooms += 1);
   private asked = 0;
 
   /** @param oven each plan comes with what stands on which deck */
@@ -11,21 +24,23 @@ export class Planner {
     told: (message: FromPlanner) => void,
     private readonly oven: boolean,
   ) {
-    this.worker = new Worker(new URL('./planner.worker.ts', import.meta.url), { type: 'module' });
     this.worker.onmessage = ({ data }: MessageEvent<FromPlanner>) => {
       if (data.kind === 'why' || data.asked === this.asked) told(data);
     };
-    this.worker.onerror = (event) =>
+    this.worker.onerror = (event) => {
+      if (thread === this.worker) thread = null;
       told({ kind: 'failed', asked: this.asked, text: event.message || 'the planner did not load' });
+    };
+    this.send({ kind: 'begin' });
   }
 
   /** @param keep begin with the plan that stands, as far as it fits */
   plan(input: DayInput, seconds: number, keep: boolean): void {
-    this.send({ kind: 'plan', asked: (this.asked += 1), input, seconds, keep, oven: this.oven });
+    this.send({ kind: 'plan', asked: this.ask(), input, seconds, keep, oven: this.oven });
   }
 
   show(input: DayInput, schedule: Schedule): void {
-    this.send({ kind: 'show', asked: (this.asked += 1), input, schedule, oven: this.oven });
+    this.send({ kind: 'show', asked: this.ask(), input, schedule, oven: this.oven });
   }
 
   why(task: number): void {
@@ -37,11 +52,19 @@ export class Planner {
     this.send({ kind: 'stop' });
   }
 
+  /** Leaves the thread to the next room. */
   end(): void {
-    this.worker.terminate();
+    if (this.room !== rooms) return;
+    this.stop();
+    this.worker.onmessage = null;
+    this.worker.onerror = null;
+  }
+
+  private ask(): number {
+    return (this.asked = questions += 1);
   }
 
   private send(message: ToPlanner): void {
-    this.worker.postMessage(message);
+    if (this.room === rooms) this.worker.postMessage(message);
   }
 }

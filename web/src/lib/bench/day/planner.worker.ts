@@ -25,6 +25,8 @@ import type { FromPlanner, PlannedDay, ToPlanner } from './messages';
 
 /** The planner in its own thread: it plans in slices, so that it hears at once when something else is asked. */
 const SLICE = 25;
+/** Rounds of a search after which the planner is ready. */
+const READY = 10;
 /** Seconds that a remedy is tried for, and how many are offered. */
 const TRY = 0.6;
 const OFFERED = 5;
@@ -38,6 +40,10 @@ const breathe = () => new Promise((done) => setTimeout(done, 0));
 
 onmessage = ({ data }: MessageEvent<ToPlanner>) => {
   if (data.kind === 'stop') turn += 1;
+  else if (data.kind === 'begin') {
+    turn += 1;
+    current = null;
+  } else if (data.kind === 'ready') makeReady(data.input);
   else if (data.kind === 'why') {
     if (current) tell({ kind: 'why', task: data.task, why: whyHere(current.input, current.network, current.schedule, data.task) }); // prettier-ignore
   } else {
@@ -74,6 +80,14 @@ async function plan(data: Extract<ToPlanner, { kind: 'plan' | 'show' }>, mine: n
   if (mine !== turn || answer === null || answer.verdict === 'planned') return;
   tell({ kind: 'conflict', asked, conflict: conflictOf(input, network.value, answer, oven) });
   await offerRemedies(input, network.value, answer, asked, mine);
+}
+
+/** Plans a day once for itself: its network is there then, and what is run for the second time is several times as fast. */
+function makeReady(input: DayInput): void {
+  const network = networkFor(input);
+  if (!network.ok) return;
+  for (const { answer, progress } of planning(network.value, input.seed))
+    if (answer ?? (progress?.rounds ?? 0) >= READY) break;
 }
 
 /** The network of a day; where only what is held changed, that of before with those changes. */

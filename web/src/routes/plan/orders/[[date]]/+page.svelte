@@ -1,5 +1,6 @@
 <script lang="ts">
   import { onMount } from 'svelte';
+  import { makeReady } from '$lib/bench/day/planner';
   import { goto } from '$app/navigation';
   import type { DayInput } from '@jovet/core/day';
   import type { Result } from '@jovet/core/problem';
@@ -9,7 +10,11 @@
   const input = $derived(JSON.parse(data.input) as Result<DayInput>);
   const open = (date: string) => goto(`/plan/orders/${date}`, { invalidateAll: true, noScroll: true });
   let here = $state(false);
-  onMount(() => void (here = true));
+  onMount(() => {
+    here = true;
+    // From the orders one goes on to the day.
+    if (input.ok) makeReady(input.value);
+  });
 </script>
 
 <svelte:head><title>Orders · Jovet</title></svelte:head>
