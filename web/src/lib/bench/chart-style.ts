@@ -1,6 +1,11 @@
 /** Ink for axes and words of charts that reads by day and by night. */
 export const QUIET = '#8a8178';
 
+/** Ink for what a chart is about: that of the words around it. */
+export const INK = 'currentColor';
+/** Lines across a chart, fainter than all that is drawn on them. */
+export const LINES = { lineStyle: { color: QUIET, opacity: 0.3 } } as const;
+
 const HOUR = 3600;
 
 /** Axes of a chart over the clock, with the unit of each side. */
@@ -26,7 +31,7 @@ export const clockAxes = (
     scale: index === 1,
     axisLabel: { color: QUIET },
     nameTextStyle: { color: QUIET },
-    splitLine: { show: index === 0, lineStyle: { opacity: 0.3 } },
+    splitLine: { show: index === 0, ...LINES },
   })),
   tooltip: { trigger: 'axis' },
   legend: { top: 0, textStyle: { color: QUIET } },

@@ -6,7 +6,7 @@
   import { formatDuration, formatNumber, formatTemperature } from '@jovet/core/units';
   import type { House } from '../../server/database/house';
   import Choice from '../../ui/Choice.svelte';
-  import { QUIET } from '../chart-style';
+  import { LINES, QUIET } from '../chart-style';
   import Chart from '../Chart.svelte';
   import { useReading } from '../settings';
 
@@ -69,7 +69,7 @@
         name: 'volumes',
         axisLabel: { color: QUIET },
         nameTextStyle: { color: QUIET },
-        splitLine: { lineStyle: { opacity: 0.3 } },
+        splitLine: LINES,
       },
       {
         type: 'value',

@@ -312,9 +312,13 @@
     stroke: light-dark(var(--color-surface-500), var(--color-surface-500));
   }
   .axis,
-  .strip,
   .strip {
     font-size: 12px;
+    fill: light-dark(var(--color-surface-700), var(--color-surface-300));
+  }
+  .axis,
+  .of {
+    font-family: var(--figures);
   }
   .drag {
     stroke: currentColor;

@@ -1,7 +1,7 @@
 import type { OvenDay, OvenLoad } from '@jovet/core/day';
 import { localTime } from '@jovet/core/time';
 import type { EChartsCoreOption } from 'echarts/core';
-import { QUIET } from '../chart-style';
+import { INK, LINES, QUIET } from '../chart-style';
 import type { TimeScale } from '../ribbon';
 
 const DASHES = ['solid', 'dashed', 'dotted', [8, 3, 2, 3]] as const;
@@ -36,21 +36,23 @@ export function stoneChart(
       type: 'value',
       name: unit.name,
       nameTextStyle: { color: QUIET, align: 'right' },
+      nameGap: 7,
       axisLabel: { color: QUIET },
       splitNumber: 3,
+      splitLine: LINES,
     },
     series: oven.decks.flatMap(({ course, sets }, deck) => {
       const own = oven.loads.filter(({ decks }) => decks.some((each) => each.deck === deck));
       const chosen = load !== null && own.includes(load);
       const at = (moment: number) => course.findLast((each) => each.at <= moment)?.celsius ?? NaN;
-      const line = { type: 'line', silent: true, symbolSize: 6, itemStyle: { color: QUIET } };
+      const line = { type: 'line', silent: true, symbolSize: 6, itemStyle: { color: chosen ? INK : QUIET } };
       return [
         {
           ...line,
           name: `Deck ${deck + 1}`,
           silent: false,
           showSymbol: false,
-          lineStyle: { type: DASHES[deck % DASHES.length], width: chosen ? 2.6 : 1.4, color: QUIET },
+          lineStyle: { type: DASHES[deck % DASHES.length], width: chosen ? 2.6 : 1.4, color: chosen ? INK : QUIET },
           data: course.map(({ at: moment, celsius }) => [moment * 1000, unit.of(celsius)]),
         },
         {
