@@ -94,7 +94,7 @@ describe('the demo day', () => {
 
   it('what is pinned stands where it is pinned, and the rest keeps its place where it can', () => {
     const input = demoDay();
-    const { network, answer } = planned(input, 40);
+    const { network, answer } = planned(input, 100);
     const mix = network.instance.tasks.findIndex(({ id }) => id === 'tidewater-rye.1.mix');
     const at = network.instance.origin + ((answer.schedule.tasks[mix]?.start ?? 0) + 3) * 300;
     const told = network.instance.tasks.map(({ id }, index) => ({

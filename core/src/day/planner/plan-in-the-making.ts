@@ -68,7 +68,7 @@ export class Day {
       for (const [batch, { tasks }] of this.instance.batches.entries())
         this.lastStart[batch] = pushed.includes(batch) ? undefined : from.tasks[tasks[0] ?? 0]?.start;
       this.placeAll(first, noise);
-      this.adopt(from);
+      this.adopt(from, pushed);
       this.placeAll(order, noise);
       const open = this.unplaced();
       if (open.length < least) [least, kept] = [open.length, this.schedule()];
@@ -80,13 +80,13 @@ export class Day {
   }
 
   /** Puts back what another plan placed, as far as it fits. */
-  private adopt(from: Schedule): void {
+  private adopt(from: Schedule, pushed: readonly number[]): void {
     const levels = levelsOf(this.instance, from);
     const leadersFirst = [...this.instance.batches.keys()].sort(
       (a, b) =>
         (this.instance.batches[a]?.leaders.length ?? 0) - (this.instance.batches[b]?.leaders.length ?? 0),
     );
-    for (const batch of leadersFirst) this.putBack(batch, from, levels);
+    for (const batch of leadersFirst) if (!pushed.includes(batch)) this.putBack(batch, from, levels);
   }
 
   private putBack(batch: number, from: Schedule, levels: readonly number[]): void {

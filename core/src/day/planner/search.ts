@@ -29,12 +29,14 @@ const BEGINNINGS = 12;
 const RESHUFFLED = 0.1;
 /** Rounds without a gain after which the search is warmed again: at least, and for each batch. */
 const STALE = { least: 40, ofBatch: 4 } as const;
+/** What is added by lot to the cost of each place at most, and at least where others are to give way. */
+const [NOISE, LEAST_NOISE] = [4, 2];
 /** How often two loads are to change places. */
 const SWAPPED = 0.25;
 /** How often batches that are taken out may go anywhere, and not only near where they were. */
 const ANYWHERE = 0.3;
 /** Share of the cost up to which a worse plan is gone on from, at first and at last. */
-const [HOT, COOL, COOLING] = [0.05, 0.0005, 0.995];
+const [HOT, COOL, COOLING] = [0.05, 0.0005, 0.98];
 
 /**
  * Searches for a plan: batches one by one, those with the least room to move first, each in its cheapest place; then again and again a
@@ -85,13 +87,15 @@ export function* search(
     if (whole && best < UNPLACED) begun += 1;
     const some = FEWEST + Math.floor(chance() * (MOST - FEWEST + 1));
     const swap = !whole && best < UNPLACED && chance() < SWAPPED ? day.swap(chance) : null;
-    const noise = chance() < 0.5 ? 0 : chance() * 4;
+    const noise = chance() < 0.5 ? 0 : chance() * NOISE;
     const noisy = noise === 0 ? null : () => chance() * noise;
     const stuck = rounds < YOUNG ? PUSHED.young : rounds - gained > IDLE ? PUSHED.idle : PUSHED.else;
     const pushes = waiting.length > 0 ? PUSHED.waiting : stuck * Math.min(1, 8 / instance.batches.length);
     if (!whole && !swap && chance() < pushes) {
       const first = waiting.length > 0 ? shuffled(waiting, chance) : [day.dearest(chance)];
-      day.resume(before, shuffled([...instance.batches.keys()], chance), first, noisy);
+      // The others give way by lot, so that the same push does not end the same way each time.
+      const amount = LEAST_NOISE + chance() * NOISE;
+      day.resume(before, shuffled([...instance.batches.keys()], chance), first, () => chance() * amount);
     } else {
       const out = whole ? [...instance.batches.keys()] : day.neighbours(chance, some, swap);
       day.remove(out, swap !== null || (!whole && chance() > ANYWHERE));
@@ -131,7 +135,7 @@ export function* search(
       shaken = !shaken;
       if (shaken && best < UNPLACED) {
         const order = shuffled([...instance.batches.keys()], chance);
-        day.resume(kept, order, [day.dearest(chance)], () => chance() * 4);
+        day.resume(kept, order, [day.dearest(chance)], () => chance() * NOISE);
       }
       current = day.total();
     }
