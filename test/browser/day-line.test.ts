@@ -195,7 +195,7 @@ visited('goals are weighed, plans are kept and compared, tubs get their labels, 
   await visit.press('Plans of this day');
   await Promise.all([
     page.waitForResponse((response) => response.request().method() === 'PATCH' && response.ok()),
-    visit.press('Open 1'),
+    visit.press('Open plan 1'),
   ]);
   assert.equal(((await api('GET', 'plans/2032-06-03')) as { plan: { n: number } }).plan.n, 1);
   await visit.reload();

@@ -47,6 +47,8 @@
   const GUTTER = 128;
   const TOP = 20;
   const STRIP = 21;
+  /** Pixels that a time on the axis takes at least. */
+  const NARROW = 56;
   const SLOT = 300;
 
   const scale = $derived<TimeScale>({ from, to, left: GUTTER, right: Math.max(width, 600) - 6 });
@@ -92,10 +94,17 @@
   );
   const height = $derived(foot + strips.length * STRIP + 6);
 
-  const hours = $derived(localHours(from, to, zone).map((at) => ({ at, local: localTime(at, zone) })));
+  const hours = $derived(localHours(from - 3600, to, zone).map((at) => ({ at, local: localTime(at, zone) })));
   const everyHours = $derived(perHour > 44 ? 1 : perHour > 22 ? 2 : 4);
-  const quarters = $derived(
-    perHour > 240 ? hours.flatMap(({ at }) => [10, 20, 30, 40, 50].map((each) => at + each * 60)) : [],
+  /** Minutes from one line between the hours to the next. */
+  const everyMinutes = $derived([1, 2, 5, 10, 30].find((each) => (each / 60) * perHour >= NARROW) ?? 60);
+  const between = $derived(
+    hours.flatMap(({ at }) =>
+      Array.from(
+        { length: 60 / everyMinutes - 1 },
+        (_, index) => at + (index + 1) * everyMinutes * 60,
+      ).filter((each) => each >= from && each <= to),
+    ),
   );
   const shade = (hour: number) =>
     hour < 12 ? Math.min(1, Math.max(0, (7 - hour) / 2.5)) : Math.min(1, Math.max(0, (hour - 18) / 2.5));
@@ -143,11 +152,16 @@
     event.preventDefault();
     zoom(event.deltaY > 0 ? 1.25 : 0.8, timeAt(event.clientX));
   }
+  /** What is chosen stays where it is in the picture. */
+  const middle = () => {
+    const at = view.tasks.find(({ index }) => index === selected)?.start;
+    return at !== undefined && at >= from && at <= to ? at : (from + to) / 2;
+  };
   export function nearer() {
-    zoom(0.6);
+    zoom(0.6, middle());
   }
   export function farther() {
-    zoom(1 / 0.6);
+    zoom(1 / 0.6, middle());
   }
 
   function onTaskKey(event: KeyboardEvent, task: ViewTask) {
@@ -239,8 +253,11 @@
         >
       {/if}
     {/each}
-    {#each quarters as at (at)}
+    {#each between as at (at)}
       <line class="hour" x1={x(at)} x2={x(at)} y1={TOP} y2={height} />
+      {#if x(at) >= scale.left + NARROW / 2}
+        <text class="axis" x={x(at)} y="12" text-anchor="middle">{clock(at)}</text>
+      {/if}
     {/each}
 
     {#each drawn as { row, tasks }, index (row.key)}

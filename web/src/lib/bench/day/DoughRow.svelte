@@ -131,30 +131,32 @@
   {/if}
   {#each names as { id, text, x: left, y } (id)}<text class="step" x={left} {y}>{text}</text>{/each}
 </g>
-{#each seen as task (task.id)}
-  {@const y = laneY(task.note.batch)}
-  {@const at = dragged?.task === task.id ? dragged.at : task.start}
-  {@const label = taskLabel(task, zone)}
-  {#if x(at) >= scale.left - 4 && x(at) <= scale.right}
-    <g
-      class="knot"
-      class:chosen={task.index === selected}
-      class:held={task.pinned}
-      data-task={task.id}
-      role="button"
-      tabindex="0"
-      aria-label={label}
-      onpointerdown={(event) => ongrab(event, task)}
-      onfocus={() => onselect(task.index)}
-      onkeydown={(event) => onkey(event, task)}
-    >
-      <title>{label}</title>
-      <rect class="hit" x={x(at) - 3} y={y - 15} width={widthOf(task) + 6} height="30" />
-      <rect class="work" x={x(at)} y={y - 7} width={widthOf(task)} height="14" rx="3" />
-      {#if task.pinned}<circle class="pin" cx={x(at) + widthOf(task) / 2} cy={y - 13} r="3.5" />{/if}
-    </g>
-  {/if}
-{/each}
+<g clip-path="url(#sight)">
+  {#each seen as task (task.id)}
+    {@const y = laneY(task.note.batch)}
+    {@const at = dragged?.task === task.id ? dragged.at : task.start}
+    {@const label = taskLabel(task, zone)}
+    {#if x(at) + widthOf(task) >= scale.left && x(at) <= scale.right}
+      <g
+        class="knot"
+        class:chosen={task.index === selected}
+        class:held={task.pinned}
+        data-task={task.id}
+        role="button"
+        tabindex="0"
+        aria-label={label}
+        onpointerdown={(event) => ongrab(event, task)}
+        onfocus={() => onselect(task.index)}
+        onkeydown={(event) => onkey(event, task)}
+      >
+        <title>{label}</title>
+        <rect class="hit" x={x(at) - 3} y={y - 15} width={widthOf(task) + 6} height="30" />
+        <rect class="work" x={x(at)} y={y - 7} width={widthOf(task)} height="14" rx="3" />
+        {#if task.pinned}<circle class="pin" cx={x(at) + widthOf(task) / 2} cy={y - 13} r="3.5" />{/if}
+      </g>
+    {/if}
+  {/each}
+</g>
 
 <style>
   .base {

@@ -20,16 +20,14 @@
   <table class="figures">
     <thead>
       <tr
-        ><th>Plan</th><td>first hands</td><td>hands</td><td>oven</td><td>off best</td><td>cost</td><td
+        ><th>Plan</th><td>begins</td><td>hands</td><td>oven</td><td>off best</td><td>cost</td><td
         ></td></tr
       >
     </thead>
     <tbody>
       {#each plans as { n, doc, cost, chosen, savedBy, savedAt } (n)}
         <tr>
-          <th scope="row">
-            {n}<br /><span class="quiet">{savedBy}, {clock(savedAt)}</span>
-          </th>
+          <th scope="row">{n}</th>
           <td>{clock(doc.firstHands)}</td>
           <td>{doc.handsAtPeak}</td>
           <td>{formatNumber(doc.ovenHours, 1)} h</td>
@@ -37,19 +35,26 @@
           <td>{formatNumber(cost, 1)}</td>
           <td>
             {#if chosen}<b>open</b>
-            {:else}<button type="button" class="btn preset-tonal" onclick={() => onchoose(n)}>Open {n}</button
+            {:else}<button
+                type="button"
+                class="btn preset-tonal"
+                aria-label={`Open plan ${n}`}
+                onclick={() => onchoose(n)}>Open</button
               >{/if}
           </td>
         </tr>
+        <tr class="quiet"><td colspan="7">saved by {savedBy}, {clock(savedAt)}</td></tr>
       {/each}
     </tbody>
   </table>
 {/if}
 
 <style>
-  th {
-    line-height: 1.2;
-    padding: 0.4rem 0;
+  .quiet td {
+    text-align: left;
+    padding-left: 0;
+    padding-bottom: 0.6rem;
+    font-family: inherit;
   }
   .btn {
     min-height: 2.25rem;

@@ -19,7 +19,7 @@
   <p>Nothing is ordered for this day.</p>
 {:else if list}
   <table class="figures">
-    <thead><tr><th>Dough</th><td>kg</td><td>batches</td></tr></thead>
+    <thead><tr><th>Dough</th><td>in all</td><td>batches</td></tr></thead>
     <tbody>
       {#each list.doughs as { name, mass, batches } (name)}
         <tr><th scope="row">{name}</th><td>{reading.mass(mass)}</td><td>{batches}</td></tr>
