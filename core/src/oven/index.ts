@@ -19,6 +19,7 @@ export { boilsAt, CORE_DONE, minutesLeft, type CoreReading } from './done.ts';
 export {
   bottomsOf,
   coolingSeconds,
+  STONE_PLAY,
   forecastStone,
   hotEnough,
   loadHeat,

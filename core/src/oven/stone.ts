@@ -81,6 +81,9 @@ export function preheatHours(stone: Stone, from: number, to: number, room: numbe
   return ((stone.capacity * 1000) / stone.loss / 3600) * Math.log((room + rise - from) / (room + rise - to));
 }
 
+/** A stone that is colder than wanted by no more than the first is hot, and one hotter by no more than the second not too hot, K. Chosen for Jovet. */
+export const STONE_PLAY = { colder: 5, hotter: 10 } as const;
+
 /**
  * Seconds that a stone without heat and bread takes to cool.
  *

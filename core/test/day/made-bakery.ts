@@ -189,6 +189,7 @@ export function plantedBakery(
       ],
       decks: size.decks,
       oneHeat: size.oneHeat ?? false,
+      stones: null,
       reheat: 24,
       tables,
       tasks,
@@ -196,7 +197,7 @@ export function plantedBakery(
       batches,
       begin: 0,
       night: [],
-      weights: { night: 0, ovenIdle: 0.2, early: 0, told: 0, begin: 0 },
+      weights: { night: 0, ovenIdle: 0.2, hot: 0, early: 0, told: 0, begin: 0 },
     },
   };
 }

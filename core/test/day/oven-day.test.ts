@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
-import { ovenDay, type DayInput } from '@jovet/core/day';
+import { followDecks, ovenDay, type DayInput } from '@jovet/core/day';
 import { extentOf } from '@jovet/core/oven';
 import { demoDay } from '../demo.ts';
 import { planned } from './planned.ts';
@@ -61,3 +61,37 @@ describe('the oven through a planned day', () => {
     assert.ok(fixed > reckoned, `${fixed} and ${reckoned} loads meet a cold stone`);
   });
 });
+
+describe('the heat of stones in a plan', () => {
+  const stones = { bakes: [{ at: 250, leaves: 250 }, { at: 200, leaves: 190 }], cooling: 3, play: 10 };
+  const one = { stones, decks: 1, reheat: 24 };
+  const hot = { profile: 0, start: 100, slots: 8, decks: 1 };
+  const mild = (start: number) => ({ profile: 1, start, slots: 8, decks: 1 });
+  const off = (load: ReturnType<typeof mild>, decks = 1) => followDecks({ ...one, decks }, [hot, load]).hot;
+
+  it('a stone that baked hotter cools slowly, one that was off or baked nothing is as wanted', () => {
+    assert.equal(off(mild(108)), 250 - 200 - 10);
+    assert.equal(off(mild(118)), 250 - 200 - 10 * 3 - 10);
+    assert.equal(off(mild(125)), 0);
+    assert.equal(off(mild(90)), 0, 'it goes first, and hotter bread after it');
+    assert.equal(off(mild(108), 2), 0, 'on the deck that was not as hot');
+  });
+
+  it('bread that wants less heat does not follow hot bread onto its stone where another order does as well', () => {
+    const mixed = (price: number): DayInput => {
+      const { bakehouse, demand } = demoDay();
+      const { floor } = bakehouse;
+      const weights = { ...floor.weights, hot: price };
+      return demoDay({
+        bakehouse: { ...bakehouse, floor: { ...floor, weights, oven: { ...floor.oven, decks: 2 } } },
+        demand: demand
+          .filter(({ product }) => ['lantern-baguette', 'butter-crescent'].includes(product))
+          .map((each) => ({ ...each, pieces: 24, drop: '08:00' })),
+      });
+    };
+    const [{ day: careless }, { answer, day }] = [oven(mixed(0)), oven(mixed(4))];
+    assert.ok(careless.decks.some((deck) => deck.hot.length > 0));
+    assert.equal(answer.cost.hot, 0);
+    assert.deepEqual(day.decks.flatMap((deck) => deck.hot), []);
+  });
+}); // prettier-ignore

@@ -1,11 +1,13 @@
 import { levelOf, type Instance, type Schedule } from './instance.ts';
 import { endOf, windowAt } from './lookup.ts';
+import { tooHot } from './stones.ts';
 
 /** What a plan costs, term by term. */
 export interface Cost {
   readonly waits: number;
   readonly night: number;
   readonly ovenIdle: number;
+  readonly hot: number;
   readonly early: number;
   readonly told: number;
   readonly ways: number;
@@ -45,8 +47,9 @@ export function costOf(instance: Instance, schedule: Schedule): Cost {
     if (task.told !== null) told += weights.told * Math.abs(placed.start - task.told);
   });
   const ovenIdle = weights.ovenIdle * idleSlots(instance, schedule);
-  const total = waits + night + ovenIdle + early + told + ways + begin;
-  return { waits, night, ovenIdle, early, told, ways, begin, total };
+  const hot = weights.hot > 0 ? (weights.hot * tooHot(instance, schedule)) / 10 : 0;
+  const total = waits + night + ovenIdle + hot + early + told + ways + begin;
+  return { waits, night, ovenIdle, hot, early, told, ways, begin, total };
 }
 
 /** Which tasks somebody begins with: no other comes before them, and they have not happened yet. */

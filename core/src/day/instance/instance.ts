@@ -105,12 +105,24 @@ export interface Person {
   readonly free: readonly (readonly [number, number])[];
 }
 
+/** What the stones of decks that have a heat each are asked for. */
+export interface Stones {
+  /** By profile: °C that it is loaded at, and that its decks are set to when it is out. */
+  readonly bakes: readonly { readonly at: number; readonly leaves: number }[];
+  /** K that a stone cools in a slot with nothing on it. */
+  readonly cooling: number;
+  /** K that a stone may be hotter without harm. */
+  readonly play: number;
+}
+
 /** Prices of what is not as it should be; a plan without any of it costs 0. */
 export interface Weights {
   /** A slot of one person's work at night. */
   readonly night: number;
   /** A slot with the oven on and nothing in it, between loads. */
   readonly ovenIdle: number;
+  /** Ten kelvin that the stone of a deck is too hot for its bread. */
+  readonly hot: number;
   /** A slot that something is over before it is due. */
   readonly early: number;
   /** A slot that a task is moved from where people were told it is. */
@@ -130,6 +142,8 @@ export interface Instance {
   readonly decks: number;
   /** All decks share one heat: loads of different profiles are never in at one time. */
   readonly oneHeat: boolean;
+  /** Heat of decks that have one each; null: nothing is known of it. */
+  readonly stones: Stones | null;
   /** Slots that a gap between loads counts at most: after a longer one the oven is off, and heated up again. */
   readonly reheat: number;
   readonly tables: readonly Table[];

@@ -1,4 +1,4 @@
-import { whyApart, type BakeProfile } from '../../oven/index.ts';
+import { coolingSeconds, settingAt, STONE_PLAY, whyApart, type BakeProfile } from '../../oven/index.ts';
 import {
   SLOT,
   SLOT_MINUTES,
@@ -8,6 +8,7 @@ import {
   type Instance,
   type Load,
   type Mode,
+  type Stones,
   type Table,
   type Task,
   type Use,
@@ -16,8 +17,12 @@ import {
 import { SKILLS, type Skill } from '../floor.ts';
 import type { Dough } from './doughs.ts';
 import { beginOf } from './begin.ts';
+import { stoneOf } from './deck-lots.ts';
 import type { Frame } from './frame.ts';
 import type { Actual, DayInput } from './input.ts';
+
+/** Between these a stone is watched to tell how fast it cools, °C. */
+const COOLS = [240, 200] as const;
 
 /** What kinds of tasks there are, in the order of a batch. */
 export type TaskKind =
@@ -113,6 +118,7 @@ export class TaskList {
       resources: frame.resources,
       decks: floor.oven.decks,
       oneHeat: floor.oven.shared,
+      stones: this.stones(),
       reheat: Math.ceil(preheat / SLOT_MINUTES),
       tables,
       tasks,
@@ -121,6 +127,23 @@ export class TaskList {
       begin: beginOf(tasks, arcs, tables),
       night: frame.night,
       weights: floor.weights,
+    };
+  }
+
+  /** What each bake wants of its stones; trays that share one heat have none of their own. */
+  private stones(): Stones | null {
+    const { floor } = this.input.bakehouse;
+    if (floor.oven.shared) return null;
+    const room = this.frame.room.warmest;
+    const bakes = this.profiles.map(({ profile }) => ({
+      at: profile.loadAt,
+      leaves: settingAt(profile, profile.minutes).bottom ?? profile.loadAt,
+    }));
+    const [from, to] = COOLS;
+    return {
+      bakes,
+      play: STONE_PLAY.hotter,
+      cooling: ((from - to) * SLOT) / coolingSeconds(stoneOf(floor), room, from, to),
     };
   }
 

@@ -336,6 +336,8 @@ export class Inserter {
     if (this.openings[index]) price += weights.begin * Math.max(0, this.instance.begin - slot);
     if (task && task.told !== null) price += weights.told * Math.abs(slot - task.told);
     if (load && weights.ovenIdle > 0) price += weights.ovenIdle * this.taken.idleBy(load, slot);
+    if (load && this.instance.stones && weights.hot > 0)
+      price += (weights.hot * this.taken.hotBy(load, slot)) / 10;
     return price;
   }
 

@@ -1,5 +1,15 @@
 import { decksTogether } from '../../oven/index.ts';
-import type { Instance, Load, Mode, Placed, Task, Use } from '../instance/index.ts';
+import {
+  followDecks,
+  nearest,
+  type DecksFrom,
+  type Instance,
+  type Load,
+  type Mode,
+  type Placed,
+  type Task,
+  type Use,
+} from '../instance/index.ts';
 
 /** What is taken of people, resources and decks by the tasks that are placed. */
 export class Taken {
@@ -16,7 +26,12 @@ export class Taken {
   private readonly inside: Int16Array;
   private readonly heat: Int16Array;
   /** What each load of a profile, start and length takes, thousandths of a deck. */
-  private readonly loads = new Map<number, number[]>();
+  private readonly loads = new Map<
+    number,
+    { readonly load: Load; readonly start: number; readonly fills: number[] }
+  >();
+  private deckHeats: readonly DecksFrom[] = [];
+  private readonly nearest: number[] = [];
   private readonly night: Uint8Array;
   /** By slot: the last slot up to it and the first from it on in which something bakes (−1: none), and idle slots so far. */
   private readonly bakedBefore: Int16Array;
@@ -82,9 +97,15 @@ export class Taken {
     return true;
   }
 
-  /** Looks at the oven as it is now; what {@link idleBy} says holds until something else is taken. */
+  /** Looks at the oven as it is now; what {@link idleBy} and {@link hotBy} say holds until something else is taken. */
   lookAtOven(): void {
-    const { slots, reheat } = this.instance;
+    const { slots, reheat, stones, weights } = this.instance;
+    if (stones && weights.hot > 0) {
+      const loads = [...this.loads.values()].map(({ load: { profile, slots: length }, start, fills }) => (
+        { profile, slots: length, start, decks: decksTogether(fills) }
+      )); // prettier-ignore
+      this.deckHeats = followDecks(this.instance, loads).course;
+    }
     let [last, idle] = [-1, 0];
     for (let slot = 0; slot < slots; slot += 1) {
       if (this.decks[slot] !== 0) {
@@ -113,6 +134,18 @@ export class Taken {
     const then =
       (this.idleUntil[after < 0 ? slots - 1 : after] ?? 0) - (before < 0 ? 0 : (this.idleUntil[before] ?? 0));
     return now - then;
+  }
+
+  /** K by which the decks that a load would take are too hot for it. */
+  hotBy(load: Load, start: number): number {
+    const { stones } = this.instance;
+    let event = this.deckHeats.length - 1;
+    while ((this.deckHeats[event]?.start ?? 0) > start) event -= 1;
+    const now = this.deckHeats[event];
+    const { profile, slots } = load;
+    if (!stones || !now || now.hottest <= (stones.bakes[profile]?.at ?? Infinity) + stones.play) return 0;
+    const decks = this.moreDecks(load, start);
+    return nearest(this.instance, now.decks, { profile, slots, start, decks }, this.nearest);
   }
 
   /** Slots of work at night. */
@@ -165,11 +198,12 @@ export class Taken {
     this.hold(mode.uses, placed.start, end, sign);
     if (!task.load) return;
     const key = this.keyOf(task.load, placed.start);
-    const fills = this.loads.get(key) ?? [];
+    const fills = this.loads.get(key)?.fills ?? [];
     const before = decksTogether(fills);
     if (sign === 1) fills.push(task.load.fill);
     else fills.splice(fills.indexOf(task.load.fill), 1);
-    this.loads.set(key, fills);
+    if (fills.length > 0) this.loads.set(key, { load: task.load, start: placed.start, fills });
+    else this.loads.delete(key);
     const more = decksTogether(fills) - before;
     const until = Math.min(placed.start + task.load.slots, this.instance.slots);
     for (let slot = placed.start; slot < until; slot += 1) {
@@ -195,7 +229,8 @@ export class Taken {
   }
 
   private moreDecks(load: Load, start: number): number {
-    const fills = this.loads.get(this.keyOf(load, start)) ?? [];
+    const fills = this.loads.get(this.keyOf(load, start))?.fills;
+    if (!fills) return Math.ceil(load.fill / 1000);
     return decksTogether([...fills, load.fill]) - decksTogether(fills);
   }
 

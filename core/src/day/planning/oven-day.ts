@@ -1,6 +1,7 @@
 import {
   bottomsOf,
   coolingSeconds,
+  STONE_PLAY,
   fillDecks,
   forecastStone,
   hotEnough,
@@ -15,7 +16,7 @@ import {
 } from '../../oven/index.ts';
 import type { Floor } from '../floor.ts';
 import type { Followed } from '../checker/index.ts';
-import { endOf, SLOT, type Schedule } from '../instance/index.ts';
+import { awayBy, endOf, hotterBy, SLOT, type Schedule } from '../instance/index.ts';
 import {
   bakeLossOf,
   coolingOf,
@@ -119,8 +120,6 @@ export interface OvenDay {
   readonly heated: number;
 }
 
-/** A stone that is colder than wanted by no more than the first is hot, and one hotter by no more than the second not too hot, K. */
-const [PLAY, HOT_PLAY] = [5, 10];
 /** Points of a course are kept this far apart, s. */
 const APART = 300;
 /** kg of steam for a square metre of deck. Chosen for Jovet. */
@@ -183,19 +182,15 @@ function gathered(input: DayInput, network: Network, schedule: Schedule, followe
   return [...found.values()].sort((a, b) => a.at - b.at);
 } // prettier-ignore
 
-/** What it counts that a deck is colder or hotter than a load wants it, for each K, or is off. Chosen for Jovet. */
-const [COLDER, HOTTER, OFF] = [1, 3, 30] as const;
-
 /** Gives each load the decks that are free for it, those first whose stone is nearest to what it wants: no stone cools fast. */
 function onDecks(loads: readonly Gathered[], input: DayInput, { instance }: Network): OvenLoad[] {
-  const { floor, preheat } = input.bakehouse;
+  const { floor } = input.bakehouse;
   const decks = Array.from({ length: floor.oven.decks }, (_, deck) => ({ deck, until: -Infinity, heat: 0 }));
   const wishes = new Map(input.stands.map(({ task, decks: wanted }) => [task, wanted]));
   return loads.map(({ lots, ...load }) => {
-    const away = ({ until, heat }: (typeof decks)[number]) => {
-      if (load.at - until >= preheat * 60) return OFF;
-      return heat > load.loadAt ? (heat - load.loadAt) * HOTTER : (load.loadAt - heat) * COLDER;
-    };
+    const slotOf = (moment: number) => (moment - instance.origin) / SLOT;
+    const away = ({ until, heat }: (typeof decks)[number]) =>
+      awayBy(hotterBy(instance.stones, instance.reheat, { until: slotOf(until), heat }, slotOf(load.at), load.loadAt));
     const free = decks.filter(({ until }) => until <= load.at).sort((a, b) => away(a) - away(b) || b.until - a.until || a.deck - b.deck);
     const [first] = load.items;
     const wanted = wishes.get(instance.tasks[first?.load ?? -1]?.id ?? '') ?? [];
@@ -272,11 +267,11 @@ function stoneOfDeck(
     wanted: load.loadAt,
     celsius: at(load.at),
   }));
-  const short = met.filter(({ celsius, wanted }) => celsius < wanted - PLAY).map(({ load, at: from, wanted, celsius }) => (
-    { load, celsius, hotAt: hotEnough(forecast.value, wanted - PLAY, from) }
+  const short = met.filter(({ celsius, wanted }) => celsius < wanted - STONE_PLAY.colder).map(({ load, at: from, wanted, celsius }) => (
+    { load, celsius, hotAt: hotEnough(forecast.value, wanted - STONE_PLAY.colder, from) }
   )); // prettier-ignore
-  const hot = met.filter(({ celsius, wanted }) => celsius > wanted + HOT_PLAY).map(({ load, at: from, wanted, celsius }) => (
-    { load, celsius, coolAt: from + coolingSeconds(stone, room, celsius, wanted + HOT_PLAY) }
+  const hot = met.filter(({ celsius, wanted }) => celsius > wanted + STONE_PLAY.hotter).map(({ load, at: from, wanted, celsius }) => (
+    { load, celsius, coolAt: from + coolingSeconds(stone, room, celsius, wanted + STONE_PLAY.hotter) }
   )); // prettier-ignore
   const course = forecast.value.course.filter(
     (_, index, all) => index % 10 === 0 || index === all.length - 1,

@@ -19,10 +19,7 @@
 {:else}
   <table class="figures">
     <thead>
-      <tr
-        ><th>Plan</th><td>begins</td><td>hands</td><td>oven</td><td>off best</td><td>cost</td><td
-        ></td></tr
-      >
+      <tr><th>Plan</th><td>begins</td><td>hands</td><td>oven</td><td>off best</td><td>cost</td><td></td></tr>
     </thead>
     <tbody>
       {#each plans as { n, doc, cost, chosen, savedBy, savedAt } (n)}

@@ -14,6 +14,7 @@ export const costWords = (cost: Cost): { readonly name: string; readonly value: 
     { name: 'bread ready before it has to be', value: cost.early },
     { name: 'work in the quiet hours', value: cost.night },
     { name: 'oven on and empty', value: cost.ovenIdle },
+    { name: 'stones hotter than their bread wants them', value: cost.hot },
     { name: 'work begun sooner than it must', value: cost.begin },
     { name: 'the cold instead of the warm', value: cost.ways },
     { name: 'tasks moved after people were told', value: cost.told },
