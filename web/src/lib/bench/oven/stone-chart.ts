@@ -52,7 +52,11 @@ export function stoneChart(
           name: `Deck ${deck + 1}`,
           silent: false,
           showSymbol: false,
-          lineStyle: { type: DASHES[deck % DASHES.length], width: chosen ? 2.6 : 1.4, color: chosen ? INK : QUIET },
+          lineStyle: {
+            type: DASHES[deck % DASHES.length],
+            width: chosen ? 2.6 : 1.4,
+            color: chosen ? INK : QUIET,
+          },
           data: course.map(({ at: moment, celsius }) => [moment * 1000, unit.of(celsius)]),
         },
         {
