@@ -89,7 +89,7 @@ export const DayWeights = z.strictObject({
   /** Oven on with nothing in it, between its first load and its last. */
   ovenIdle: z.number().min(0).max(100).default(0.1),
   /** A stone ten kelvin hotter than its bread wants it; once, not for five minutes. */
-  hot: z.number().min(0).max(100).default(2),
+  hot: z.number().min(0).max(100).default(1),
   /** Bread ready before it has to be. */
   early: z.number().min(0).max(100).default(0.1),
   /** A task moved from where people were told it is. */

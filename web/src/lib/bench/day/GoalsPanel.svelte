@@ -15,7 +15,7 @@
     { key: 'begin', name: 'Work begun five minutes sooner than it must', most: 0.4 },
     { key: 'night', name: 'Five minutes of somebody’s work in the quiet hours', most: 4 },
     { key: 'ovenIdle', name: 'Oven on and empty for five minutes', most: 1 },
-    { key: 'hot', name: 'A stone ten degrees too hot for its bread', most: 10 },
+    { key: 'hot', name: 'A stone ten degrees too hot for its bread', most: 4 },
     { key: 'told', name: 'A task five minutes from where people were told it is', most: 2 },
   ] as const;
 </script>
