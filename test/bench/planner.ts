@@ -124,10 +124,10 @@ function planDemo(seed: number, seconds: number) {
 function theDemoDay(say: Say): void {
   const cold = planDemo(1, 0.01);
   for (let warm = 0; warm < 3; warm += 1) planDemo(1, 0.5);
-  const runs = [1, 2, 3, 4, 5].map((seed) => planDemo(seed, 6));
+  const runs = [1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11].map((seed) => planDemo(seed, 6));
   const [first, settled] = [median(runs.map((each) => each.first)), median(runs.map((each) => each.settled))];
   say('demo day, eight doughs: first plan in a planner just begun', `${cold.first.toFixed(0)} ms`);
-  say('demo day: first plan in one that has planned before, median of five seeds', `${first.toFixed(0)} ms`, first < 300, 'under 300 ms');
+  say('demo day: first plan in one that has planned before, median of eleven seeds', `${first.toFixed(0)} ms`, first < 300, 'under 300 ms');
   say('demo day: last gain of 2 % in six seconds, median', `${settled.toFixed(0)} ms`, settled < 3000, 'under 3 s');
   say('demo day: cost after six seconds', runs.map(({ cost }) => cost.toFixed(1)).join(', '));
   const [{ network, best } = cold] = runs;
