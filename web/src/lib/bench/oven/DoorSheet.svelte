@@ -102,7 +102,13 @@
         <li>
           <b>{clock(moment.at)}</b>
           <span>{momentWords(oven, moment.kind)}: {itemWords(moment.items)}</span>
-          <span class="quiet">{deckWords(moment.load)}</span>
+          <span class="quiet"
+            >{deckWords(moment.load)}{moment.setting
+              ? ` · ${settingWords(moment.setting, stone)}`
+              : moment.kind === 'load'
+                ? ` · stone ${stone(moment.load.loadAt)}`
+                : ''}</span
+          >
         </li>
       {/each}
     </ol>
