@@ -78,6 +78,7 @@ export const degas = (state: DoughState, kept: number): DoughState => ({ ...stat
  * Carries a dough on for a given time.
  *
  * @param hours 0 or more
+ * @param past G, volumes: it ends once the dough holds as much or more
  * @returns the states on the way, the first and the last included
  */
 export const fermentFor = (
@@ -86,23 +87,8 @@ export const fermentFor = (
   place: Place,
   hours: number,
   step = STEP,
-): DoughState[] => integrate(from, of, place, Infinity, hours, step);
-
-/**
- * Carries a dough on for a given time, or until it is past a given rise if that comes first.
- *
- * @param rise G, volumes
- * @param hours 0 or more
- * @returns the states on the way, the first included; the last may hold more than the rise
- */
-export const fermentPast = (
-  from: DoughState,
-  of: Leavening,
-  place: Place,
-  rise: number,
-  hours: number,
-  step = STEP,
-): DoughState[] => integrate(from, of, place, rise, hours, step);
+  past = Infinity,
+): DoughState[] => integrate(from, of, place, past, hours, step);
 
 /**
  * Carries a dough on until it holds a given rise.

@@ -33,7 +33,6 @@ export { glassTimeConstant, HEAT_TRANSFER, pieceTimeConstant, tubTimeConstant } 
 export {
   degas,
   fermentFor,
-  fermentPast,
   fermentThrough,
   fermentUntil,
   grownAt,

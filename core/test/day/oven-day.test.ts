@@ -65,8 +65,8 @@ describe('the oven through a planned day', () => {
 describe('the heat of stones in a plan', () => {
   const stones = { bakes: [{ at: 250, leaves: 250 }, { at: 200, leaves: 190 }], cooling: 3, play: 10 };
   const one = { stones, decks: 1, reheat: 24 };
-  const hot = { profile: 0, start: 100, slots: 8, decks: 1 };
-  const mild = (start: number) => ({ profile: 1, start, slots: 8, decks: 1 });
+  const hot = { load: { profile: 0, slots: 8 }, start: 100, fills: [800] };
+  const mild = (start: number) => ({ load: { profile: 1, slots: 8 }, start, fills: [800] });
   const off = (load: ReturnType<typeof mild>, decks = 1) => followDecks({ ...one, decks }, [hot, load]).hot;
 
   it('a stone that baked hotter cools slowly, one that was off or baked nothing is as wanted', () => {

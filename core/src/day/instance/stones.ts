@@ -7,11 +7,11 @@ export interface DeckHeat {
   readonly heat: number;
 }
 
-/** Loads of one profile and length that begin together. */
-export interface DeckLoad extends Pick<Load, 'profile' | 'slots'> {
+/** Loads of one profile and length that begin together, and what each of them takes, thousandths of a deck. */
+export interface LoadsTogether {
+  readonly load: Pick<Load, 'profile' | 'slots'>;
   readonly start: number;
-  /** Decks that they take. */
-  readonly decks: number;
+  readonly fills: readonly number[];
 }
 
 /** All decks from a load on. */
@@ -20,6 +20,13 @@ export interface DecksFrom {
   readonly decks: readonly DeckHeat[];
   /** °C that the hottest of them was left at. */
   readonly hottest: number;
+}
+
+/** A load of a profile that begins in a slot, and how many decks it takes. */
+interface DecksWanted {
+  readonly profile: number;
+  readonly start: number;
+  readonly wanted: number;
 }
 
 type Oven = Pick<Instance, 'stones' | 'decks' | 'reheat'>;
@@ -38,16 +45,16 @@ export function hotterBy(stones: Stones | null, reheat: number, { until, heat }:
 export const awayBy = (hotter: number): number => (hotter > 0 ? hotter * HOTTER : -hotter);
 
 /** Follows the decks through loads in the order of their start, each on the free decks nearest to its heat. */
-export function followDecks(oven: Oven, loads: readonly DeckLoad[]): { readonly hot: number; readonly course: readonly DecksFrom[] } {
+export function followDecks(oven: Oven, loads: Iterable<LoadsTogether>): { readonly hot: number; readonly course: readonly DecksFrom[] } {
   let decks: readonly DeckHeat[] = Array.from({ length: oven.decks }, () => ({ until: -Infinity, heat: 0 }));
   const course: DecksFrom[] = [{ start: -Infinity, decks, hottest: 0 }];
   const taken: number[] = [];
   let hot = 0;
-  for (const load of loads.toSorted((a, b) => a.start - b.start)) {
-    hot += nearest(oven, decks, load, taken);
-    const left = { until: load.start + load.slots, heat: oven.stones?.bakes[load.profile]?.leaves ?? 0 };
+  for (const { load, start, fills } of [...loads].sort((a, b) => a.start - b.start)) {
+    hot += nearest(oven, decks, { profile: load.profile, start, wanted: decksTogether(fills) }, taken);
+    const left = { until: start + load.slots, heat: oven.stones?.bakes[load.profile]?.leaves ?? 0 };
     decks = decks.map((deck, index) => (taken.includes(index) ? left : deck));
-    course.push({ start: load.start, decks, hottest: Math.max(...decks.map(({ heat }) => heat)) });
+    course.push({ start, decks, hottest: Math.max(...decks.map(({ heat }) => heat)) });
   }
   return { hot, course };
 } // prettier-ignore
@@ -58,12 +65,12 @@ export function followDecks(oven: Oven, loads: readonly DeckLoad[]): { readonly 
  * @param taken filled with their places among the decks
  * @returns K by which they are too hot for it in sum
  */
-export function nearest({ stones, reheat }: Oven, decks: readonly DeckHeat[], load: DeckLoad, taken: number[]): number {
+export function nearest({ stones, reheat }: Oven, decks: readonly DeckHeat[], load: DecksWanted, taken: number[]): number {
   taken.length = 0;
   const at = stones?.bakes[load.profile]?.at;
   if (!stones || at === undefined) return 0;
   let over = 0;
-  while (taken.length < load.decks) {
+  while (taken.length < load.wanted) {
     let [best, least, hottest] = [-1, Infinity, 0];
     for (let index = 0; index < decks.length; index += 1) {
       const deck = decks[index];
@@ -88,8 +95,5 @@ export function tooHot(instance: Instance, schedule: Schedule): number {
     const key = `${load.profile} ${start} ${load.slots}`;
     loads.set(key, { load, start, fills: [...(loads.get(key)?.fills ?? []), load.fill] });
   });
-  const all = [...loads.values()].map(({ load: { profile, slots }, start, fills }) => (
-    { profile, slots, start, decks: decksTogether(fills) }
-  )); // prettier-ignore
-  return followDecks(instance, all).hot;
+  return followDecks(instance, loads.values()).hot;
 }

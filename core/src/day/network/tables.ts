@@ -1,7 +1,6 @@
 import {
   degas,
   fermentFor,
-  fermentPast,
   fermentUntil,
   HEAT_OF_RISE,
   HEAT_TRANSFER,
@@ -99,9 +98,7 @@ export function sampleBulk(ask: BulkAsk, room: RoomBySlot): BulkSamples {
         ...fermentFor(state, ask.leavening, place, Math.max(0, mixed.time + cold.after - state.time), STEP),
       );
       const air = placeFrom(room, at, mixed.time, chilled, cold.around);
-      course.push(
-        ...fermentPast(last(course), ask.leavening, air, ask.bulk.latest, cold.most, STEP).slice(1),
-      );
+      course.push(...fermentFor(last(course), ask.leavening, air, cold.most, STEP, ask.bulk.latest).slice(1));
     } else course.push(...(fermentUntil(state, ask.leavening, place, ask.bulk.latest, HORIZON, STEP) ?? []));
     const slotsTo = (rise: number) => {
       const reached = stateAtRise(course, rise, ask.leavening);
@@ -221,13 +218,13 @@ function proofFrom(ask: ProofAsk, shaped: DoughState, slot: number, room: RoomBy
     const place = placeFrom(room, begins, state.time, pieceTimeConstant(ask.mass, h), around);
     const stretch =
       untilRise === null
-        ? fermentPast(
+        ? fermentFor(
             state,
             leavening,
             place,
-            proof.latest,
             Math.max(0, ask.most - (state.time - shaped.time)),
             around !== null && around < COLD ? COLD_STEP : STEP,
+            proof.latest,
           )
         : fermentUntil(state, leavening, place, untilRise, ask.most, STEP);
     if (!stretch) return null;

@@ -100,12 +100,7 @@ export class Taken {
   /** Looks at the oven as it is now; what {@link idleBy} and {@link hotBy} say holds until something else is taken. */
   lookAtOven(): void {
     const { slots, reheat, stones, weights } = this.instance;
-    if (stones && weights.hot > 0) {
-      const loads = [...this.loads.values()].map(({ load: { profile, slots: length }, start, fills }) => (
-        { profile, slots: length, start, decks: decksTogether(fills) }
-      )); // prettier-ignore
-      this.deckHeats = followDecks(this.instance, loads).course;
-    }
+    if (stones && weights.hot > 0) this.deckHeats = followDecks(this.instance, this.loads.values()).course;
     let [last, idle] = [-1, 0];
     for (let slot = 0; slot < slots; slot += 1) {
       if (this.decks[slot] !== 0) {
@@ -142,10 +137,10 @@ export class Taken {
     let event = this.deckHeats.length - 1;
     while ((this.deckHeats[event]?.start ?? 0) > start) event -= 1;
     const now = this.deckHeats[event];
-    const { profile, slots } = load;
+    const { profile } = load;
     if (!stones || !now || now.hottest <= (stones.bakes[profile]?.at ?? Infinity) + stones.play) return 0;
-    const decks = this.moreDecks(load, start);
-    return nearest(this.instance, now.decks, { profile, slots, start, decks }, this.nearest);
+    const wanted = this.moreDecks(load, start);
+    return nearest(this.instance, now.decks, { profile, start, wanted }, this.nearest);
   }
 
   /** Slots of work at night. */
