@@ -8,7 +8,8 @@ import {
   parseTemperature,
   type TemperatureUnit,
 } from '../units/index.ts';
-import { Floor, FoldAt, type ClockSpan, type Skill } from './floor.ts';
+import { Floor, FoldAt, type ClockSpan } from './floor.ts';
+import type { Skill } from './skills.ts';
 import type { Bakehouse, WorkRates } from './schema.ts';
 
 /** People and things of a bakehouse as they stand in fields. */

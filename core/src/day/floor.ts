@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { Around } from '../fermentation/index.ts';
 import { Name, Slug } from '../formula/index.ts';
 import { STONE, STONE_DEPTH } from '../oven/index.ts';
+import { SKILLS } from './skills.ts';
 
 /** A time on the bakehouse clock. */
 export const WallClock = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'Write the time as HH:MM.');
@@ -9,10 +10,6 @@ export const WallClock = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'Write th
 /** From one time on the clock to another; past midnight where the second is not later. */
 export const ClockSpan = z.strictObject({ from: WallClock, to: WallClock });
 export type ClockSpan = z.infer<typeof ClockSpan>;
-
-/** What hands can be good at. Feeding, weighing and folding belong to the mix; dividing to the shaping. */
-export const SKILLS = ['mix', 'shape', 'oven', 'pack'] as const;
-export type Skill = (typeof SKILLS)[number];
 
 export const Hand = z.strictObject({
   name: Name,
@@ -191,11 +188,3 @@ export const Floor = z.strictObject({
   weights: DayWeights.prefault({}),
 });
 export type Floor = z.infer<typeof Floor>;
-
-/** °C that a proof may have at most: leavened by culture, laminated, other. Domain section 3. */
-export const warmestProof = (type: string, cultured: boolean): number =>
-  type === 'laminated' ? 27 : cultured ? 30 : 38;
-
-/** Percent of a product that is baked over what is ordered. */
-export const percentOver = ({ products, over }: Pick<Floor, 'products' | 'over'>, product: string): number =>
-  products.find((each) => each.product === product)?.over ?? over;

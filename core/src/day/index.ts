@@ -21,6 +21,8 @@ export * from './instance/index.ts';
 export * from './planner/index.ts';
 export * from './checker/index.ts';
 export * from './floor.ts';
+export * from './floor-facts.ts';
+export * from './skills.ts';
 export * from './network/index.ts';
 export * from './planning/index.ts';
 export {

@@ -15,7 +15,8 @@ import {
 } from './course.ts';
 import { acidityAt, ratesAt, type Leavening } from './leavening.ts';
 import { CULTURE_RATE_SURE_BELOW } from './rates.ts';
-import { leaveningOf, staysOf, type Scenario } from './scenario.ts';
+import type { Scenario } from './scenario.ts';
+import { leaveningOf, staysOf } from './stays.ts';
 
 /** When a rise is reached. Hours since leaven met flour. */
 export interface Crossing {

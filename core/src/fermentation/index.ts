@@ -24,6 +24,7 @@ export {
   leavening,
   ratesAt,
   RIPE_ACIDITY,
+  VIGOUR_SPREAD,
   type Leavening,
   type Thetas,
 } from './leavening.ts';
@@ -48,17 +49,8 @@ export {
   type Stay,
 } from './course.ts';
 export { MOST_RISE, stageAt, visibleRise, type RiseBand, type Stage } from './visible.ts';
-export {
-  Around,
-  aroundAt,
-  Body,
-  DailyCurve,
-  leaveningOf,
-  placeOf,
-  Scenario,
-  staysOf,
-  VIGOUR_SPREAD,
-} from './scenario.ts';
+export { Around, Body, DailyCurve, Scenario } from './scenario.ts';
+export { aroundAt, leaveningOf, placeOf, staysOf } from './stays.ts';
 export {
   forecastRetarder,
   USUAL_RETARDER,

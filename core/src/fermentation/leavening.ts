@@ -63,5 +63,8 @@ export const madeBy = (cultureTheta: number, yeastTheta: number, { culture, yeas
 export const acidityAt = (at: Pick<Thetas, 'lactic'>, { lactic, acidity }: Leavening): number =>
   acidity + Math.log1p(lactic * Math.expm1(at.lactic));
 
+/** Standard deviation of ln v of a culture with records, and of a new one. Domain section 6. */
+export const VIGOUR_SPREAD = { known: 0.1, new: 0.25 } as const;
+
 /** Acidity of a ripe wheat culture on this scale. Domain section 6. */
 export const RIPE_ACIDITY = 1.1;

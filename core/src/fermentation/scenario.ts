@@ -1,18 +1,14 @@
 import { z } from 'zod';
-import { glassTimeConstant, HEAT_TRANSFER, pieceTimeConstant, tubTimeConstant } from './body.ts';
-import { HEAT_OF_RISE, type Place, type Stay } from './course.ts';
-import { leavening, RIPE_ACIDITY, type Leavening } from './leavening.ts';
-import { modifierOf } from './modifiers.ts';
-import { RIPE_POPULATION, startingPopulation } from './thermal-time.ts';
+import { HEAT_TRANSFER } from './body.ts';
+import { HEAT_OF_RISE } from './course.ts';
+import { RIPE_ACIDITY, VIGOUR_SPREAD } from './leavening.ts';
+import { RIPE_POPULATION } from './thermal-time.ts';
 
 const Celsius = z.number().min(-40).max(110);
 const Percent = z.number().min(0).max(200);
 const Transfer = z.number().positive().max(200);
 const Rise = z.number().positive().max(10);
 const Metres = z.number().positive().max(5);
-
-/** Standard deviation of ln v of a culture with records, and of a new one. Domain section 6. */
-export const VIGOUR_SPREAD = { known: 0.1, new: 0.25 } as const;
 
 /** What ferments, as a body: how fast it comes to the temperature around it. */
 export const Body = z.discriminatedUnion('kind', [
@@ -101,42 +97,3 @@ export const Scenario = z.strictObject({
   targets: z.array(Rise).min(1).max(12).describe('rises to reach, volumes of gas'),
 }); // prettier-ignore
 export type Scenario = z.infer<typeof Scenario>;
-
-/** What makes a scenario rise. */
-export const leaveningOf = ({ culture, yeast, vigour, dough, lag }: Scenario): Leavening =>
-  leavening({
-    culture: culture ? startingPopulation(culture.share, culture.population) : 0,
-    acidity: culture ? culture.share * culture.acidity : 0,
-    yeast,
-    vigour,
-    modifier: dough ? modifierOf(dough) : 1,
-    lag,
-  });
-
-/** Where it stands, one place after another; what is left open lasts so many hours. */
-export const staysOf = ({ stays, beginsAt, heatOfRise }: Scenario, open: number): Stay[] =>
-  stays.map(({ body, around, hours, keeps }) => ({
-    place: placeOf(body, aroundAt(around, beginsAt), heatOfRise),
-    hours: hours ?? open,
-    keeps,
-  }));
-
-/** A body in its surroundings. */
-export const placeOf = (body: Body, around: Place['around'], heatOfRise = HEAT_OF_RISE): Place =>
-  body.kind === 'held'
-    ? { around: 0, timeConstant: Infinity, heatOfRise: 0 }
-    : { around, timeConstant: timeConstantOf(body), heatOfRise };
-
-function timeConstantOf(body: Exclude<Body, { kind: 'held' }>): number {
-  if (body.kind === 'piece') return pieceTimeConstant(body.mass, body.h);
-  if (body.kind === 'tub') return tubTimeConstant(body.mass, body.length, body.width, body.h);
-  return glassTimeConstant(body.mass, body.diameter, body.h);
-}
-
-/** Surroundings by hours since the start, which was at an hour of the day. */
-export function aroundAt(around: Around, beginsAt: number): Place['around'] {
-  if (typeof around === 'number') return around;
-  const { coldest, warmest, warmestAt } = around;
-  const [mean, swing] = [(coldest + warmest) / 2, (warmest - coldest) / 2];
-  return (time) => mean + swing * Math.cos(((beginsAt + time - warmestAt) / 24) * 2 * Math.PI);
-}

@@ -1,4 +1,5 @@
-import { ALLERGENS, type Allergen, type Ingredient } from './ingredient.ts';
+import type { Ingredient } from './ingredient.ts';
+import { ALLERGENS, type Allergen } from './kinds.ts';
 import { partsOfPiece } from './pieces.ts';
 import type { Formula, Product } from './schema.ts';
 

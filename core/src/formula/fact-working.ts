@@ -1,7 +1,8 @@
 import { input, quantity, type Working, type Workings } from '../working/index.ts';
 import { partsOfMix } from './basis.ts';
 import { grainPercent, risesByCulture, trueFlour } from './facts.ts';
-import { componentOf, type Component, type Ingredient } from './ingredient.ts';
+import { componentOf, type Component } from './component.ts';
+import type { Ingredient } from './ingredient.ts';
 import type { FormulaLine } from './lines.ts';
 import type { ScaledFormula } from './scale.ts';
 import { ferments } from './split.ts';

@@ -1,4 +1,4 @@
-import { componentOf } from './ingredient.ts';
+import { componentOf } from './component.ts';
 import { componentPercent, flourOf, totalOf, type FormulaLine } from './lines.ts';
 import { partsOfMix } from './basis.ts';
 import { ferments, type PartStage, type SplitFormula } from './split.ts';

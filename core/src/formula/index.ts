@@ -1,17 +1,6 @@
-export {
-  ALLERGENS,
-  componentOf,
-  GRAINS,
-  Ingredient,
-  INGREDIENT_KINDS,
-  Name,
-  Slug,
-  slugOf,
-  specificHeatOf,
-  type Allergen,
-  type Component,
-  type IngredientKind,
-} from './ingredient.ts';
+export { componentOf, specificHeatOf, type Component } from './component.ts';
+export { Ingredient, Name, Slug, slugOf } from './ingredient.ts';
+export { ALLERGENS, GRAINS, INGREDIENT_KINDS, type Allergen, type IngredientKind } from './kinds.ts';
 export * from './schema.ts';
 export { componentPercent, flourOf, percentOf, totalOf, type FormulaLine } from './lines.ts';
 export {

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { ALLERGENS, GRAINS, INGREDIENT_KINDS } from './kinds.ts';
 
 /** A name for links and files: lower-case words joined by hyphens. */
 export const Slug = z
@@ -18,24 +19,6 @@ export const slugOf = (name: string): string =>
     .replace(/-$/, '');
 
 export const Name = z.string().trim().min(1).max(80);
-
-/** What an ingredient is in a dough. The flours make the 100 %. */
-export const INGREDIENT_KINDS = [
-  'flour', 'water', 'liquid', 'salt', 'yeast', 'culture', 'fat', 'sweetener', 'egg', 'dairy', 'inclusion', 'seed', 'malt',
-  'spice', 'coating', 'processing',
-] as const; // prettier-ignore
-export type IngredientKind = (typeof INGREDIENT_KINDS)[number];
-
-export const GRAINS = [
-  'wheat', 'spelt', 'durum', 'rye', 'barley', 'oat', 'maize', 'rice', 'buckwheat', 'millet', 'other',
-] as const; // prettier-ignore
-
-/** The groups that many food laws want named on a label. Local law decides what is written there. */
-export const ALLERGENS = [
-  'gluten', 'crustaceans', 'egg', 'fish', 'peanut', 'soya', 'milk', 'nuts', 'celery', 'mustard', 'sesame', 'sulphites',
-  'lupin', 'molluscs',
-] as const; // prettier-ignore
-export type Allergen = (typeof ALLERGENS)[number];
 
 const Share = z.number().min(0).max(1);
 
@@ -109,35 +92,3 @@ export const Ingredient = z
     message: 'Water, fat, sugar, salt and flour together are more than the whole.',
   });
 export type Ingredient = z.infer<typeof Ingredient>;
-
-/** What can be asked of an ingredient's make-up. */
-export type Component = 'water' | 'fat' | 'sugar' | 'salt' | 'flour';
-
-/** Kinds that are nothing but what they are called; a fat such as butter is not. */
-const PURE: ReadonlySet<string> = new Set(['water', 'salt', 'flour']);
-
-/** Share of a component in an ingredient, 0 to 1. Water, salt and flour are all of their own kind. */
-export const componentOf = (ingredient: Ingredient, component: Component): number =>
-  ingredient.kind === component && PURE.has(component) ? 1 : ingredient[component];
-
-/** Specific heats of what mixtures are made of, kJ/kg·K. Domain section 5, default. */
-const PARTS_HEAT = { water: 4.18, fat: 2.0, sugar: 1.25, salt: 0.88 } as const;
-const DRY_HEAT = 1.8;
-
-/**
- * Specific heat of an ingredient: its own figure, or mixed by mass from water, fat, sugar, salt and the rest.
- *
- * @returns kJ/kg·K
- * @source domain section 5; flour, water, salt and sugar from engineering tables
- */
-export function specificHeatOf(ingredient: Ingredient): number {
-  if (ingredient.specificHeat !== null) return ingredient.specificHeat;
-  let known = 0;
-  let heat = 0;
-  for (const component of ['water', 'fat', 'sugar', 'salt'] as const) {
-    const share = componentOf(ingredient, component);
-    known += share;
-    heat += share * PARTS_HEAT[component];
-  }
-  return heat + (1 - known) * DRY_HEAT;
-}

@@ -1,4 +1,5 @@
-import { componentOf, type Component, type Ingredient } from './ingredient.ts';
+import { componentOf, type Component } from './component.ts';
+import type { Ingredient } from './ingredient.ts';
 
 /** An ingredient and its percent of all flour (or of whatever the holder says). */
 export interface FormulaLine {

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { INGREDIENT_KINDS, type Ingredient } from './ingredient.ts';
+import type { Ingredient } from './ingredient.ts';
+import { INGREDIENT_KINDS } from './kinds.ts';
 import { Process, RiseWindow, type FormulaDoc } from './schema.ts';
 
 /** An ingredient as it was first written: nothing but its kind and its whole grain. */

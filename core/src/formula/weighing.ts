@@ -1,4 +1,5 @@
-import type { Ingredient, IngredientKind } from './ingredient.ts';
+import type { Ingredient } from './ingredient.ts';
+import type { IngredientKind } from './kinds.ts';
 
 /** Dry before wet, large before small; what others must not meet by accident comes last. */
 const ORDER: readonly IngredientKind[] = [

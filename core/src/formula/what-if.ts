@@ -1,4 +1,4 @@
-import type { IngredientKind } from './ingredient.ts';
+import type { IngredientKind } from './kinds.ts';
 import type { Formula, FormulaDoc } from './schema.ts';
 
 /** What may be asked of a formula without touching it, percent of all flour. */

@@ -1,7 +1,7 @@
 import { aroundAt } from '../../fermentation/index.ts';
 import { addDays, localTime, resolveLocal } from '../../time/index.ts';
 import type { ClockSpan } from '../floor.ts';
-import { SKILLS } from '../floor.ts';
+import { SKILLS } from '../skills.ts';
 import { SLOT, type Person, type Resource, type RoomBySlot } from '../instance/index.ts';
 import type { Dough } from './doughs.ts';
 import type { DayInput } from './input.ts';

@@ -15,7 +15,7 @@ import {
   type StrandModel,
   type Use,
 } from '../instance/index.ts';
-import { warmestProof } from '../floor.ts';
+import { warmestProof } from '../floor-facts.ts';
 import type { Dough, DoughBatch, Lot } from './doughs.ts';
 import { proofTables, type BulkSamples, type FoldWhen, type ProofAsk } from './tables.ts';
 import {

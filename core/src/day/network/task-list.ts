@@ -14,7 +14,7 @@ import {
   type Use,
   type Way,
 } from '../instance/index.ts';
-import { SKILLS, type Skill } from '../floor.ts';
+import { SKILLS, type Skill } from '../skills.ts';
 import type { Dough } from './doughs.ts';
 import { beginOf } from './begin.ts';
 import { stoneOf } from './deck-lots.ts';

@@ -1,5 +1,6 @@
 export { carriedOver, nearestTo, planning, type Answer, type Planning } from './answer.ts';
-export { pinsAfter, remediesFor, Remedy, remedied, remedyWords } from './remedies.ts';
+export { pinsAfter, remediesFor, remedied, remedyWords } from './remedies.ts';
+export { Remedy } from './remedy.ts';
 export { certificateWords, clockWords, faultWords, listed, scarceWords, taskWords } from './words.ts';
 export { labelsOf, type TubLabel } from './labels.ts';
 export { DONE_SIGNS, type DoneSigns } from './done-signs.ts';

@@ -1,7 +1,7 @@
 import { localTime } from '../../time/index.ts';
 import { SLOT, SLOT_MINUTES, type Certificate, type Scarce, type Schedule } from '../instance/index.ts';
 import type { Fault, RiseFault } from '../checker/index.ts';
-import { SKILLS } from '../floor.ts';
+import { SKILLS } from '../skills.ts';
 import type { DayInput, Network, TaskKind } from '../network/index.ts';
 
 const DOING: Readonly<Record<TaskKind, string>> = {

@@ -1,0 +1,17 @@
+/** What an ingredient is in a dough. The flours make the 100 %. */
+export const INGREDIENT_KINDS = [
+  'flour', 'water', 'liquid', 'salt', 'yeast', 'culture', 'fat', 'sweetener', 'egg', 'dairy', 'inclusion', 'seed', 'malt',
+  'spice', 'coating', 'processing',
+] as const; // prettier-ignore
+export type IngredientKind = (typeof INGREDIENT_KINDS)[number];
+
+export const GRAINS = [
+  'wheat', 'spelt', 'durum', 'rye', 'barley', 'oat', 'maize', 'rice', 'buckwheat', 'millet', 'other',
+] as const; // prettier-ignore
+
+/** The groups that many food laws want named on a label. Local law decides what is written there. */
+export const ALLERGENS = [
+  'gluten', 'crustaceans', 'egg', 'fish', 'peanut', 'soya', 'milk', 'nuts', 'celery', 'mustard', 'sesame', 'sulphites',
+  'lupin', 'molluscs',
+] as const; // prettier-ignore
+export type Allergen = (typeof ALLERGENS)[number];
