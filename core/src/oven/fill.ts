@@ -25,6 +25,21 @@ interface Band {
 
 const HAIR = 1e-9;
 
+/** Decks that were filled lately: a day asks for the same ones again and again. */
+const arranged = new Map<string, Result<readonly Spot[]>>();
+const MOST_ARRANGED = 500;
+
+/** As many of a lot as stand on a deck, as {@link arrange} says it. */
+function fullDeck({ width, depth }: DeckFloor, { outline, spacing }: DeckLot): Result<readonly Spot[]> {
+  const key = JSON.stringify([width, depth, outline, spacing]);
+  const known = arranged.get(key);
+  if (known) return known;
+  if (arranged.size >= MOST_ARRANGED) arranged.clear();
+  const most = arrange({ width, depth }, outline, spacing);
+  arranged.set(key, most);
+  return most;
+}
+
 /**
  * How much of a deck pieces take: whole decks as closely as they go, and what is left in rows over the width, so that
  * rows of other pieces find room behind them.
@@ -32,7 +47,7 @@ const HAIR = 1e-9;
  * @returns decks, with the share of the last one; or what cannot be, as {@link arrange} says it
  */
 export function decksFor(deck: DeckFloor, lot: DeckLot): Result<number> {
-  const most = arrange(deck, lot.outline, lot.spacing);
+  const most = fullDeck(deck, lot);
   if (!most.ok) return most;
   const whole = Math.floor(lot.count / most.value.length);
   const rest = lot.count % most.value.length;
@@ -74,7 +89,7 @@ export function fillDecks(
   const filled: OnDeck[][] = [];
   const bands: Band[] = [];
   for (const [index, lot] of lots.entries()) {
-    const most = arrange(deck, lot.outline, lot.spacing);
+    const most = fullDeck(deck, lot);
     if (!most.ok) return most;
     let rest = lot.count;
     for (; rest >= most.value.length; rest -= most.value.length) filled.push([{ lot: index, spots: most.value }]);

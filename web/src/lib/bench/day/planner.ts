@@ -1,3 +1,4 @@
+import { browser } from '$app/environment';
 import type { DayInput, Schedule } from '@jovet/core/day';
 import type { FromPlanner, ToPlanner } from './messages';
 
@@ -8,6 +9,9 @@ let [rooms, questions] = [0, 0];
 
 const begun = (): Worker =>
   (thread ??= new Worker(new URL('./planner.worker.ts', import.meta.url), { type: 'module' }));
+
+// Its file is read while the page still wakes up.
+if (browser) begun();
 
 /** Begins the planner before a room needs it, with the day that is likely to be asked for. */
 export const makeReady = (input: DayInput): void =>
