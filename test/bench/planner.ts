@@ -4,7 +4,7 @@ import {
   costOf,
   domainsOf,
   networkOf,
-  pinned,
+  held,
   planning,
   search,
   SLOT_MINUTES,
@@ -137,8 +137,8 @@ function theDemoDay(say: Say): void {
     const index = network.instance.tasks.findIndex((task) => task.id === id);
     const at = network.instance.origin + ((kept.tasks[index]?.start ?? 0) + 2) * 300;
     const start = performance.now();
-    const held = pinned(network, [{ task: id, at }]);
-    for (const { answer, progress } of planning(held, 1, carriedOver(kept, network, held)))
+    const moved = held(network, { pins: [{ task: id, at }], stands: [] });
+    for (const { answer, progress } of planning(moved, 1, carriedOver(kept, network, moved)))
       if (answer ?? (progress?.rounds ?? 0) > 100) break;
     return performance.now() - start;
   });

@@ -10,6 +10,17 @@ const loads = ({ page }: Visit) =>
   page.$$eval('[data-load]', (all) => all.map((each) => each.getAttribute('aria-label') ?? ''));
 const captions = ({ page }: Visit) =>
   page.$$eval('figcaption', (all) => all.map((each) => each.textContent?.replace(/\s+/g, ' ').trim() ?? ''));
+/** A point at the back of a deck, where its floor is bare as long as it is not full. */
+async function backOf({ page }: Visit, deck: number): Promise<readonly [number, number]> {
+  const box = await (await page.$(`[data-deck="${deck}"] svg`))?.boundingBox();
+  return [(box?.x ?? 0) + (box?.width ?? 0) / 2, (box?.y ?? 0) + (box?.height ?? 0) * 0.15];
+}
+async function carry({ page }: Visit, from: readonly [number, number], to: readonly [number, number]): Promise<void> {
+  await page.mouse.move(...from);
+  await page.mouse.down();
+  await page.mouse.move(...to, { steps: 8 });
+  await page.mouse.up();
+} // prettier-ignore
 const minutesOf = (label: string): number => {
   const [, hour, minute] = /Load at (\d\d):(\d\d)/.exec(label) ?? [];
   return Number(hour) * 60 + Number(minute);
@@ -129,14 +140,8 @@ visited('pieces go to another deck by key and by hand, two loads change places a
   await page.keyboard.up('Alt');
   await stands(first + 1);
 
-  const middle = async (deck: number) => {
-    const box = await (await page.$(`[data-deck="${deck}"] svg`))?.boundingBox();
-    return [(box?.x ?? 0) + (box?.width ?? 0) / 2, (box?.y ?? 0) + (box?.height ?? 0) / 2] as const;
-  };
-  await page.mouse.move(...(await middle(first + 1)));
-  await page.mouse.down();
-  await page.mouse.move(...(await middle(first)), { steps: 8 });
-  await page.mouse.up();
+  // By its bare floor all that stands there is taken.
+  await carry(visit, await backOf(visit, first + 1), await backOf(visit, first));
   await stands(first);
   await page.$eval('svg.own', (each) => (each as unknown as HTMLElement).focus());
   await page.keyboard.down('Alt');
@@ -183,6 +188,54 @@ visited('pieces go to another deck by key and by hand, two loads change places a
   await page.waitForSelector('[data-load]');
   await choose('Tidewater');
   await stands(first + 1);
+}); // prettier-ignore
+
+visited('one piece goes to another deck by hand and back by key, the plan takes that deck, and it is kept', async (visit) => {
+  const { page } = visit;
+  const day = '2032-06-03';
+  await onlyOrders(day, [['own-counter', 'oat-tin', '08:00', 12]]);
+  await visit.go(`/plan/oven/${day}`);
+  await page.waitForSelector('[data-load]');
+  await settled(visit);
+  const home = await page.$eval('svg.own', (each) => Number(each.closest<HTMLElement>('[data-deck]')?.dataset['deck']));
+  const other = (home + 1) % 4;
+  const on = (deck: number, count: number) =>
+    page.waitForFunction((at, wanted) => {
+      const text = document.querySelector(`[data-deck="${at}"] figcaption`)?.textContent?.replace(/\s+/g, ' ').trim();
+      return wanted === 0 ? text === `${at + 1} empty` : text?.startsWith(`${at + 1} ${wanted} Oat tin`);
+    }, {}, deck, count);
+  await on(home, 12);
+  const piece = await (await page.$(`[data-deck="${home}"] [data-piece="0"]`))?.boundingBox();
+  const taken = [(piece?.x ?? 0) + (piece?.width ?? 0) / 2, (piece?.y ?? 0) + (piece?.height ?? 0) / 2] as const;
+  await carry(visit, taken, await backOf(visit, other));
+  await Promise.all([on(home, 11), on(other, 1)]);
+  await visit.until('.hand', /Laid by hand/);
+  assert.equal((await page.$$('.bake')).length, 2, 'a place in the night on each of its two decks');
+  await settled(visit);
+
+  // A piece that is chosen is told, moves over what is in its way, and goes to a deck by its number.
+  await page.$eval(`[data-deck="${other}"] svg`, (each) => (each as unknown as HTMLElement).focus());
+  await page.keyboard.press('ArrowRight');
+  const where = async () => /(\d+) cm from the left and (\d+) cm/.exec(await visit.text('.told'))?.slice(1, 3).map(Number) ?? [];
+  const [, back] = await where();
+  await page.keyboard.down('Alt');
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.up('Alt');
+  await visit.until('.told', new RegExp(`${(back ?? 0) - 2} cm from the door`));
+  await page.keyboard.type(String(home + 1));
+  await Promise.all([on(home, 12), on(other, 0)]);
+  await page.waitForFunction((deck) => document.activeElement?.closest<HTMLElement>('[data-deck]')?.dataset['deck'] === String(deck), {}, home);
+  await settled(visit);
+  await visit.press('Undo');
+  await Promise.all([on(home, 11), on(other, 1)]);
+  await settled(visit);
+  await visit.press('Save');
+  await visit.until('header [role="status"]', /^ ?Saved/);
+  await visit.reload();
+  await page.waitForSelector('[data-load]');
+  await Promise.all([on(home, 11), on(other, 1)]);
+  await visit.press('Lay out as reckoned');
+  await Promise.all([on(home, 12), on(other, 0)]);
 }); // prettier-ignore
 
 for (const look of ['light', 'dark'])

@@ -2,6 +2,7 @@ export { arrange, extentOf, type DeckFloor, type Outline, type Spot } from './ar
 export { bakeMinutes } from './bake.ts';
 export { BREAD_DENSITY, coolingHours, coolingTimeConstant, CORE_AT_UNLOADING } from './cooling.ts';
 export { decksFor, decksTogether, fillDecks, type DeckLot, type OnDeck } from './fill.ts';
+export { apart, placeNear, standWell, within, type LaidPiece } from './lay.ts';
 export { outlineOf, SPACING, type LoafShape } from './footprint.ts';
 export {
   courseOf,

@@ -9,7 +9,7 @@ import {
   doughsOf,
   nearestTo,
   networkOf,
-  pinned,
+  held,
   pinsAfter,
   planning,
   remediesFor,
@@ -267,9 +267,9 @@ describe('times that are held', () => {
   it('a mix half an hour too late for its van at any length of its bulk is proved to be, whichever waits would fit alone', () => {
     const mix = 'tidewater-rye.1.mix';
     const found = Array.from({ length: 24 }, (_, step) => {
-      const held = pinned(network, [{ task: mix, at: startOf(mix) + step * 300 }]);
-      const certificate = whyImpossible(held.instance);
-      return certificate && { certificate, held };
+      const moved = held(network, { pins: [{ task: mix, at: startOf(mix) + step * 300 }], stands: [] });
+      const certificate = whyImpossible(moved.instance);
+      return certificate && { certificate, moved };
     });
     const byLevel = found.filter(
       (each) => each?.certificate.kind === 'chain' && each.certificate.bulk !== null,
@@ -281,11 +281,11 @@ describe('times that are held', () => {
     assert.ok(found.indexOf(byLevel[0] ?? null) < anyhow);
     for (const each of byLevel) {
       if (each?.certificate.kind !== 'chain') continue;
-      assert.ok(verifyCertificate(each.held.instance, each.certificate));
-      assert.equal(verifyCertificate(each.held.instance, { ...each.certificate, bulk: null }), false);
+      assert.ok(verifyCertificate(each.moved.instance, each.certificate));
+      assert.equal(verifyCertificate(each.moved.instance, { ...each.certificate, bulk: null }), false);
       assert.equal(verifyCertificate(network.instance, each.certificate), false);
       assert.match(
-        certificateWords(input, each.held, each.certificate),
+        certificateWords(input, each.moved, each.certificate),
         /^Tidewater Rye .* the longer it proofs/,
       );
     }

@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
-import { followDecks, ovenDay, type DayInput } from '@jovet/core/day';
-import { extentOf } from '@jovet/core/oven';
+import { followDecks, held, ovenDay, type DayInput, type HandLaid, type OvenLoad } from '@jovet/core/day';
+import { decksTogether, extentOf } from '@jovet/core/oven';
 import { demoDay } from '../demo.ts';
 import { planned } from './planned.ts';
 
@@ -59,6 +59,74 @@ describe('the oven through a planned day', () => {
     const colder = (input: DayInput) => oven(input).day.decks.flatMap(({ short }) => short).length;
     const [fixed, reckoned] = [colder(weak(0)), colder(weak(null))];
     assert.ok(fixed > reckoned, `${fixed} and ${reckoned} loads meet a cold stone`);
+  });
+});
+
+describe('a load that is laid by hand', () => {
+  const base = demoDay();
+  const { network, answer, day } = oven(base);
+  const place = day.loads.findIndex(({ decks }) => decks.length === 1);
+  const load = day.loads[place];
+  assert.ok(load);
+  /** Decks that another load has as one goes in, or while it bakes. */
+  const inWayOf = (of: OvenLoad | undefined, until = of?.at ?? 0): number[] =>
+    day.loads.flatMap((each) =>
+      of && each !== of && each.at < until && each.until > of.at ? each.decks.map(({ deck }) => deck) : [],
+    );
+  const idsOf = (of: OvenLoad) => of.items.map(({ load: task }) => network.instance.tasks[task]?.id ?? '');
+  const handsOf = (of: OvenLoad) =>
+    of.decks.flatMap(({ deck, pieces: on }) =>
+      on.flatMap(({ lot, spots }) =>
+        spots.map((spot): HandLaid => ({ task: idsOf(of)[lot] ?? '', deck, ...spot })),
+      ),
+    );
+  const [ids, pieces] = [idsOf(load), handsOf(load)];
+  const [first, ...rest] = pieces;
+  const home = first?.deck ?? 0;
+  const free = day.decks.findIndex((_, deck) => deck !== home && !inWayOf(load, load.until).includes(deck));
+  assert.ok(first && free >= 0);
+  const laid = (by: HandLaid[], index = place): OvenLoad | undefined => {
+    const input = { ...base, stands: [{ task: by[0]?.task ?? '', decks: [], pieces: by }] };
+    return ovenDay(input, held(network, input), answer.schedule, answer.followed).loads[index];
+  };
+  const spotsOn = (of: OvenLoad | undefined, deck: number) =>
+    of?.decks.find((each) => each.deck === deck)?.pieces.flatMap(({ spots }) => spots) ?? [];
+
+  it('stands as it was laid, also on a second deck, which the plan then counts', () => {
+    const spread = laid([{ ...first, deck: free }, ...rest]);
+    assert.equal(spread?.byHand, 'yes');
+    assert.deepEqual(spotsOn(spread, free), [{ x: first.x, y: first.y, turned: first.turned }]);
+    assert.equal(spotsOn(spread, home).length, rest.length);
+    const fills = (by: HandLaid[]) =>
+      held(network, {
+        pins: [],
+        stands: [{ task: ids[0] ?? '', decks: [], pieces: by }],
+      }).instance.tasks.flatMap(({ id, load: of }) => (of && ids.includes(id) ? [of.fill] : []));
+    assert.equal(decksTogether(fills([{ ...first, deck: free }, ...rest])), 2);
+    assert.equal(decksTogether(fills(pieces)), 1);
+  });
+
+  it('pieces that came in since stand beside the others, and what cannot stand like that stands as reckoned', () => {
+    const fewer = laid(rest);
+    assert.equal(fewer?.byHand, 'yes');
+    assert.equal(spotsOn(fewer, home).length, pieces.length);
+    const over = laid(pieces.map((each) => ({ ...each, x: first.x, y: first.y })));
+    assert.equal(over?.byHand, 'lost');
+    assert.deepEqual(over?.decks, load.decks);
+  });
+
+  it('a deck that another load has by then gives way to a free one', () => {
+    const at = day.loads.findIndex((each) => each.decks.length === 1 && inWayOf(each).length > 0);
+    const [late, [busy]] = [day.loads[at], inWayOf(day.loads[at])];
+    assert.ok(late && busy !== undefined);
+    const moved = laid(
+      handsOf(late)
+        .map((each) => ({ ...each, deck: busy }))
+        .slice(0, 1),
+      at,
+    );
+    assert.equal(moved?.byHand, 'yes');
+    assert.ok(moved?.decks.every(({ deck }) => !inWayOf(late).includes(deck)));
   });
 });
 

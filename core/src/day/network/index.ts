@@ -1,4 +1,4 @@
-export { Actual, DayInput, Demand, Pin, Stand } from './input.ts';
+export { Actual, DayInput, Demand, HandLaid, Pin, Stand } from './input.ts';
 export { doughsOf, type Dough, type DoughBatch, type Lot } from './doughs.ts';
 export type { Frame } from './frame.ts';
 export {
@@ -10,6 +10,6 @@ export {
   stoneOf,
   type BakedLot,
 } from './deck-lots.ts';
-export { networkOf, pinned, type Network } from './network.ts';
+export { held, networkOf, type Network } from './network.ts';
 export type { TaskKind, TaskNote } from './task-list.ts';
 export { pullListOf, type PullLine, type PullList, type PullPart } from './pull.ts';

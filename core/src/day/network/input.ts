@@ -19,10 +19,24 @@ export type Demand = z.infer<typeof Demand>;
 export const Pin = z.strictObject({ task: z.string().max(200), at: z.number().int() });
 export type Pin = z.infer<typeof Pin>;
 
+const Deck = z.number().int().min(0).max(59);
+
+/** Where a piece of a load, its tin or its tray was laid by hand: its middle, m from the left and from the door. */
+export const HandLaid = z.strictObject({
+  task: z.string().max(200),
+  deck: Deck,
+  x: z.number().min(0).max(10),
+  y: z.number().min(0).max(10),
+  turned: z.boolean(),
+});
+export type HandLaid = z.infer<typeof HandLaid>;
+
 /** Decks that a load is to stand on, from 0, the fullest first, as far as they are free then; by its first task. */
 export const Stand = z.strictObject({
   task: z.string().max(200),
-  decks: z.array(z.number().int().min(0).max(59)).max(60),
+  decks: z.array(Deck).max(60),
+  /** All its pieces, where they were laid by hand. */
+  pieces: z.array(HandLaid).max(2000).default([]),
 });
 export type Stand = z.infer<typeof Stand>;
 

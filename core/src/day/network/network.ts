@@ -1,5 +1,6 @@
 import { hoursToRise } from '../../fermentation/index.ts';
 import { ferments, MIX, type ScaledPart } from '../../formula/index.ts';
+import { decksTogether } from '../../oven/index.ts';
 import { bad, good, problem, type Result } from '../../problem/index.ts';
 import { leavenDough, type RipePart } from '../leavening.ts';
 import {
@@ -15,7 +16,7 @@ import { doughsOf, type Dough, type DoughBatch } from './doughs.ts';
 import { riseAtHeight } from '../../culture/index.ts';
 import type { FloorDough } from '../floor.ts';
 import { frameOf, type Frame } from './frame.ts';
-import type { DayInput } from './input.ts';
+import type { DayInput, Stand } from './input.ts';
 import { strandsOf, type FollowedBulk } from './strands.ts';
 import { paceOf, sampleBulk, tableOf, type BulkAsk, type FoldWhen } from './tables.ts';
 import { decksOf } from './deck-lots.ts';
@@ -28,8 +29,8 @@ export interface Network {
   readonly models: readonly DoughModel[];
   readonly doughs: readonly Dough[];
   readonly frame: Frame;
-  /** Tasks without what is pinned. */
-  readonly unpinned: readonly Task[];
+  /** Tasks without what is held: where they are pinned, and how they were laid. */
+  readonly unheld: readonly Task[];
 }
 
 /**
@@ -51,19 +52,29 @@ export function networkOf(input: DayInput): Result<Network> {
   }
   const instance = list.instance();
   const { notes } = list;
-  const network = { instance, notes, models, doughs: doughs.value, frame, unpinned: instance.tasks };
-  return good(pinned(network, input.pins));
+  const network = { instance, notes, models, doughs: doughs.value, frame, unheld: instance.tasks };
+  return good(held(network, input));
 }
 
-/** A network with other tasks pinned: all else is the same. */
-export function pinned(network: Network, pins: DayInput['pins']): Network {
-  const { instance, unpinned } = network;
+/** A network with other tasks pinned and other loads laid by hand: all else is the same. */
+export function held(network: Network, { pins, stands }: Pick<DayInput, 'pins' | 'stands'>): Network {
+  const { instance, unheld } = network;
   const at = new Map(pins.map((pin) => [pin.task, Math.round((pin.at - instance.origin) / SLOT)]));
-  const tasks = unpinned.map((task, index) => {
+  const spread = new Map(stands.map((stand) => [stand.task, decksMore(unheld, stand)]));
+  const tasks = unheld.map((task, index) => {
+    const more = spread.get(task.id) ?? 0;
+    const load = task.load && { ...task.load, fill: task.load.fill + more * 1000 };
     const slot = at.get(task.id);
-    return slot === undefined || network.notes[index]?.done ? task : { ...task, first: slot, last: slot };
+    return slot === undefined || network.notes[index]?.done ? { ...task, load } : { ...task, load, first: slot, last: slot };
   });
   return { ...network, instance: { ...instance, tasks } };
+} // prettier-ignore
+
+/** Decks that a load laid by hand is spread over beyond those that it needs. */
+function decksMore(tasks: readonly Task[], { pieces }: Stand): number {
+  const laid = new Set(pieces.map(({ task }) => task));
+  const fills = tasks.flatMap(({ id, load }) => (load && laid.has(id) ? [load.fill] : []));
+  return Math.max(0, new Set(pieces.map(({ deck }) => deck)).size - decksTogether(fills));
 }
 
 /** Hands at the mixer beyond its programme, s. Domain section 11, default. */

@@ -29,6 +29,7 @@ import {
 } from '../network/index.ts';
 import { DONE_SIGNS, type DoneSigns } from './done-signs.ts';
 import { heatingsOf, type Heating } from './heating.ts';
+import { laidByHand } from './laid.ts';
 
 /** Pieces of one product in a load. */
 export interface OvenItem {
@@ -79,6 +80,8 @@ export interface OvenLoad {
   readonly order: readonly number[];
   /** Pieces, tins or trays of each item that found no place. */
   readonly left: readonly number[];
+  /** Whether they stand as they were laid by hand, or cannot any more. */
+  readonly byHand: 'no' | 'yes' | 'lost';
 }
 
 /** The stone of one deck through the day. */
@@ -135,7 +138,7 @@ export function ovenDay(input: DayInput, network: Network, schedule: Schedule, f
   return { floor: deckFloorOf(floor), hotSide, steam, stone, fan, loads, decks, heatings, heated: decks.reduce((sum, { heated }) => sum + heated, 0) };
 } // prettier-ignore
 
-interface Gathered extends Omit<OvenLoad, 'decks' | 'order' | 'left'> {
+interface Gathered extends Omit<OvenLoad, 'decks' | 'order' | 'left' | 'byHand'> {
   readonly lots: readonly DeckLot[];
 }
 
@@ -186,23 +189,28 @@ function gathered(input: DayInput, network: Network, schedule: Schedule, followe
 function onDecks(loads: readonly Gathered[], input: DayInput, { instance }: Network): OvenLoad[] {
   const { floor } = input.bakehouse;
   const decks = Array.from({ length: floor.oven.decks }, (_, deck) => ({ deck, until: -Infinity, heat: 0 }));
-  const wishes = new Map(input.stands.map(({ task, decks: wanted }) => [task, wanted]));
   return loads.map(({ lots, ...load }) => {
     const slotOf = (moment: number) => (moment - instance.origin) / SLOT;
     const away = ({ until, heat }: (typeof decks)[number]) =>
       awayBy(hotterBy(instance.stones, instance.reheat, { until: slotOf(until), heat }, slotOf(load.at), load.loadAt));
     const free = decks.filter(({ until }) => until <= load.at).sort((a, b) => away(a) - away(b) || b.until - a.until || a.deck - b.deck);
     const [first] = load.items;
-    const wanted = wishes.get(instance.tasks[first?.load ?? -1]?.id ?? '') ?? [];
-    const asked = [...new Set(wanted)].flatMap((deck) => free.find((each) => each.deck === deck) ?? []);
-    const open = [...asked, ...free.filter((each) => !asked.includes(each))];
-    const filled = fillDecks(deckFloorOf(floor), lots, open.length);
-    if (!filled.ok) return { ...load, decks: [], order: [], left: lots.map(({ count }) => count) };
-    const order = filled.value.decks.map((_, index) => open[index]?.deck ?? 0);
-    const taken = filled.value.decks.map((pieces, index) => ({ deck: order[index] ?? 0, pieces })).sort((a, b) => a.deck - b.deck);
+    const ids = load.items.map((item) => instance.tasks[item.load]?.id ?? '');
+    const wish = input.stands.find(({ task }) => ids.includes(task));
+    const asked = [...new Set(wish?.decks)].flatMap((deck) => free.find((each) => each.deck === deck) ?? []);
+    const open = [...asked, ...free.filter((each) => !asked.includes(each))].map(({ deck }) => deck);
+    const wanted = input.stands.flatMap(({ pieces }) => pieces.filter(({ task }) => ids.includes(task)));
+    const byHand = wanted.length > 0 ? laidByHand(deckFloorOf(floor), lots, ids, wanted, open) : null;
+    const filled = byHand ? null : fillDecks(deckFloorOf(floor), lots, open.length);
+    const counted = filled?.ok ? filled.value : { decks: [], left: lots.map(({ count }) => count) };
+    const laid = byHand ?? counted.decks.map((pieces, index) => ({ deck: open[index] ?? 0, pieces }));
     const heat = (first && settingAt(first.profile, first.profile.minutes).bottom) ?? load.loadAt;
-    for (const each of decks) if (taken.some(({ deck }) => deck === each.deck)) [each.until, each.heat] = [load.until, heat];
-    return { ...load, decks: taken, order, left: filled.value.left };
+    for (const each of decks) if (laid.some(({ deck }) => deck === each.deck)) [each.until, each.heat] = [load.until, heat];
+    return {
+      ...load, decks: laid.toSorted((a, b) => a.deck - b.deck), order: laid.map(({ deck }) => deck),
+      left: byHand ? lots.map(() => 0) : counted.left,
+      byHand: byHand ? 'yes' : wanted.length > 0 ? 'lost' : 'no',
+    };
   });
 } // prettier-ignore
 

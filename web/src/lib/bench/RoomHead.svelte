@@ -36,7 +36,11 @@
     margin-right: 0.25rem;
   }
   .state {
-    margin-left: auto;
+    flex: 1 1 5rem;
+    overflow: hidden;
+    text-align: right;
+    text-overflow: ellipsis;
+    white-space: nowrap;
     font-size: 0.875rem;
     color: light-dark(var(--color-surface-700), var(--color-surface-300));
   }

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import CircleStop from '@lucide/svelte/icons/circle-stop';
   import Gauge from '@lucide/svelte/icons/gauge';
   import Keyboard from '@lucide/svelte/icons/keyboard';
   import Layers from '@lucide/svelte/icons/layers';
@@ -37,7 +38,9 @@
   }: Props = $props();
 </script>
 
-{#if busy}<button type="button" class="btn preset-tonal" onclick={onstop}>Stop</button>{/if}
+<ToolButton label="Stop looking" title="Stop looking" disabled={!busy} onclick={onstop}
+  ><CircleStop size={20} /></ToolButton
+>
 <UndoTools {undoable} {redoable} {onundo} {onredo} />
 <ToolButton label="Keys of this room" title="Keys (?)" onclick={() => onopen('keys')}
   ><Keyboard size={20} /></ToolButton

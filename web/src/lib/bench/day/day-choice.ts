@@ -58,10 +58,15 @@ export function chosenInput(
   return remedies.reduce(remedied, own);
 }
 
-/** The choice with a load on other decks. */
-export const withStand = (choice: DayChoice, stand: Stand): DayChoice => ({
+/** The choice with a load of some tasks on other decks, or laid by hand; null: as it is reckoned. */
+export const withStand = (choice: DayChoice, tasks: readonly string[], stand: Stand | null): DayChoice => ({
   ...choice,
-  stands: [...choice.stands.filter(({ task }) => task !== stand.task), stand],
+  stands: [
+    ...choice.stands
+      .filter(({ task }) => !tasks.includes(task))
+      .map((each) => ({ ...each, pieces: each.pieces.filter(({ task }) => !tasks.includes(task)) })),
+    ...(stand ? [stand] : []),
+  ],
 });
 
 /** The choice with a task pinned, or let go (null). */

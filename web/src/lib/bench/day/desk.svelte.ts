@@ -80,7 +80,7 @@ export class DayDesk {
     if (this.saving) return 'Saving…';
     if (this.looking === 'first')
       return `Looking for a plan…${this.rounds > 0 ? ` ${this.rounds} rounds` : ''}`;
-    if (this.looking === 'better') return 'Looking for a better plan…';
+    if (this.looking === 'better') return 'Still looking…';
     if (this.looking === 'remedies') return 'Trying remedies…';
     if (!this.day) return '';
     return this.unsaved ? 'Not saved yet' : 'Saved';
@@ -203,9 +203,11 @@ export class DayDesk {
     this.choose(choice, `pin ${pins.map(({ task }) => task).join()}`);
     this.history = { ...this.history, place: null };
   }
-  /** Sets a load on other decks. */
-  stand(stand: Stand): void {
-    this.choose(withStand(this.history.present, stand), `stand ${stand.task}`);
+  /** Sets a load of some tasks on other decks, or as it is laid by hand; null: as it is reckoned. */
+  stand(tasks: readonly string[], stand: Omit<Stand, 'task'> | null): void {
+    const [task = ''] = tasks;
+    this.choose(withStand(this.history.present, tasks, stand && { task, ...stand }), `stand ${task}`);
+    this.history = { ...this.history, place: null };
   }
   pin(moved: { id: string }, at: number): void {
     this.dragged = null;

@@ -5,11 +5,11 @@ import {
   faultWords,
   labelsOf,
   followDoughs,
+  held,
   remindersOf,
   nearestTo,
   networkOf,
   ovenDay,
-  pinned,
   planning,
   remediesFor,
   remedied,
@@ -94,7 +94,7 @@ function makeReady(input: DayInput): void {
 let built: { text: string; network: Network } | null = null;
 function networkFor(input: DayInput): ReturnType<typeof networkOf> {
   const text = JSON.stringify({ ...input, pins: [], stands: [], seed: 0 });
-  if (built?.text === text) return { ok: true, value: pinned(built.network, input.pins) };
+  if (built?.text === text) return { ok: true, value: held(built.network, input) };
   const network = networkOf(input);
   if (network.ok) built = { text, network: network.value };
   return network;

@@ -1,179 +1,279 @@
 <script lang="ts">
   import type { OvenDay, OvenLoad } from '@jovet/core/day';
-  import { extentOf } from '@jovet/core/oven';
+  import type { Spot } from '@jovet/core/oven';
+  import { formatNumber } from '@jovet/core/units';
+  import Deck from './Deck.svelte';
+  import { ARROWS, nextPiece, piecesOf, same, spotBeyond, spotFor, type LaidOut } from './laid-out';
 
   interface Props {
     oven: OvenDay;
     load: OvenLoad;
     /** What stands on one deck is to go to another that is free then. */
     onmove: (from: number, to: number) => void;
+    /** All pieces of the load are to stand like this; null: as they are reckoned. */
+    onlay: (pieces: LaidOut[] | null) => void;
   }
 
-  /** The decks at true scale as one load goes in, the door at the foot of each; pale what bakes there already. */
-  let { oven, load, onmove }: Props = $props();
-  const floor = $derived(oven.floor);
+  /** The decks at true scale as one load goes in; pale what bakes there already. Pieces are laid by hand, one or all of a deck. */
+  let { oven, load, onmove, onlay }: Props = $props();
+
+  /** How far from the pointer a piece may come to stand, m. */
+  const NEAR = 0.15;
+  /** A pointer that moved less than this only chose, px. */
+  const STILL = 4;
+
+  /** What is in the hand, of the oven as it was taken: one piece, or all of a deck (null). */
+  let drag = $state.raw<{
+    of: { oven: OvenDay; load: OvenLoad };
+    deck: number;
+    piece: LaidOut | null;
+    /** px of the pointer as it was taken, and px of a metre. */
+    x: number;
+    y: number;
+    scale: number;
+    dx: number;
+    dy: number;
+    over: number | null;
+    place: LaidOut | null;
+    /** It was let go, and the day with it there is reckoned. */
+    landed: boolean;
+  } | null>(null);
+  const seen = $derived(drag?.of ?? { oven, load });
+  const floor = $derived(seen.oven.floor);
+  const pieces = $derived(piecesOf(seen.load));
+
+  let wanted = $state.raw<LaidOut | null>(null);
+  /** The chosen piece: that of its kind which stands where it was or went. */
+  const chosen = $derived.by(() => {
+    const near = wanted;
+    if (!near) return null;
+    const away = ({ spot }: LaidOut) => Math.hypot(spot.x - near.spot.x, spot.y - near.spot.y);
+    const like = pieces.filter(({ lot, deck }) => lot === near.lot && deck === near.deck);
+    return like.reduce<LaidOut | null>((best, each) => (best && away(best) <= away(each) ? best : each), null);
+  }); // prettier-ignore
+  /** Why a piece did not go where it was sent, as long as the day is the same. */
+  let refused = $state.raw<{ of: OvenDay; text: string } | null>(null);
+  /** A deck that a piece was sent to by key: the keys go with it. */
+  let followed = $state<number | null>(null);
+
+  // What was let go stays where it was put until the day with it comes.
+  $effect(() => {
+    if (drag?.landed && (oven !== drag.of.oven || load !== drag.of.load)) drag = null;
+  });
+  $effect(() => {
+    if (followed === null || chosen?.deck !== followed) return;
+    document.querySelector<SVGSVGElement>(`[data-deck="${followed}"] svg`)?.focus();
+    followed = null;
+  });
 
   /** What is on a deck then: the load itself, or one that is not out yet. */
   const there = (deck: number): OvenLoad | undefined =>
-    [load, ...oven.loads].find(
+    [seen.load, ...seen.oven.loads].find(
       (each) =>
         each.decks.some((one) => one.deck === deck) &&
-        (each === load ||
-          (each.at <= load.at && Math.max(...each.items.map(({ outAt }) => outAt)) > load.at)),
+        (each === seen.load ||
+          (each.at <= seen.load.at && Math.max(...each.items.map(({ outAt }) => outAt)) > seen.load.at)),
     );
-  const onDeck = (deck: number) => there(deck)?.decks.find((each) => each.deck === deck)?.pieces ?? [];
-  const itemOf = (deck: number, lot: number) => there(deck)?.items[lot];
-  /** Loaves of one load are told apart by their hatching, and by their names under the deck. */
-  const KINDS = ['plain', 'dotted', 'striped', 'crossed'];
-  const kindOf = (lot: number) => KINDS[lot % KINDS.length] ?? 'plain';
-  const SIDES = $derived({
-    left: `M0.012,0V${floor.depth}`,
-    right: `M${floor.width - 0.012},0V${floor.depth}`,
-    back: `M0,0.012H${floor.width}`,
-  });
-  const words = (deck: number) =>
-    onDeck(deck).map(({ lot, spots }) => {
-      const item = itemOf(deck, lot);
-      if (!item) return { lot, text: '' };
-      const pieces = Math.round((item.pieces * spots.length) / item.held);
-      return {
-        lot,
-        text: item.holder
-          ? `${pieces} ${item.name}, ${spots.length} ${item.holder}`
-          : `${pieces} ${item.name}`,
-      };
+  const free = (deck: number) => there(deck) === undefined || there(deck) === seen.load;
+  const drawn = (deck: number) => {
+    const on = there(deck);
+    if (!on) return [];
+    const lifted = drag?.piece;
+    return (on === seen.load ? pieces : piecesOf(on)).flatMap((piece) => {
+      const outline = on.items[piece.lot]?.outline;
+      if (piece.deck !== deck || !outline) return [];
+      const own = on === seen.load;
+      const held = own && lifted && same(piece, lifted);
+      const spot = held && drag?.landed && drag.place ? drag.place.spot : piece.spot;
+      if (held && drag?.landed && drag.place && drag.place.deck !== deck) return [];
+      const look: 'still' | 'lifted' | 'chosen' =
+        held && !drag?.landed ? 'lifted' : own && chosen && same(piece, chosen) ? 'chosen' : 'still';
+      return [{ outline, spot, lot: piece.lot, look }];
     });
+  };
+  const placeOn = (deck: number) => {
+    const outline = drag?.place?.deck === deck ? seen.load.items[drag.place.lot]?.outline : undefined;
+    return outline && drag?.place ? { outline, spot: drag.place.spot } : null;
+  };
+  const words = (deck: number) => {
+    const on = there(deck);
+    return (on?.decks.find((each) => each.deck === deck)?.pieces ?? []).map(({ lot, spots }) => {
+      const item = on?.items[lot];
+      if (!item) return { lot, text: '' };
+      const count = Math.round((item.pieces * spots.length) / item.held);
+      return { lot, text: `${count} ${item.name}${item.holder ? `, ${spots.length} ${item.holder}` : ''}` };
+    });
+  };
   const label = (deck: number) =>
     `Deck ${deck + 1}: ${
       words(deck)
         .map(({ text }) => text)
         .join(' and ') || 'empty'
     }`;
+  const nameOf = ({ lot }: LaidOut) => seen.load.items[lot]?.holder ?? seen.load.items[lot]?.name ?? '';
+  const told = $derived.by(() => {
+    if (refused?.of === oven) return refused.text;
+    if (!chosen) return '';
+    const { deck, spot } = chosen;
+    const cm = (metres: number) => formatNumber(metres * 100, 0);
+    return `${nameOf(chosen)} on deck ${deck + 1}, its middle ${cm(spot.x)} cm from the left and ${cm(spot.y)} cm from the door.`;
+  });
 
-  const free = (deck: number) => there(deck) === undefined || there(deck) === load;
-  /** What is being dragged: px from where it was taken to m on the deck by its scale. */
-  let drag = $state<{
-    deck: number;
-    scale: number;
-    x: number;
-    y: number;
-    dx: number;
-    dy: number;
-    over: number | null;
-  } | null>(null);
   function grab(event: PointerEvent & { currentTarget: SVGSVGElement }, deck: number) {
-    if (event.button !== 0 || there(deck) !== load) return;
+    if (event.button !== 0 || there(deck) !== seen.load) return;
     event.currentTarget.setPointerCapture(event.pointerId);
-    const scale = event.currentTarget.getScreenCTM()?.a ?? 1;
-    drag = { deck, scale, x: event.clientX, y: event.clientY, dx: 0, dy: 0, over: null };
-  }
+    const target = event.target instanceof Element ? event.target.closest('[data-piece]') : null;
+    const index = Number(target?.getAttribute('data-piece') ?? NaN);
+    const piece = pieces.filter((each) => each.deck === deck)[index] ?? null;
+    wanted = piece;
+    refused = null;
+    drag = {
+      of: { oven, load }, deck, piece, x: event.clientX, y: event.clientY,
+      scale: event.currentTarget.getScreenCTM()?.a ?? 1, dx: 0, dy: 0, over: null, place: null, landed: false,
+    };
+  } // prettier-ignore
   function move(event: PointerEvent) {
-    if (!drag) return;
+    if (!drag || drag.landed) return;
+    const [px, py] = [event.clientX - drag.x, event.clientY - drag.y];
+    if (drag.dx === 0 && drag.dy === 0 && Math.hypot(px, py) < STILL) return;
     const under = document
       .elementsFromPoint(event.clientX, event.clientY)
-      .map((each) => each.closest<HTMLElement>('[data-deck]')?.dataset['deck'])
-      .find((deck) => deck !== undefined);
-    const over = under === undefined ? null : Number(under);
-    const [dx, dy] = [(event.clientX - drag.x) / drag.scale, (event.clientY - drag.y) / drag.scale];
-    drag = { ...drag, dx, dy, over };
+      .map((each) => each.closest<HTMLElement>('[data-deck]'))
+      .find((each) => each !== null);
+    const over = under ? Number(under.dataset['deck']) : null;
+    const [dx, dy] = [px / drag.scale, py / drag.scale];
+    drag = { ...drag, dx, dy, over, place: drag.piece && over !== null && under ? placeUnder(under, over, dx, dy) : null };
+  } // prettier-ignore
+  /** The place on the deck under the pointer for the piece in the hand. */
+  function placeUnder(figure: HTMLElement, deck: number, dx: number, dy: number): LaidOut | null {
+    if (!drag?.piece || !free(deck)) return null;
+    const home = document.querySelector(`[data-deck="${drag.deck}"] svg`)?.getBoundingClientRect();
+    const here = figure.querySelector('svg')?.getBoundingClientRect();
+    if (!home || !here) return null;
+    const { spot } = drag.piece;
+    const [x, y] = [
+      spot.x + dx - (here.left - home.left) / drag.scale,
+      spot.y - dy + (here.top - home.top) / drag.scale,
+    ];
+    return placed({ ...drag.piece, deck, spot: { ...spot, x, y } }, NEAR);
+  }
+  function placed(at: LaidOut, reach?: number): LaidOut | null {
+    const piece = drag?.piece ?? chosen;
+    const spot = piece && spotFor(seen.oven, seen.load, piece, at, reach);
+    return spot ? { ...at, spot } : null;
   }
   function drop() {
-    if (drag && drag.over !== null && drag.over !== drag.deck && free(drag.over))
-      onmove(drag.deck, drag.over);
+    if (!drag || drag.landed) return;
+    const { piece, place, over, deck, dx, dy } = drag;
+    if (piece && place) {
+      drag = { ...drag, landed: true };
+      setTimeout(() => (drag = drag?.landed ? null : drag), 1000);
+      lay(piece, place);
+      return;
+    }
+    if (piece && over !== null && (dx !== 0 || dy !== 0)) refused = { of: oven, text: noRoom(over) };
     drag = null;
+    if (!piece && over !== null && over !== deck && free(over)) onmove(deck, over);
+  }
+  const noRoom = (deck: number) =>
+    free(deck)
+      ? `There is no room for it there on deck ${deck + 1}.`
+      : `Deck ${deck + 1} is taken when this load goes in.`;
+  function lay(piece: LaidOut, to: LaidOut) {
+    wanted = to;
+    refused = null;
+    onlay(pieces.map((each) => (same(each, piece) ? to : each)));
+  }
+
+  /** The chosen piece goes to a place, or it is said that there is none. */
+  function send(piece: LaidOut, spot: Spot | null, deck: number) {
+    if (spot) {
+      lay(piece, { ...piece, deck, spot });
+      followed = deck;
+    } else refused = { of: oven, text: noRoom(deck) };
   }
   function onkeydown(event: KeyboardEvent, deck: number) {
-    const side = { ArrowLeft: -1, ArrowUp: -1, ArrowRight: 1, ArrowDown: 1 }[event.key];
-    if (side === undefined || !event.altKey || there(deck) !== load) return;
+    if (there(deck) !== seen.load || event.ctrlKey || event.metaKey) return;
+    const arrow = ARROWS[event.key];
+    const own = chosen?.deck === deck ? chosen : null;
+    const number = /^[1-9]$/.test(event.key) ? Number(event.key) - 1 : null;
+    if (arrow && event.altKey && own) send(own, spotBeyond(seen.oven, seen.load, own, arrow), deck);
+    else if (arrow && event.altKey) nextDeck(deck, event.key === 'ArrowLeft' || event.key === 'ArrowUp' ? -1 : 1);
+    else if (arrow) choose(nextPiece(pieces.filter((each) => each.deck === deck), own, arrow) ?? own);
+    else if (event.key === 'Escape' && own) choose(null);
+    else if (event.key.toLowerCase() === 'r' && own) {
+      const turned = { ...own, spot: { ...own.spot, turned: !own.spot.turned } };
+      send(own, spotFor(seen.oven, seen.load, own, turned, NEAR), deck);
+    } else if (number !== null && number < seen.oven.decks.length && number !== deck) {
+      if (own) send(own, free(number) ? spotFor(seen.oven, seen.load, own, { ...own, deck: number }) : null, number);
+      else if (free(number)) onmove(deck, number);
+    } else return;
     event.preventDefault();
     event.stopPropagation();
-    for (let to = deck + side; to >= 0 && to < oven.decks.length; to += side)
+  } // prettier-ignore
+  function choose(piece: LaidOut | null) {
+    wanted = piece;
+    refused = null;
+  }
+  function nextDeck(deck: number, side: number) {
+    for (let to = deck + side; to >= 0 && to < seen.oven.decks.length; to += side)
       if (free(to)) return onmove(deck, to);
   }
 </script>
 
-<div class="decks">
-  {#each oven.decks as _, deck (deck)}
-    {@const own = there(deck) === load}
-    <figure
-      class:pale={!own}
-      class:lifted={drag?.deck === deck}
-      class:target={drag !== null && drag.over === deck && drag.deck !== deck && free(deck)}
-      data-deck={deck}
-    >
-      <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
-      <svg
-        viewBox={`-0.02 -0.02 ${floor.width + 0.04} ${floor.depth + 0.06}`}
-        role={own ? 'button' : 'img'}
-        aria-label={own ? `${label(deck)}. Alt with an arrow sets them on another deck.` : label(deck)}
-        class:own
-        tabindex={own ? 0 : undefined}
-        onpointerdown={(event) => grab(event, deck)}
-        onpointermove={move}
-        onpointerup={drop}
-        onpointercancel={() => (drag = null)}
-        onkeydown={(event) => onkeydown(event, deck)}
+<div>
+  <div class="decks">
+    {#each seen.oven.decks as _, deck (deck)}
+      {@const own = there(deck) === seen.load}
+      <figure
+        class:pale={!own && placeOn(deck) === null}
+        class:lifted={drag?.deck === deck}
+        class:target={drag !== null && !drag.landed && drag.over === deck && drag.deck !== deck && free(deck)}
+        data-deck={deck}
       >
-        <defs>
-          <pattern id={`dotted-${deck}`} width="0.03" height="0.03" patternUnits="userSpaceOnUse">
-            <circle cx="0.015" cy="0.015" r="0.005" class="ink" />
-          </pattern>
-          <pattern id={`striped-${deck}`} width="0.025" height="0.025" patternUnits="userSpaceOnUse">
-            <line x1="0" y1="0" x2="0" y2="0.025" class="line" />
-          </pattern>
-          <pattern id={`crossed-${deck}`} width="0.04" height="0.04" patternUnits="userSpaceOnUse">
-            <path d="M0,0.04L0.04,0" class="line" />
-          </pattern>
-        </defs>
-        <rect class="floor" width={floor.width} height={floor.depth} />
-        {#if oven.hotSide !== 'none'}<path class="hot" d={SIDES[oven.hotSide]}
-            ><title>bakes faster here</title></path
-          >{/if}
-        <line
-          class="door"
-          x1={floor.width * 0.15}
-          x2={floor.width * 0.85}
-          y1={floor.depth + 0.02}
-          y2={floor.depth + 0.02}
-        />
-        <g class="pieces" transform={drag?.deck === deck ? `translate(${drag.dx} ${drag.dy})` : undefined}>
-          {#each onDeck(deck) as { lot, spots } (lot)}
-            {@const outline = itemOf(deck, lot)?.outline}
-            {#if outline}
-              {#each spots as spot, index (index)}
-                {@const [along, deep] = extentOf(outline, spot.turned)}
-                {@const y = floor.depth - spot.y}
-                {#each ['bread', 'hatch'] as part (part)}
-                  {@const fill =
-                    part === 'hatch' && kindOf(lot) !== 'plain' ? `url(#${kindOf(lot)}-${deck})` : undefined}
-                  {#if part === 'bread' || fill}
-                    {#if outline.kind === 'rectangle'}
-                      <rect
-                        class={part}
-                        {fill}
-                        x={spot.x - along / 2}
-                        y={y - deep / 2}
-                        width={along}
-                        height={deep}
-                        rx="0.01"
-                      />
-                    {:else}
-                      <ellipse class={part} {fill} cx={spot.x} cy={y} rx={along / 2} ry={deep / 2} />
-                    {/if}
-                  {/if}
-                {/each}
-              {/each}
-            {/if}
-          {/each}
-        </g>
-      </svg>
-      <figcaption>
-        <b>{deck + 1}</b>
-        {#each words(deck) as { lot, text } (lot)}<span>{text}</span>{:else}<span class="quiet">empty</span
-          >{/each}
-      </figcaption>
-    </figure>
-  {/each}
+        <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+        <svg
+          viewBox={`-0.02 -0.02 ${floor.width + 0.04} ${floor.depth + 0.06}`}
+          role={own ? 'button' : 'img'}
+          aria-label={own
+            ? `${label(deck)}. An arrow chooses a piece; Alt with an arrow moves it, or all of them.`
+            : label(deck)}
+          class:own
+          tabindex={own ? 0 : undefined}
+          onpointerdown={(event) => grab(event, deck)}
+          onpointermove={move}
+          onpointerup={drop}
+          onpointercancel={() => (drag = null)}
+          onkeydown={(event) => onkeydown(event, deck)}
+        >
+          <Deck
+            {deck}
+            {floor}
+            hotSide={seen.oven.hotSide}
+            pieces={drawn(deck)}
+            carried={drag?.deck === deck && !drag.landed
+              ? { all: drag.piece === null, dx: drag.dx, dy: drag.dy }
+              : null}
+            place={placeOn(deck)}
+          />
+        </svg>
+        <figcaption>
+          <b>{deck + 1}</b>
+          {#each words(deck) as { lot, text } (lot)}<span>{text}</span>{:else}<span class="quiet">empty</span
+            >{/each}
+        </figcaption>
+      </figure>
+    {/each}
+  </div>
+  {#if seen.load.byHand !== 'no'}
+    <p class="hand" class:caution={seen.load.byHand === 'lost'}>
+      {seen.load.byHand === 'yes'
+        ? 'Laid by hand.'
+        : 'They no longer fit as they were laid by hand, and stand as reckoned.'}
+      <button type="button" class="link" onclick={() => onlay(null)}>Lay out as reckoned</button>
+    </p>
+  {/if}
+  <p class="told" aria-live="polite">{told}</p>
 </div>
 
 <style>
@@ -200,37 +300,8 @@
     overflow: visible;
     touch-action: none;
   }
-  figure.target .floor {
-    stroke-width: 0.02;
-  }
-  .floor {
-    fill: light-dark(var(--color-surface-100), var(--color-surface-900));
-    stroke: light-dark(var(--color-surface-500), var(--color-surface-500));
-    stroke-width: 0.006;
-  }
-  .hot {
-    stroke: light-dark(var(--color-surface-600), var(--color-surface-400));
-    stroke-width: 0.024;
-    stroke-dasharray: 0.01 0.015;
-  }
-  .door {
-    stroke: currentColor;
-    stroke-width: 0.014;
-  }
-  .bread {
-    fill: light-dark(var(--color-surface-300), var(--color-surface-600));
-    stroke: light-dark(var(--color-surface-900), var(--color-surface-100));
-    stroke-width: 0.005;
-  }
-  .hatch {
-    stroke: none;
-  }
-  .ink {
-    fill: light-dark(var(--color-surface-900), var(--color-surface-100));
-  }
-  .line {
-    stroke: light-dark(var(--color-surface-900), var(--color-surface-100));
-    stroke-width: 0.004;
+  figure.target {
+    --edge: 0.02;
   }
   figcaption {
     display: flex;
@@ -238,5 +309,18 @@
     gap: 0 0.5rem;
     margin-top: 0.25rem;
     font-size: 0.875rem;
+  }
+  .hand {
+    margin-top: 0.25rem;
+  }
+  /* In sight while the decks are, however far down the page they reach. */
+  .told {
+    position: sticky;
+    bottom: 0;
+    font-size: 0.875rem;
+    background: light-dark(var(--color-surface-50), var(--color-surface-950));
+  }
+  .told:not(:empty) {
+    padding-block: 0.25rem;
   }
 </style>

@@ -4,6 +4,7 @@
   import type { OvenLoad } from '@jovet/core/day';
   import { formatDate, localTime } from '@jovet/core/time';
   import { formatNumber } from '@jovet/core/units';
+  import CircleStop from '@lucide/svelte/icons/circle-stop';
   import DoorOpen from '@lucide/svelte/icons/door-open';
   import Keyboard from '@lucide/svelte/icons/keyboard';
   import Printer from '@lucide/svelte/icons/printer';
@@ -21,6 +22,7 @@
   import RoomHead from '../RoomHead.svelte';
   import { useReading } from '../settings';
   import DeckMap from './DeckMap.svelte';
+  import { piecesOf, type LaidOut } from './laid-out';
   import DoorSheet from './DoorSheet.svelte';
   import LoadFacts from './LoadFacts.svelte';
   import LoadPrint from './LoadPrint.svelte';
@@ -93,9 +95,22 @@
   }
   /** What stands on one deck goes to another; what stands there of the same load comes back. */
   function move(moved: OvenLoad, from: number, to: number) {
-    const [first] = tasksOf(moved);
-    const decks = moved.order.map((deck) => (deck === from ? to : deck === to ? from : deck));
-    if (first) desk.stand({ task: first.id, decks });
+    const other = (deck: number) => (deck === from ? to : deck === to ? from : deck);
+    if (moved.byHand === 'yes') lay(moved, piecesOf(moved).map((each) => ({ ...each, deck: other(each.deck) })));
+    else desk.stand(tasksOf(moved).map(({ id }) => id), { decks: moved.order.map(other), pieces: [] });
+  } // prettier-ignore
+  /** All pieces of a load stand where they were laid by hand; null: as they are reckoned. */
+  function lay(laid: OvenLoad, pieces: readonly LaidOut[] | null) {
+    const tasks = tasksOf(laid).map(({ id }) => id);
+    const idOf = (lot: number) =>
+      shown?.view.tasks.find(({ index }) => index === laid.items[lot]?.load)?.id ?? '';
+    desk.stand(
+      tasks,
+      pieces && {
+        decks: [],
+        pieces: pieces.map(({ lot, deck, spot }) => ({ task: idOf(lot), deck, ...spot })),
+      },
+    );
   }
   /** While a load is in the hand the picture of the stones rests, so that the load follows it smoothly. */
   let drawn: EChartsCoreOption = {};
@@ -136,6 +151,10 @@
       'Alt ← →',
       'hold a load 5 min earlier or later; with Shift 30; on a deck: its pieces to the next free one',
     ],
+    ['← → ↑ ↓', 'on a deck: choose a piece; Esc: none'],
+    ['Alt ← → ↑ ↓', 'move the chosen piece 2 cm, over others where they are in its way'],
+    ['1 to 9', 'the chosen piece, or all on a deck, to the deck of that number'],
+    ['R', 'turn the chosen piece'],
     ['D', 'the sheet at the oven door, and back'],
     ['Ctrl Z, Ctrl Y', 'undo, redo'],
     ['Ctrl S', 'save'],
@@ -169,9 +188,12 @@
           {:else}{formatDate(date)}{/if}
         </p>
       {/snippet}
-      {#if looking !== 'no'}<button type="button" class="btn preset-tonal" onclick={() => desk.stop()}
-          >Stop</button
-        >{/if}
+      <ToolButton
+        label="Stop looking"
+        title="Stop looking"
+        disabled={looking === 'no'}
+        onclick={() => desk.stop()}><CircleStop size={20} /></ToolButton
+      >
       <UndoTools
         undoable={history.past.length > 0}
         redoable={history.future.length > 0}
@@ -246,7 +268,12 @@
             onlonger={longer}
             onexchange={(index) => exchange(load, index)}
           />
-          <DeckMap {oven} {load} onmove={(from, to) => move(load, from, to)} />
+          <DeckMap
+            {oven}
+            {load}
+            onmove={(from, to) => move(load, from, to)}
+            onlay={(pieces) => lay(load, pieces)}
+          />
         </div>
       {/if}
     {:else}
