@@ -1,7 +1,8 @@
 import { openBrowser } from '../browser/browser.ts';
 
 /**
- * The longest tasks of the page’s own thread, ms, while the demo day is planned: when the page comes to life, when the
+ * How long after it was asked for the first plan of a day that is opened by its address is there, ms; and the longest tasks
+ * of the page’s own thread, ms, while the demo day is planned: when the page comes to life, when the
  * first plan is drawn, when it is planned again, and while a piece of work is dragged through half an hour.
  *
  * @param served address of a Jovet with the demo bakery
@@ -16,20 +17,36 @@ export async function benchDayLine(served: string, date: string) {
     new PerformanceObserver((list) => {
       for (const { duration } of list.getEntries()) long.push(duration);
     }).observe({ type: 'longtask', buffered: true });
-    Object.assign(window, { long });
+    const of = window as unknown as { long: number[]; asked: number; shown: number };
+    Object.assign(of, { long, asked: 0, shown: 0 });
+    const { postMessage } = Worker.prototype;
+    Worker.prototype.postMessage = function (this: Worker, ...message: Parameters<typeof postMessage>) {
+      of.asked ||= (message[0] as { kind: string }).kind === 'plan' ? performance.now() : 0;
+      postMessage.apply(this, message);
+    } as typeof postMessage;
+    requestAnimationFrame(function look(now) {
+      if (document.querySelector('[data-task]')) of.shown = now;
+      else requestAnimationFrame(look);
+    });
   });
   /** The longest since it was asked last; 0 where none took 50 ms. */
   const longest = () =>
     page.evaluate(() => Math.max(0, ...(window as unknown as { long: number[] }).long.splice(0)));
-  const settled = () => page.waitForFunction(() => !/Looking for/.test(document.body.innerText));
+  const settled = () =>
+    page.waitForFunction(() => !/Looking for|Still looking/.test(document.body.innerText));
   await page.goto(`${served}/plan/day/${date}`);
   await page.waitForSelector('body[data-ready]');
   const loaded = await longest();
   await page.waitForSelector('[data-task]');
+  await page.waitForFunction(() => (window as unknown as { shown: number }).shown > 0);
+  const opened = await page.evaluate(() => {
+    const { asked, shown } = window as unknown as { asked: number; shown: number };
+    return shown - asked;
+  });
   await settled();
   const first = await longest();
   await page.keyboard.press('p');
-  await page.waitForFunction(() => /Looking for a better/.test(document.body.innerText));
+  await page.waitForFunction(() => /Still looking/.test(document.body.innerText));
   await settled();
   const again = await longest();
   const knot = await page.$('[data-task="oat-tin.1.mix"] .work');
@@ -43,5 +60,5 @@ export async function benchDayLine(served: string, date: string) {
   await settled();
   const dragged = await longest();
   await end();
-  return { loaded, first, again, dragged };
+  return { opened, loaded, first, again, dragged };
 }

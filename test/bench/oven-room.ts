@@ -31,7 +31,10 @@ export async function benchOvenRoom(served: string, date: string) {
   await page.waitForSelector('[data-load]');
   const settled = () =>
     page.waitForFunction(
-      () => !/Looking for/.test(document.querySelector('header [role="status"]')?.textContent ?? ''),
+      () =>
+        !/Looking for|Still looking/.test(
+          document.querySelector('header [role="status"]')?.textContent ?? '',
+        ),
     );
   await settled();
   await page.evaluate(WATCH);
@@ -56,7 +59,7 @@ export async function benchOvenRoom(served: string, date: string) {
     await settled();
     return found;
   };
-  const pieces = await along('svg.own .pieces');
+  const pieces = await along('svg.own [data-piece="0"]');
   const load = await along('[data-load="2"] rect');
   const rests: number[] = [];
   const [x, y] = await middle('[data-load="2"] rect');

@@ -3,6 +3,7 @@ export { pinsAfter, remediesFor, remedied, remedyWords } from './remedies.ts';
 export { Remedy } from './remedy.ts';
 export { certificateWords, clockWords, faultWords, listed, scarceWords, taskWords } from './words.ts';
 export { labelsOf, type TubLabel } from './labels.ts';
+export { plannedDay, type PlannedDay } from './planned-day.ts';
 export { DONE_SIGNS, type DoneSigns } from './done-signs.ts';
 export { ovenDay, type OvenDay, type OvenDeck, type OvenItem, type OvenLoad } from './oven-day.ts';
 export { remindersOf, settingWords, STEAM_WORDS, type Reminder } from './reminders.ts';

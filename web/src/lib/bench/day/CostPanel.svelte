@@ -2,7 +2,7 @@
   import type { Cost } from '@jovet/core/day';
   import { formatNumber } from '@jovet/core/units';
   import { costWords } from './day-words';
-  import type { PlannedDay } from './messages';
+  import type { PlannedDay } from '@jovet/core/day';
 
   interface Props {
     day: PlannedDay;

@@ -22,9 +22,9 @@
   import WhyPanel from './WhyPanel.svelte';
 
   /** The room Day line: a day from orders to a plan that holds. */
-  let { date, now, saved, plans, onopen }: DayOf = $props();
+  let { date, now, saved, plans, first, onopen }: DayOf = $props();
 
-  const desk = new DayDesk(() => ({ date, now, saved, plans, onopen }));
+  const desk = new DayDesk(() => ({ date, now, saved, plans, first, onopen }));
   onMount(() => desk.begin());
   const { day, conflict, shown, looking, selected, history } = $derived(desk);
 

@@ -3,7 +3,7 @@
   import { formatMass, formatNumber } from '@jovet/core/units';
   import { kindWord } from './day-words';
   import { batchKey } from './label-codes';
-  import type { PlannedDay } from './messages';
+  import type { PlannedDay } from '@jovet/core/day';
 
   interface Props {
     day: PlannedDay;

@@ -12,6 +12,7 @@
       readonly now: string;
       readonly saved: string | null;
       readonly plans: readonly PlanLine[];
+      readonly first: Promise<string | null>;
     };
     name: string;
     /** Where the room is, before its date. */
@@ -43,7 +44,7 @@
   </div>
 {:else if here}
   {#key `${data.date} ${turn}`}
-    <Room date={data.date} now={now.value} {saved} plans={data.plans} onopen={open} />
+    <Room date={data.date} now={now.value} {saved} plans={data.plans} first={data.first} onopen={open} />
   {/key}
 {:else}
   <p class="opening">Opening {name}…</p>

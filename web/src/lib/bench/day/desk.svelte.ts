@@ -1,4 +1,4 @@
-import type { Actual, DayInput, Pin, Schedule, Stand, ViewTask, Why } from '@jovet/core/day';
+import type { Actual, DayInput, Pin, PlannedDay, Schedule, Stand, ViewTask, Why } from '@jovet/core/day';
 import type { Problem } from '@jovet/core/problem';
 import type { PlanLine, SavedPlan } from '../../server/database/day-plan';
 import { beginHistory, record, undo, type History } from '../history';
@@ -13,7 +13,7 @@ import {
   withStand,
   type DayChoice,
 } from './day-choice';
-import type { Conflict, FromPlanner, Offer, PlannedDay } from './messages';
+import type { Conflict, FromPlanner, Offer } from './messages';
 import { Planner } from './planner';
 
 /** What a room gets that plans a day. */
@@ -23,6 +23,8 @@ export interface DayOf {
   readonly now: DayInput;
   readonly saved: SavedPlan | null;
   readonly plans: readonly PlanLine[];
+  /** The first plan, or the saved one, as text; null where the server has none at once. */
+  readonly first: Promise<string | null>;
   readonly onopen: (date: string, anew: boolean) => void;
 }
 
@@ -107,7 +109,22 @@ export class DayDesk {
     this.planner = new Planner((message) => this.told(message), this.oven);
     if (this.opened.schedule) this.planner.show(this.opened.input, this.opened.schedule);
     else if (!this.empty) this.go(3, false);
-    return () => this.planner?.end();
+    let ended = false;
+    void this.of().first.then((text) => {
+      if (text !== null && !ended) this.begun(JSON.parse(text) as PlannedDay);
+    });
+    return () => {
+      ended = true;
+      this.planner?.end();
+    };
+  }
+
+  /** A plan from the server stands there until the planner, which finds the same first, has woken up. */
+  private begun(day: PlannedDay): void {
+    if (this.day || this.conflict || this.problems.length > 0) return;
+    this.day = day;
+    if (this.opening) this.savedSchedule = day.schedule;
+    else if (this.looking === 'first') this.looking = 'better';
   }
 
   private knowing(choice: DayChoice): DayChoice {

@@ -1,17 +1,5 @@
-import type { DayInput, DayView, OvenDay, Reminder, Remedy, Schedule, TubLabel, Why } from '@jovet/core/day';
+import type { DayInput, PlannedDay, Remedy, Schedule, Why } from '@jovet/core/day';
 import type { Problem } from '@jovet/core/problem';
-
-/** A plan with everything that its picture needs. */
-export interface PlannedDay {
-  readonly input: DayInput;
-  readonly schedule: Schedule;
-  readonly view: DayView;
-  readonly people: readonly string[];
-  readonly labels: readonly TubLabel[];
-  readonly reminders: readonly Reminder[];
-  /** For a room that asks for it. */
-  readonly oven: OvenDay | null;
-}
 
 /** Why there is no plan, and the nearest one. */
 export interface Conflict {

@@ -1,27 +1,22 @@
 import {
   carriedOver,
   certificateWords,
-  costOf,
   faultWords,
-  labelsOf,
-  followDoughs,
   held,
-  remindersOf,
   nearestTo,
   networkOf,
-  ovenDay,
+  plannedDay,
   planning,
   remediesFor,
   remedied,
   remedyWords,
-  viewOf,
   whyHere,
   type Answer,
   type DayInput,
   type Network,
   type Schedule,
 } from '@jovet/core/day';
-import type { FromPlanner, PlannedDay, ToPlanner } from './messages';
+import type { FromPlanner, ToPlanner } from './messages';
 
 /** The planner in its own thread: it plans in slices, so that it hears at once when something else is asked. */
 const SLICE = 25;
@@ -67,14 +62,19 @@ async function plan(data: Extract<ToPlanner, { kind: 'plan' | 'show' }>, mine: n
   }
   if (data.kind === 'show') {
     keep(input, network.value, data.schedule);
-    tell({ kind: 'planned', asked, settled: true, day: dayOf(input, network.value, data.schedule, oven) });
+    tell({
+      kind: 'planned',
+      asked,
+      settled: true,
+      day: plannedDay(input, network.value, data.schedule, oven),
+    });
     return;
   }
   const from = current && data.keep ? carriedOver(current.schedule, current.network, network.value) : null;
   const answer = await search(input, network.value, from, data.seconds, mine, (best, rounds, settled) => {
     if (best) {
       keep(input, network.value, best);
-      tell({ kind: 'planned', asked, settled, day: dayOf(input, network.value, best, oven) });
+      tell({ kind: 'planned', asked, settled, day: plannedDay(input, network.value, best, oven) });
     } else tell({ kind: 'looking', asked, rounds });
   });
   if (mine !== turn || answer === null || answer.verdict === 'planned') return;
@@ -192,22 +192,6 @@ function conflictOf(input: DayInput, network: Network, answer: Exclude<Answer, {
   return {
     verdict: answer.verdict,
     sentences: [...new Set(faults.map((fault) => faultWords(input, network, schedule, fault)))].slice(0, 6),
-    day: dayOf(input, network, schedule, oven),
+    day: plannedDay(input, network, schedule, oven),
   };
 } // prettier-ignore
-
-function dayOf(input: DayInput, network: Network, schedule: Schedule, oven: boolean): PlannedDay {
-  const { instance, models, frame } = network;
-  const followed = followDoughs(models, instance, frame.room, schedule);
-  const whole = schedule.tasks.every((placed) => placed !== null);
-  const cost = whole ? costOf(instance, schedule) : null;
-  return {
-    input,
-    schedule,
-    view: viewOf(input, network, schedule, cost, followed),
-    people: instance.people.map(({ name }) => name),
-    labels: labelsOf(network, followed, schedule),
-    reminders: remindersOf(input, network, schedule),
-    oven: oven ? ovenDay(input, network, schedule, followed) : null,
-  };
-}

@@ -1,0 +1,54 @@
+import { createHash } from 'node:crypto';
+import { setImmediate as breathe } from 'node:timers/promises';
+import {
+  networkOf,
+  plannedDay,
+  planning,
+  type DayInput,
+  type PlannedDay,
+  type Schedule,
+} from '@jovet/core/day';
+
+/** Seconds after which a day without a plan is left to the planner in the browser. */
+const MOST = 1;
+/** Days that were planned lately: rooms are opened again and again. */
+const kept = new Map<string, PlannedDay | null>();
+const MOST_KEPT = 12;
+
+/**
+ * The first plan of a day, or one that was saved, ready to be shown while the planner in the browser still wakes up: the
+ * same that it finds first.
+ *
+ * @param oven it comes with what stands on which deck
+ * @returns null where there is none at once
+ */
+export async function firstPlan(
+  input: DayInput,
+  saved: Schedule | null,
+  oven: boolean,
+): Promise<PlannedDay | null> {
+  const key = createHash('sha256')
+    .update(JSON.stringify([input, saved, oven]))
+    .digest('base64');
+  const known = kept.get(key);
+  if (known !== undefined) return known;
+  await breathe();
+  const day = await planned(input, saved, oven);
+  const [oldest] = kept.keys();
+  if (kept.size >= MOST_KEPT && oldest !== undefined) kept.delete(oldest);
+  kept.set(key, day);
+  return day;
+}
+
+async function planned(input: DayInput, saved: Schedule | null, oven: boolean): Promise<PlannedDay | null> {
+  const network = input.demand.some(({ pieces }) => pieces > 0) ? networkOf(input) : null;
+  if (!network?.ok) return null;
+  if (saved) return plannedDay(input, network.value, saved, oven);
+  const until = performance.now() + MOST * 1000;
+  for (const { answer } of planning(network.value, input.seed)) {
+    if (answer?.verdict === 'planned') return plannedDay(input, network.value, answer.schedule, oven);
+    if (answer || performance.now() > until) return null;
+    await breathe();
+  }
+  return null;
+}

@@ -1,0 +1,33 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import { networkOf, planning, type Answer } from '@jovet/core/day';
+import { firstPlan } from '../src/lib/server/first-plan.ts';
+import { demoDay, must } from '../../core/test/demo.ts';
+
+test('the first plan of the server is the one that the planner finds first, with its picture, and so is a saved one', async () => {
+  const input = demoDay();
+  const day = await firstPlan(input, null, true);
+  const network = must(networkOf(input));
+  let found: Answer | null = null;
+  for (const { answer } of planning(network, input.seed)) if ((found = answer)) break;
+  assert.ok(day && found?.verdict === 'planned');
+  assert.deepEqual(day.schedule, found.schedule);
+  assert.equal(day.view.tasks.length, network.instance.tasks.length);
+  assert.ok((day.oven?.loads.length ?? 0) > 3);
+  assert.equal(await firstPlan(input, null, true), day, 'kept for the next that opens it');
+
+  const saved = await firstPlan({ ...input, seed: 2 }, day.schedule, false);
+  assert.deepEqual(saved?.view.tasks, day.view.tasks);
+  assert.equal(saved?.oven, null);
+});
+
+test('a day of no orders and one that cannot be planned are left to the planner', async () => {
+  const input = demoDay();
+  assert.equal(await firstPlan({ ...input, demand: [] }, null, false), null);
+  const { floor } = input.bakehouse;
+  const nobody = {
+    ...input.bakehouse,
+    floor: { ...floor, hands: floor.hands.map((hand) => ({ ...hand, skills: ['pack' as const] })) },
+  };
+  assert.equal(await firstPlan({ ...input, bakehouse: nobody }, null, false), null);
+});
