@@ -1,5 +1,20 @@
 import { openBrowser } from '../browser/browser.ts';
 
+/** What the page keeps while it is measured, ms: its long tasks, when a plan was first asked for, and when one was there. */
+const WATCH = `
+  Object.assign(window, { long: [], asked: 0, shown: 0 });
+  new PerformanceObserver((list) => long.push(...list.getEntries().map(({ duration }) => duration)))
+    .observe({ type: 'longtask', buffered: true });
+  const { postMessage } = Worker.prototype;
+  Worker.prototype.postMessage = function (message, ...rest) {
+    if (message.kind === 'plan') asked ||= performance.now();
+    postMessage.call(this, message, ...rest);
+  };
+  requestAnimationFrame(function look() {
+    if (document.querySelector('[data-task]')) shown = performance.now();
+    else requestAnimationFrame(look);
+  });`;
+
 /**
  * How long after it was asked for the first plan of a day that is opened by its address is there, ms; and the longest tasks
  * of the page’s own thread, ms, while the demo day is planned: when the page comes to life, when the
@@ -12,23 +27,7 @@ export async function benchDayLine(served: string, date: string) {
   const { browser, end } = await openBrowser();
   const page = await browser.newPage();
   await page.setViewport({ width: 1280, height: 800 });
-  await page.evaluateOnNewDocument(() => {
-    const long: number[] = [];
-    new PerformanceObserver((list) => {
-      for (const { duration } of list.getEntries()) long.push(duration);
-    }).observe({ type: 'longtask', buffered: true });
-    const of = window as unknown as { long: number[]; asked: number; shown: number };
-    Object.assign(of, { long, asked: 0, shown: 0 });
-    const { postMessage } = Worker.prototype;
-    Worker.prototype.postMessage = function (this: Worker, ...message: Parameters<typeof postMessage>) {
-      of.asked ||= (message[0] as { kind: string }).kind === 'plan' ? performance.now() : 0;
-      postMessage.apply(this, message);
-    } as typeof postMessage;
-    requestAnimationFrame(function look(now) {
-      if (document.querySelector('[data-task]')) of.shown = now;
-      else requestAnimationFrame(look);
-    });
-  });
+  await page.evaluateOnNewDocument(WATCH);
   /** The longest since it was asked last; 0 where none took 50 ms. */
   const longest = () =>
     page.evaluate(() => Math.max(0, ...(window as unknown as { long: number[] }).long.splice(0)));
