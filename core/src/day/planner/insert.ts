@@ -7,12 +7,12 @@ import {
   windowAt,
   type Instance,
   type Load,
-  type Mode,
   type Placed,
 } from '../instance/index.ts';
 import { chanceFrom } from './chance.ts';
 import type { Domains } from './domains.ts';
 import { Reacher, type Reach, type Sums } from './reach.ts';
+import { Starts } from './starts.ts';
 import type { Taken } from './taken.ts';
 import { treeOf, type Tree } from './tree.ts';
 
@@ -34,8 +34,7 @@ export class Inserter {
   private readonly trees: readonly Tree[];
   private readonly sums: Sums[] = [];
   private readonly reaches = new Map<number, Reach>();
-  private readonly run: Int16Array;
-  private readonly there: Uint8Array;
+  private readonly starts: Starts;
   private readonly chance = chanceFrom(1);
   private readonly reacher: Reacher;
   private readonly openings: readonly boolean[];
@@ -46,13 +45,11 @@ export class Inserter {
 
   constructor(
     private readonly instance: Instance,
-    private readonly domains: Domains,
+    domains: Domains,
     private readonly taken: Taken,
   ) {
-    const { slots } = instance;
     this.trees = instance.batches.map((_, batch) => treeOf(instance, batch));
-    this.there = new Uint8Array(slots);
-    this.run = new Int16Array(slots);
+    this.starts = new Starts(instance, domains, taken);
     this.openings = openingsOf(instance);
     this.reacher = new Reacher(instance, taken);
     this.bounds = domains.map((domain) => [domain.indexOf(1), domain.lastIndexOf(1)] as const);
@@ -156,7 +153,7 @@ export class Inserter {
     const foreignWays = new Map(tree.foreign.map((arc) => [arc, 0]));
     for (const [position, index] of tree.order.entries()) {
       const sums = this.sumsAt(position);
-      if (!this.sum(tree, index, sums, others, noise, fixed)) return null;
+      if (!this.sum(tree, index, sums, others, noise)) return null;
       const parent = tree.parents.get(index);
       if (parent && !this.reach(tree, parent.arc, parent.later, sums, index)) return null;
     }
@@ -171,7 +168,8 @@ export class Inserter {
 
   /** From the root down: where each task can stand if the one it hangs on stands where it may. @returns false if nowhere */
   private narrow(tree: Tree, near: number | null, fixed: ReadonlyMap<number, Placed>): boolean {
-    for (const index of tree.order.toReversed()) {
+    for (let position = tree.order.length - 1; position >= 0; position -= 1) {
+      const index = tree.order[position] ?? 0;
       let [first, last] = this.bounds[index] ?? [0, -1];
       const here = fixed.get(index);
       const parent = tree.parents.get(index);
@@ -180,9 +178,10 @@ export class Inserter {
         const [from, to] = this.spanOf(parent.arc, parent.later);
         [first, last] = [Math.max(first, from), Math.min(last, to)];
       } else if (near !== null) [first, last] = [Math.max(first, near - NEAR), Math.min(last, near + NEAR)];
-      if (first > last) return false;
+      const open = first > last ? null : this.starts.look(position, index, [first, last], here);
       const span = this.within[index];
-      if (span) [span[0], span[1]] = [first, last];
+      if (!open || !span) return false;
+      [span[0], span[1]] = open;
     }
     return true;
   }
@@ -228,12 +227,11 @@ export class Inserter {
     sums: Sums,
     others: (task: number) => Placed | null,
     noise: (() => number) | null,
-    fixed: ReadonlyMap<number, Placed>,
   ): boolean {
-    const { instance, taken } = this;
+    const { instance } = this;
     const task = instance.tasks[index];
-    const domain = this.domains[index];
-    if (!task || !domain) return false;
+    const position = tree.position.get(index) ?? 0;
+    if (!task) return false;
     const { cost, mode: modes, byEnd, startOf } = sums;
     const { slots } = instance;
     const levels = tree.levelled.has(index) ? LEVELS : 1;
@@ -250,17 +248,10 @@ export class Inserter {
       return reach ? [{ reach, byLevel: this.byLevel(tree, arc, next) }] : [];
     });
     const bound = tree.foreign.some((arc) => this.touches(arc, index));
-    const here = fixed.get(index);
     for (const [which, mode] of task.modes.entries()) {
-      if (here && here.mode !== which) continue;
-      const [first, last] = here
-        ? [here.start, here.start]
-        : [lowest, Math.min(highest, slots - mode.slots - 1)];
-      const free = here ? null : this.room(task.skill, mode, [first, last]);
-      for (let slot = first; slot <= last; slot += 1) {
-        if (domain[slot] === 0 || (free && free[slot] === 0)) continue;
-        if (task.due !== null && slot + mode.slots > task.due) break;
-        if (task.load && !here && !taken.takesLoad(task.load, slot)) continue;
+      const open = this.starts.startsOf(position, which);
+      for (let slot = lowest; slot <= highest; slot += 1) {
+        if (open?.[slot] !== 1) continue;
         const end = slot + mode.slots;
         let own = bound ? this.foreignCost(tree, index, slot, end, others) : 0;
         for (const reach of before) own += reach?.cost[slot] ?? NEVER;
@@ -301,30 +292,6 @@ export class Inserter {
   private touches(arc: number, task: number): boolean {
     const { from, to } = this.instance.arcs[arc] ?? {};
     return from === task || to === task;
-  }
-
-  /** 1 for each slot of a stretch from which people and resources are there for a whole mode; good until asked again. */
-  private room(
-    skill: number | null,
-    { people, slots, uses }: Mode,
-    [first, last]: readonly [number, number],
-  ): Uint8Array {
-    const room = this.there;
-    room.fill(people === 0 || skill === null ? 1 : 0, first, last + 1);
-    if (people > 0 && skill !== null) {
-      for (const [person, { skills }] of this.instance.people.entries()) {
-        if (!((skills >> skill) & 1)) continue;
-        const run = this.taken.freeRunOf(person);
-        for (let slot = first; slot <= last; slot += 1)
-          if ((run[slot] ?? 0) >= slots) room[slot] = (room[slot] ?? 0) + 1;
-      }
-      for (let slot = first; slot <= last; slot += 1) room[slot] = (room[slot] ?? 0) >= people ? 1 : 0;
-    }
-    for (const use of uses) {
-      this.taken.runOf(use, this.run, first, Math.min(last + slots, this.instance.slots - 1));
-      for (let slot = first; slot <= last; slot += 1) if ((this.run[slot] ?? 0) < slots) room[slot] = 0;
-    }
-    return room;
   }
 
   private priceOf(index: number, slot: number, slots: number, people: number, load: Load | null): number {
@@ -374,7 +341,14 @@ export class Inserter {
     for (let level = 0; level < (later ? LEVELS : 1); level += 1)
       reach.cost.fill(NEVER, level * this.instance.slots + first, level * this.instance.slots + last + 1);
     return later
-      ? this.reacher.later(arc, reach, sums, tree.levelled.has(task), [first, last])
+      ? this.reacher.later(
+          arc,
+          reach,
+          sums,
+          tree.levelled.has(task),
+          [first, last],
+          this.starts.endsOf(tree.position.get(arc.from) ?? 0),
+        )
       : this.reacher.earlier(arc, reach, sums, [first, last]);
   }
 

@@ -55,9 +55,10 @@ export class Reacher {
    * @param child what its first task costs
    * @param levelled the child’s cost depends on the level
    * @param ends first and last slot in which the parent may end
+   * @param open 1 for those in which it does
    * @returns false if there is none
    */
-  later(arc: Arc, reach: Reach, child: Sums, levelled: boolean, ends: readonly [number, number]): boolean {
+  later(arc: Arc, reach: Reach, child: Sums, levelled: boolean, ends: readonly [number, number], open: Uint8Array): boolean {
     const { slots, tables } = this.instance;
     const wide = !arc.levels && arc.ways.some((way) => this.isWide(way));
     let any = false;
@@ -75,7 +76,7 @@ export class Reacher {
         for (let end = ends[0]; end <= ends[1]; end += 1) {
           const at = steady ? 0 : end;
           const least = earliest[at] ?? -1;
-          if (least < 0) continue;
+          if (least < 0 || open[end] === 0) continue;
           const most = latest[at] ?? -1;
           const from = Math.max(end + least, child.first);
           let to = Math.min(end + most, child.last);
