@@ -240,13 +240,12 @@ export class Inserter {
       cost.fill(NEVER, level * slots + lowest, level * slots + highest + 1);
     const ends = this.endsOf(index);
     byEnd.fill(NEVER, ends[0], ends[1] + 1);
-    [sums.first, sums.last, sums.firstEnd, sums.lastEnd] = [slots, -1, slots, -1];
+    let [first, last, firstEnd, lastEnd] = [slots, -1, slots, -1];
     const branches = tree.branches.get(index) ?? [];
-    const before = branches.filter(({ later }) => !later).map(({ arc }) => this.reaches.get(arc));
-    const after = branches.flatMap(({ arc, later, task: next }) => {
-      const reach = later ? this.reaches.get(arc) : undefined;
-      return reach ? [{ reach, byLevel: this.byLevel(tree, arc, next) }] : [];
-    });
+    const before = branches.flatMap(({ arc, later }) => (later ? [] : [this.reachOf(arc).cost]));
+    const after = branches.flatMap(({ arc, later, task: next }) =>
+      later ? [{ costs: this.reachOf(arc).cost, by: this.byLevel(tree, arc, next) ? slots : 0 }] : [],
+    );
     const bound = tree.foreign.some((arc) => this.touches(arc, index));
     for (const [which, mode] of task.modes.entries()) {
       const open = this.starts.startsOf(position, which);
@@ -254,32 +253,32 @@ export class Inserter {
         if (open?.[slot] !== 1) continue;
         const end = slot + mode.slots;
         let own = bound ? this.foreignCost(tree, index, slot, end, others) : 0;
-        for (const reach of before) own += reach?.cost[slot] ?? NEVER;
+        for (const costs of before) own += costs[slot] ?? NEVER;
         if (own === NEVER) continue;
         own += this.priceOf(index, slot, mode.slots, mode.people, task.load);
         if (noise) own += noise();
         for (let level = 0; level < levels; level += 1) {
           let all = own;
-          for (const reach of after)
-            all += reach?.reach.cost[(reach.byLevel ? level * slots : 0) + end] ?? NEVER;
+          for (const { costs, by } of after) all += costs[level * by + end] ?? NEVER;
           if (all === NEVER) continue;
           const at = level * slots + slot;
           if (all < (cost[at] ?? NEVER)) {
             cost[at] = all;
             modes[at] = which;
-            sums.first = Math.min(sums.first, slot);
-            sums.last = Math.max(sums.last, slot);
+            if (slot < first) first = slot;
+            if (slot > last) last = slot;
           }
           if (level === 0 && all < (byEnd[end] ?? NEVER)) {
             byEnd[end] = all;
-            sums.firstEnd = Math.min(sums.firstEnd, end);
-            sums.lastEnd = Math.max(sums.lastEnd, end);
+            if (end < firstEnd) firstEnd = end;
+            if (end > lastEnd) lastEnd = end;
             startOf[end] = slot * 16 + which;
           }
         }
       }
     }
-    return sums.last >= 0;
+    [sums.first, sums.last, sums.firstEnd, sums.lastEnd] = [first, last, firstEnd, lastEnd];
+    return last >= 0;
   }
 
   /** The cost of a branch depends on the level of its parent. */
