@@ -73,10 +73,18 @@ export class Day {
       const open = this.unplaced();
       if (open.length < least) [least, kept] = [open.length, this.schedule()];
       if (open.length === 0) return;
+      // What finds no place where nothing but its leaders stands before it finds none after others either.
+      if (open.some((batch) => this.comesFirst(batch, first))) break;
       const ahead = open.flatMap((batch) => [...(this.instance.batches[batch]?.leaders ?? []), batch]);
       first = [...ahead, ...first.filter((batch) => !ahead.includes(batch))];
     }
     this.restore(kept);
+  }
+
+  private comesFirst(batch: number, order: readonly number[]): boolean {
+    const before = order.slice(0, Math.max(0, order.indexOf(batch)));
+    const leaders = this.instance.batches[batch]?.leaders ?? [];
+    return order.includes(batch) && before.every((each) => leaders.includes(each));
   }
 
   /** Puts back what another plan placed, as far as it fits. */
