@@ -49,6 +49,8 @@
   const STRIP = 21;
   /** Pixels that a time on the axis takes at least. */
   const NARROW = 56;
+  /** px that the name of an hour takes with air beside it. */
+  const NAME = 44;
   const SLOT = 300;
 
   const scale = $derived<TimeScale>({ from, to, left: GUTTER, right: Math.max(width, 600) - 6 });
@@ -96,6 +98,19 @@
 
   const hours = $derived(localHours(from - 3600, to, zone).map((at) => ({ at, local: localTime(at, zone) })));
   const everyHours = $derived(perHour > 44 ? 1 : perHour > 22 ? 2 : 4);
+  /** Hours with a line; no name where it would be cut off, or lie over the one before where clocks go forward. */
+  const marks = $derived.by(() => {
+    let last = -Infinity;
+    return hours.flatMap(({ at, local }) => {
+      const place = x(at);
+      if (Math.round(local.hour) % everyHours !== 0 || place < scale.left) return [];
+      const named = place - last >= NAME && place + NAME / 2 <= scale.right;
+      if (named) last = place;
+      const midnight = local.time === '00:00';
+      const name = midnight && perHour < 200 ? local.weekday.slice(0, 3) : local.time;
+      return [{ at, place, midnight, name: named ? name : null }];
+    });
+  });
   /** Minutes from one line between the hours to the next. */
   const everyMinutes = $derived([1, 2, 5, 10, 30].find((each) => (each / 60) * perHour >= NARROW) ?? 60);
   const between = $derived(
@@ -238,20 +253,9 @@
       height={height - TOP + 4}
       fill="url(#day-sky)"
     />
-    {#each hours as { at, local } (at)}
-      {#if Math.round(local.hour) % everyHours === 0 && x(at) >= scale.left}
-        <line
-          class="hour"
-          class:midnight={local.time === '00:00'}
-          x1={x(at)}
-          x2={x(at)}
-          y1={TOP - 4}
-          y2={height}
-        />
-        <text class="axis" x={x(at)} y="12" text-anchor="middle"
-          >{local.time === '00:00' && perHour < 200 ? local.weekday.slice(0, 3) : local.time}</text
-        >
-      {/if}
+    {#each marks as { at, place, midnight, name } (at)}
+      <line class="hour" class:midnight x1={place} x2={place} y1={TOP - 4} y2={height} />
+      {#if name !== null}<text class="axis" x={place} y="12" text-anchor="middle">{name}</text>{/if}
     {/each}
     {#each between as at (at)}
       <line class="hour" x1={x(at)} x2={x(at)} y1={TOP} y2={height} />
