@@ -110,7 +110,7 @@
         .map(({ text }) => text)
         .join(' and ') || 'empty'
     }`;
-  const nameOf = ({ lot }: LaidOut) => seen.load.items[lot]?.holder ?? seen.load.items[lot]?.name ?? '';
+  const nameOf = ({ lot }: LaidOut) => seen.load.items[lot]?.name ?? '';
   const told = $derived.by(() => {
     if (refused?.of === oven) return refused.text;
     if (!chosen) return '';

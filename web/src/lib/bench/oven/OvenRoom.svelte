@@ -56,7 +56,7 @@
   );
   /** With the day of the week where the oven is on more than once. */
   const when = (at: number) =>
-    sessions.length > 1 ? `${localTime(at, zone).weekday} ${clock(at)}` : clock(at);
+    sessions.length > 1 ? `${localTime(at, zone).weekday.slice(0, 3)} ${clock(at)}` : clock(at);
   let session = $state<number | null>(null);
   const most = $derived(
     sessions.reduce(
