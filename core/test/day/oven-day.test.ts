@@ -3,7 +3,7 @@ import { describe, it } from 'node:test';
 import { followDecks, held, ovenDay, type DayInput, type HandLaid, type OvenLoad } from '@jovet/core/day';
 import { decksTogether, extentOf } from '@jovet/core/oven';
 import { demoDay } from '../demo.ts';
-import { planned } from './planned.ts';
+import { baking, planned } from './planned.ts';
 
 const oven = (input: DayInput) => {
   const { network, answer } = planned(input, 3);
@@ -59,6 +59,44 @@ describe('the oven through a planned day', () => {
     const colder = (input: DayInput) => oven(input).day.decks.flatMap(({ short }) => short).length;
     const [fixed, reckoned] = [colder(weak(0)), colder(weak(null))];
     assert.ok(fixed > reckoned, `${fixed} and ${reckoned} loads meet a cold stone`);
+  });
+});
+
+describe('an oven whose trays share one heat', () => {
+  const base = baking(demoDay(), 'oat-tin');
+  const { floor } = base.bakehouse;
+  const trays = (shared: boolean) =>
+    oven({
+      ...base,
+      bakehouse: {
+        ...base.bakehouse,
+        floor: {
+          ...floor,
+          oven: { ...floor.oven, decks: 10, width: 0.6, depth: 0.8, stone: 0, fan: true, shared },
+        },
+      },
+    }).day;
+
+  it('has one temperature, kept by the heaters of all, and its energy is counted once', () => {
+    const [one, apart] = [trays(true), trays(false)];
+    for (const { course } of one.decks) assert.deepEqual(course, one.decks[0]?.course);
+    assert.deepEqual(
+      one.decks.slice(1).map(({ heated }) => heated),
+      one.decks.slice(1).map(() => 0),
+    );
+    assert.ok(one.heated > 1 && one.heated < 100, `${one.heated} kWh`);
+    const [load] = one.loads;
+    const coldest = ({ decks, loads }: typeof one) => {
+      const [first] = loads;
+      const deck = decks[first?.decks[0]?.deck ?? 0];
+      return Math.min(
+        ...(deck?.course ?? []).flatMap(({ at, celsius }) =>
+          first && at > first.at && at < first.until ? [celsius] : [],
+        ),
+      );
+    };
+    assert.ok(load && load.decks.length < 10);
+    assert.ok(coldest(one) > coldest(apart) + 5, `${coldest(one)} and ${coldest(apart)} °C`);
   });
 });
 

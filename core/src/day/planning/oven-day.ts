@@ -133,7 +133,11 @@ export function ovenDay(input: DayInput, network: Network, schedule: Schedule, f
   const { floor } = input.bakehouse;
   const loads = onDecks(gathered(input, network, schedule, followed), input, network);
   const heatings = heatingsOf(network.instance, schedule);
-  const decks = Array.from({ length: floor.oven.decks }, (_, deck) => stoneOfDeck(input, network, loads, heatings, deck));
+  // Decks that share one heat are one oven: what is said of it is said once.
+  const all = floor.oven.shared ? heatOf(input, network, loads, heatings, null) : null;
+  const decks = Array.from({ length: floor.oven.decks }, (_, deck) =>
+    all && deck > 0 ? { ...all, short: [], hot: [], heated: 0 } : (all ?? heatOf(input, network, loads, heatings, deck)),
+  );
   const { hotSide, steam, stone, fan } = floor.oven;
   return { floor: deckFloorOf(floor), hotSide, steam, stone, fan, loads, decks, heatings, heated: decks.reduce((sum, { heated }) => sum + heated, 0) };
 } // prettier-ignore
@@ -217,18 +221,20 @@ function onDecks(loads: readonly Gathered[], input: DayInput, { instance }: Netw
 /** When the last piece of a load is out. */
 const outOf = ({ items }: Pick<OvenLoad, 'items'>): number => Math.max(...items.map(({ outAt }) => outAt));
 
-function stoneOfDeck(
+/** The heat of one deck, or of all of them where they share one (null). */
+function heatOf(
   input: DayInput,
   { frame, instance }: Network,
   loads: readonly OvenLoad[],
   heatings: readonly Heating[],
-  deck: number,
+  deck: number | null,
 ): OvenDeck {
   const { floor } = input.bakehouse;
-  const stone = stoneOf(floor);
+  const one = stoneOf(floor);
+  const stone = { ...one, area: one.area * (deck === null ? floor.oven.decks : 1) };
   const own = loads.flatMap((load, index) => {
-    const here = load.decks.find((each) => each.deck === deck);
-    return here ? [{ ...load, index, pieces: here.pieces }] : [];
+    const here = load.decks.filter((each) => deck === null || each.deck === deck);
+    return here.length > 0 ? [{ ...load, index, pieces: here.flatMap(({ pieces }) => pieces) }] : [];
   });
   const [first, last] = [own[0], own.at(-1)];
   if (!first || !last) return { course: [], sets: [], short: [], hot: [], heated: 0 };
@@ -249,7 +255,9 @@ function stoneOfDeck(
     const [item] = load.items;
     if (item) sets.push(...bottomsOf(item.profile, load.at).slice(1));
   });
-  sets.push({ at: outOf(last), celsius: null });
+  // Loads of one oven may overlap.
+  sets.sort((a, b) => a.at - b.at);
+  sets.push({ at: Math.max(...own.map(outOf)), celsius: null });
   const stoneLoads = own.flatMap((load): StoneLoad[] =>
     load.pieces.flatMap(({ lot, spots }) => {
       const item = load.items[lot];
@@ -260,8 +268,7 @@ function stoneOfDeck(
         from,
         loss,
       } = item;
-      const steam =
-        steamed > 0 && !['none', 'lid'].includes(floor.oven.steam) ? STEAM * stone.area * share : 0;
+      const steam = steamed > 0 && !['none', 'lid'].includes(floor.oven.steam) ? STEAM * one.area * share : 0;
       return [{ at: load.at, minutes, from, core, loss, steam, dough: item.dough * share }];
     }),
   );

@@ -26,6 +26,7 @@
   const reading = useReading();
   const stone = (celsius: number) => formatTemperature(celsius, reading.unit, 0);
   const clock = (at: number) => localTime(at, zone).time;
+  const heatOf = (deck: number) => (oven.stone > 0 ? `The stone of deck ${deck + 1}` : 'The oven');
   const steam = $derived(steamOf(load.items));
   const stages = $derived(load.items[0]?.profile.stages ?? []);
   const cold = $derived(
@@ -102,15 +103,16 @@
   {#if oven.hotSide !== 'none'}<p>The oven bakes faster at the {oven.hotSide}.</p>{/if}
   {#each cold as { deck, celsius, hotAt } (deck)}
     <p class="caution" role="note">
-      The stone of deck {deck + 1} has {stone(celsius)} by then{hotAt === null
+      {heatOf(deck)} has {stone(celsius)} by then{hotAt === null
         ? '.'
         : `; it is hot enough at ${clock(hotAt)}.`}
     </p>
   {/each}
   {#each hot as { deck, celsius, coolAt } (deck)}
     <p class="caution" role="note">
-      The stone of deck {deck + 1} still has {stone(celsius)} by then, and would cool to {stone(load.loadAt)} only
-      by {clock(coolAt)}: bake this before what wants more heat.
+      {heatOf(deck)} still has {stone(celsius)} by then, and would cool to {stone(load.loadAt)} only by {clock(
+        coolAt,
+      )}: bake this before what wants more heat.
     </p>
   {/each}
   {#if lost.length > 0}<p class="caution" role="note">
