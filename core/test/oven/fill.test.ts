@@ -9,17 +9,10 @@ import {
   fillDecks,
   outlineOf,
   type DeckLot,
-  type Outline,
 } from '@jovet/core/oven';
+import { outline } from './pieces.ts';
 import { must, problemsOf } from '../demo.ts';
 
-const size = fc.double({ min: 0.05, max: 0.6, noNaN: true });
-const outline = fc.oneof(
-  size.map((diameter): Outline => ({ kind: 'round', diameter })),
-  fc.tuple(fc.constantFrom('oval' as const, 'rectangle' as const), size, size).map(
-    ([kind, length, width]): Outline => ({ kind, length, width }),
-  ),
-); // prettier-ignore
 const lots = fc.array(
   fc.record({ outline, spacing: fc.constantFrom(0, 0.01, 0.04), count: fc.integer({ min: 1, max: 60 }) }),
   { minLength: 1, maxLength: 4 },

@@ -1,25 +1,10 @@
 import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
 import fc from 'fast-check';
-import {
-  apart,
-  arrange,
-  extentOf,
-  placeNear,
-  standWell,
-  within,
-  type LaidPiece,
-  type Outline,
-} from '@jovet/core/oven';
+import { apart, arrange, extentOf, placeNear, standWell, within, type LaidPiece } from '@jovet/core/oven';
+import { outline } from './pieces.ts';
 import { must } from '../demo.ts';
 
-const size = fc.double({ min: 0.05, max: 0.5, noNaN: true });
-const outline = fc.oneof(
-  size.map((diameter): Outline => ({ kind: 'round', diameter })),
-  fc.tuple(fc.constantFrom('oval' as const, 'rectangle' as const), size, size).map(
-    ([kind, length, width]): Outline => ({ kind, length, width }),
-  ),
-); // prettier-ignore
 const spot = fc.record({
   x: fc.double({ min: 0, max: 1.2, noNaN: true }),
   y: fc.double({ min: 0, max: 1, noNaN: true }),

@@ -50,13 +50,14 @@ export function laidByHand(
   const on = (deck: number) => standing.filter((each) => each.deck === deck);
   for (const [lot, { outline, spacing, count }] of lots.entries())
     for (let more = count - standing.filter((each) => each.lot === lot).length; more > 0; more -= 1) {
-      const piece = { outline, spacing, spot: { x: 0, y: 0, turned: false } };
-      const [place] = decks.flatMap((deck) => {
-        const spot = placeNear(floor, on(deck), piece);
-        return spot ? [{ deck, spot }] : [];
-      });
+      const [place] = decks.flatMap((deck) =>
+        [false, true].flatMap((turned) => {
+          const spot = placeNear(floor, on(deck), { outline, spacing, spot: { x: 0, y: 0, turned } });
+          return spot ? [{ deck, spot }] : [];
+        }),
+      );
       if (!place) return null;
-      standing.push({ ...piece, ...place, lot });
+      standing.push({ lot, outline, spacing, ...place });
     }
   if (!decks.every((deck) => standWell(floor, on(deck)))) return null;
   return decks.map((deck) => ({

@@ -42,6 +42,7 @@ export interface OvenItem {
   readonly holder: string | null;
   readonly held: number;
   readonly outline: DeckLot['outline'];
+  readonly spacing: DeckLot['spacing'];
   /** Epoch seconds: when all of it is in, and when it comes out. */
   readonly inAt: number;
   readonly outAt: number;
@@ -167,7 +168,7 @@ function gathered(input: DayInput, network: Network, schedule: Schedule, followe
         const lot = deckLotOf(floor, doc, { formula: dough.slug, product: strand.product, pieces: strand.pieces, scaledWeight: strand.mass });
         const product = doc.products.find(({ slug }) => slug === strand.product);
         const item: OvenItem = {
-          load: strand.load, out: strand.out, pieces: strand.pieces, holder: lot.holder, held: lot.count, outline: lot.outline,
+          load: strand.load, out: strand.out, pieces: strand.pieces, holder: lot.holder, held: lot.count, outline: lot.outline, spacing: lot.spacing,
           name: product?.name ?? strand.product,
           inAt: moment(endOf(instance, strand.load, loaded)), outAt: moment(out.start), profile: profileFor(bake, strand.mass, longer.get(instance.tasks[strand.load]?.id ?? '') ?? 0),
           core: coreDoneOf(doc, lot.holder !== null), from: course?.at(-1)?.temperature ?? doc.process.ddt,

@@ -1,5 +1,5 @@
-import type { OvenDay, OvenItem, OvenLoad } from '@jovet/core/day';
-import { placeNear, SPACING, type LaidPiece, type Spot } from '@jovet/core/oven';
+import type { OvenDay, OvenLoad } from '@jovet/core/day';
+import { placeNear, type LaidPiece, type Spot } from '@jovet/core/oven';
 
 /** A piece of a load on its deck; `lot` is the place of its item in the load. */
 export interface LaidOut {
@@ -25,11 +25,9 @@ export const piecesOf = (load: OvenLoad): LaidOut[] =>
     pieces.flatMap(({ lot, spots }) => spots.map((spot) => ({ lot, deck, spot }))),
   );
 
-const spacingOf = ({ holder }: OvenItem): number => (holder ? SPACING.held : SPACING.free);
-
 const asLaid = (load: OvenLoad, { lot, spot }: LaidOut): LaidPiece[] => {
   const item = load.items[lot];
-  return item ? [{ outline: item.outline, spacing: spacingOf(item), spot }] : [];
+  return item ? [{ outline: item.outline, spacing: item.spacing, spot }] : [];
 };
 
 /** The place on a deck for a piece of a load that is nearest to where it is wanted; null: there is none within reach, m. */
