@@ -56,9 +56,21 @@ describe('the oven through a planned day', () => {
       ...base,
       bakehouse: { ...base.bakehouse, floor: { ...floor, oven: { ...floor.oven, heater: 3, recovery } } },
     });
-    const colder = (input: DayInput) => oven(input).day.decks.flatMap(({ short }) => short).length;
-    const [fixed, reckoned] = [colder(weak(0)), colder(weak(null))];
-    assert.ok(fixed > reckoned, `${fixed} and ${reckoned} loads meet a cold stone`);
+    const [strong, fixed, reckoned] = [base, weak(0), weak(null)].map((input) => {
+      const { network, day } = oven(input);
+      const short = day.decks.flatMap((deck) =>
+        deck.short.map(({ load, celsius }) => (day.loads[load]?.loadAt ?? 0) - celsius),
+      );
+      return { short, slots: network.instance.tasks.flatMap(({ load }) => (load ? [load.slots] : [])) };
+    });
+    const sum = (of: readonly number[] = []) => of.reduce((all, each) => all + each, 0);
+    assert.ok(fixed?.short.every((kelvin) => kelvin > 0));
+    assert.ok(
+      sum(fixed?.short) > sum(strong?.short) + 20,
+      `${sum(fixed?.short)} and ${sum(strong?.short)} K short`,
+    );
+    assert.ok(reckoned?.slots.every((slots, load) => slots >= (fixed?.slots[load] ?? Infinity)));
+    assert.ok(sum(reckoned?.slots) > sum(fixed?.slots), 'loads keep a weak oven longer');
   });
 });
 
@@ -154,13 +166,14 @@ describe('a load that is laid by hand', () => {
   });
 
   it('a deck that another load has by then gives way to a free one', () => {
-    const at = day.loads.findIndex((each) => each.decks.length === 1 && inWayOf(each).length > 0);
+    const at = day.loads.findIndex(
+      (each) => inWayOf(each).length > 0 && inWayOf(each).length + each.decks.length < day.decks.length,
+    );
     const [late, [busy]] = [day.loads[at], inWayOf(day.loads[at])];
     assert.ok(late && busy !== undefined);
+    const hands = handsOf(late);
     const moved = laid(
-      handsOf(late)
-        .map((each) => ({ ...each, deck: busy }))
-        .slice(0, 1),
+      hands.map((each) => (each.deck === hands[0]?.deck ? { ...each, deck: busy } : each)),
       at,
     );
     assert.equal(moved?.byHand, 'yes');

@@ -29,6 +29,16 @@ const [GOES, JITTER] = [4, 4];
 /** Slots to each side that count as near: three hours. */
 const NEAR = 36;
 
+/** What the next place of a batch is chosen by, besides what it costs. */
+export interface Wishes {
+  /** Added to the cost of each start, so that another place may be found. */
+  readonly noise: (() => number) | null;
+  /** A slot about which its root is looked for; undefined: anywhere. */
+  readonly near?: number | undefined;
+  /** What hands cost more where others would have them, as the sum of all slots before each. */
+  readonly dear?: Float64Array | undefined;
+}
+
 /** Finds the cheapest place for one batch in what the others leave: exact for chains, branch by branch for trees. */
 export class Inserter {
   private readonly trees: readonly Tree[];
@@ -60,17 +70,10 @@ export class Inserter {
    * Places a batch and takes what it needs.
    *
    * @param others where tasks of other batches stand, for what they make for this one
-   * @param noise added to the cost of each start, so that another place may be found
-   * @param near a slot about which its root is looked for, null: anywhere
    * @returns null if it has no place; then nothing is taken
    */
-  insert(
-    batch: number,
-    others: (task: number) => Placed | null,
-    noise: (() => number) | null,
-    near: number | null = null,
-  ): Insertion | null {
-    let tried: (() => number) | null = noise;
+  insert(batch: number, others: (task: number) => Placed | null, wishes: Wishes): Insertion | null {
+    let tried = wishes;
     for (let go = 0; go < GOES; go += 1) {
       const fixed = new Map<number, Placed>();
       const fixedWays = new Map<number, number>();
@@ -79,7 +82,7 @@ export class Inserter {
       // Branches of one tree are worked out apart, so two of them may want the same hands: what fits is kept, the rest is
       // worked out again around it.
       for (let attempt = 0; attempt <= tasks.length; attempt += 1) {
-        const found = this.solve(batch, others, tried, near, fixed);
+        const found = this.solve(batch, others, tried, fixed);
         if (!found) break;
         if (this.commit(batch, found, fixed, fixedWays, undo))
           return { placed: fixed, ways: fixedWays, cost: found.cost };
@@ -87,7 +90,7 @@ export class Inserter {
       for (const back of undo.reverse()) back();
       // Without anything that stood in its own way, there is no place; else it is begun somewhere else.
       if (fixed.size === 0) return null;
-      tried = () => this.chance() * JITTER * (go + 1);
+      tried = { ...wishes, noise: () => this.chance() * JITTER * (go + 1) };
     }
     return null;
   }
@@ -143,17 +146,16 @@ export class Inserter {
   private solve(
     batch: number,
     others: (task: number) => Placed | null,
-    noise: (() => number) | null,
-    near: number | null,
+    wishes: Wishes,
     fixed: ReadonlyMap<number, Placed>,
   ): Found | null {
     const tree = this.trees[batch];
-    if (!tree || !this.narrow(tree, near, fixed)) return null;
+    if (!tree || !this.narrow(tree, wishes.near, fixed)) return null;
     this.taken.lookAtOven();
     const foreignWays = new Map(tree.foreign.map((arc) => [arc, 0]));
     for (const [position, index] of tree.order.entries()) {
       const sums = this.sumsAt(position);
-      if (!this.sum(tree, index, sums, others, noise)) return null;
+      if (!this.sum(tree, index, sums, others, wishes)) return null;
       const parent = tree.parents.get(index);
       if (parent && !this.reach(tree, parent.arc, parent.later, sums, index)) return null;
     }
@@ -167,7 +169,7 @@ export class Inserter {
   }
 
   /** From the root down: where each task can stand if the one it hangs on stands where it may. @returns false if nowhere */
-  private narrow(tree: Tree, near: number | null, fixed: ReadonlyMap<number, Placed>): boolean {
+  private narrow(tree: Tree, near: number | undefined, fixed: ReadonlyMap<number, Placed>): boolean {
     for (let position = tree.order.length - 1; position >= 0; position -= 1) {
       const index = tree.order[position] ?? 0;
       let [first, last] = this.bounds[index] ?? [0, -1];
@@ -177,7 +179,8 @@ export class Inserter {
       else if (parent) {
         const [from, to] = this.spanOf(parent.arc, parent.later);
         [first, last] = [Math.max(first, from), Math.min(last, to)];
-      } else if (near !== null) [first, last] = [Math.max(first, near - NEAR), Math.min(last, near + NEAR)];
+      } else if (near !== undefined)
+        [first, last] = [Math.max(first, near - NEAR), Math.min(last, near + NEAR)];
       const open = first > last ? null : this.starts.look(position, index, [first, last], here);
       const span = this.within[index];
       if (!open || !span) return false;
@@ -226,7 +229,7 @@ export class Inserter {
     index: number,
     sums: Sums,
     others: (task: number) => Placed | null,
-    noise: (() => number) | null,
+    { noise, dear }: Wishes,
   ): boolean {
     const { instance } = this;
     const task = instance.tasks[index];
@@ -256,6 +259,7 @@ export class Inserter {
         for (const costs of before) own += costs[slot] ?? NEVER;
         if (own === NEVER) continue;
         own += this.priceOf(index, slot, mode.slots, mode.people, task.load);
+        if (dear) own += mode.people * ((dear[end] ?? 0) - (dear[slot] ?? 0));
         if (noise) own += noise();
         for (let level = 0; level < levels; level += 1) {
           let all = own;

@@ -38,6 +38,10 @@ export class Day {
   private readonly lastCost: number[] = [];
   /** Where the root of each batch stood when it was last placed and is looked for first; none: anywhere. */
   private readonly lastStart: (number | undefined)[] = [];
+  /** Where each task stood when it was last taken out. */
+  private last: (Placed | null)[] = [];
+  /** Where each task stands if nothing else does but what it goes by; worked out once it is asked for. */
+  private alone: (Placed | null)[] | null = null;
 
   constructor(
     private readonly instance: Instance,
@@ -138,7 +142,12 @@ export class Day {
     }
   }
 
-  placeAll(batches: readonly number[], noise: (() => number) | null): void {
+  /**
+   * Places batches, one after the other.
+   *
+   * @param yielding what a slot of a hand costs more for each that another of them had there before it was taken out
+   */
+  placeAll(batches: readonly number[], noise: (() => number) | null, yielding = 0): void {
     const leadersOf = (batch: number) => this.instance.batches[batch]?.leaders ?? [];
     const first = batches.filter((batch) => leadersOf(batch).length === 0);
     const after = batches.filter((batch) => leadersOf(batch).length > 0);
@@ -148,14 +157,32 @@ export class Day {
       const at = (task: number) => this.placed[task] ?? null;
       // First it is looked for near where it was: most of the day is passed over at once.
       const near = this.lastStart[batch];
+      const dear = yielding > 0 ? this.handsOf(batches, batch, yielding) : undefined;
       const found =
-        (near === undefined ? null : this.inserter.insert(batch, at, noise, near)) ??
-        this.inserter.insert(batch, at, noise);
+        (near === undefined ? null : this.inserter.insert(batch, at, { noise, near, dear })) ??
+        this.inserter.insert(batch, at, { noise, dear });
       if (!found) continue;
       this.lastCost[batch] = found.cost;
       for (const [task, placed] of found.placed) this.placed[task] = placed;
       for (const [arc, way] of found.ways) this.ways[arc] = way;
     }
+  }
+
+  /** What hands cost where those of some batches were that are still out, but for one: as sums up to each slot. */
+  private handsOf(batches: readonly number[], but: number, each: number): Float64Array {
+    const sums = new Float64Array(this.instance.slots + 1);
+    for (const batch of batches) {
+      if (batch === but || this.stands(batch)) continue;
+      for (const task of this.instance.batches[batch]?.tasks ?? []) {
+        const last = this.last[task];
+        if (!last || last.people.length === 0) continue;
+        const end = endOf(this.instance, task, last);
+        for (let slot = last.start; slot < end; slot += 1)
+          sums[slot + 1] = (sums[slot + 1] ?? 0) + each * last.people.length;
+      }
+    }
+    for (let slot = 1; slot < sums.length; slot += 1) sums[slot] = (sums[slot] ?? 0) + (sums[slot - 1] ?? 0);
+    return sums;
   }
 
   /**
@@ -175,9 +202,26 @@ export class Day {
       for (const index of this.instance.batches[batch]?.tasks ?? []) {
         const [task, placed] = [this.instance.tasks[index], this.placed[index]];
         if (task && placed) this.taken.take(task, placed, -1);
+        this.last[index] = placed ?? null;
         this.placed[index] = null;
       }
     }
+  }
+
+  /** Takes out all batches; what each of them is to leave to the others is then what these would have if they stood alone. */
+  clear(): void {
+    const all = [...this.instance.batches.keys()];
+    this.remove(all);
+    if (!this.alone) {
+      const alone: (Placed | null)[] = this.instance.tasks.map(() => null);
+      for (const [batch, { tasks, leaders }] of this.instance.batches.entries()) {
+        this.placeAll([...leaders, batch], null);
+        for (const task of tasks) alone[task] = this.placed[task] ?? null;
+        this.remove(all);
+      }
+      this.alone = alone;
+    }
+    this.last = [...this.alone];
   }
 
   private holdArc(index: number, from: number, to: number, sign: 1 | -1): void {

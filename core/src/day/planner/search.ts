@@ -21,22 +21,27 @@ const [FEWEST, MOST] = [2, 6];
  * How often batches are put where they would stand alone, and the others give way: those that have no place; the dearest
  * while the search is young, when it has gained nothing for so many rounds, and else.
  */
-const PUSHED = { waiting: 0.5, young: 0.8, idle: 0.5, else: 0.15 } as const;
+const PUSHED = { waiting: 0.5, young: 0.4, idle: 0.1, else: 0.03 } as const;
 const [YOUNG, IDLE] = [40, 25];
 /** How often a day of eight doughs is made anew once it has a plan. */
 const BEGINNINGS = 12;
 /** How often the whole day is made anew while something has no place. */
 const RESHUFFLED = 0.1;
 /** Rounds without a gain after which the search is warmed again: at least, and for each batch. */
-const STALE = { least: 40, ofBatch: 4 } as const;
-/** What is added by lot to the cost of each place at most, and at least where others are to give way. */
-const [NOISE, LEAST_NOISE] = [4, 2];
+const STALE = { least: 100, ofBatch: 4 } as const;
+/** What is added by lot to the cost of each place at most, and at least where others are to give way; how often it is. */
+const [NOISE, LEAST_NOISE, NOISY] = [1, 0.5, 0.2];
+/**
+ * How often those that come first leave to others that are out, where they can, the hands that these had; and what a slot
+ * of a hand costs them then at most. Without it the first takes the best place and the rest pays for it.
+ */
+const [YIELDING, YIELDED] = [0.8, 1];
 /** How often two loads are to change places. */
 const SWAPPED = 0.25;
 /** How often batches that are taken out may go anywhere, and not only near where they were. */
 const ANYWHERE = 0.3;
 /** Share of the cost up to which a worse plan is gone on from, at first and at last. */
-const [HOT, COOL, COOLING] = [0.05, 0.0005, 0.98];
+const [HOT, COOL, COOLING] = [0.03, 0.005, 0.99];
 
 /**
  * Searches for a plan: batches one by one, those with the least room to move first, each in its cheapest place; then again and again a
@@ -87,8 +92,9 @@ export function* search(
     if (whole && best < UNPLACED) begun += 1;
     const some = FEWEST + Math.floor(chance() * (MOST - FEWEST + 1));
     const swap = !whole && best < UNPLACED && chance() < SWAPPED ? day.swap(chance) : null;
-    const noise = chance() < 0.5 ? 0 : chance() * NOISE;
+    const noise = chance() < NOISY ? chance() * NOISE : 0;
     const noisy = noise === 0 ? null : () => chance() * noise;
+    const yielding = chance() < YIELDING ? chance() * YIELDED : 0;
     const stuck = rounds < YOUNG ? PUSHED.young : rounds - gained > IDLE ? PUSHED.idle : PUSHED.else;
     const pushes = waiting.length > 0 ? PUSHED.waiting : stuck * Math.min(1, 8 / instance.batches.length);
     if (!whole && !swap && chance() < pushes) {
@@ -98,7 +104,8 @@ export function* search(
       day.resume(before, shuffled([...instance.batches.keys()], chance), first, () => chance() * amount);
     } else {
       const out = whole ? [...instance.batches.keys()] : day.neighbours(chance, some, swap);
-      day.remove(out, swap !== null || (!whole && chance() > ANYWHERE));
+      if (whole) day.clear();
+      else day.remove(out, swap !== null || chance() > ANYWHERE);
       if (swap) day.look(swap);
       // What had no place before comes first as a rule, and is tried again at the end.
       const first = swap ? [swap.one, swap.other] : chance() < 0.7 ? waiting : [];
@@ -109,7 +116,7 @@ export function* search(
           chance,
         ),
       ];
-      day.placeAll(order, noisy);
+      day.placeAll(order, noisy, yielding);
       day.placeAll(shuffled(day.unplaced(), chance), null);
       if (whole && day.unplaced().length > 0) day.resume(day.schedule(), order, day.unplaced(), null);
     }
