@@ -29,8 +29,14 @@ const BEGINNINGS = 12;
 const RESHUFFLED = 0.1;
 /** Rounds without a gain after which the search is warmed again: at least, and for each batch. */
 const STALE = { least: 100, ofBatch: 4 } as const;
-/** What is added by lot to the cost of each place at most, and at least where others are to give way; how often it is. */
-const [NOISE, LEAST_NOISE, NOISY] = [1, 0.5, 0.2];
+/**
+ * What is added by lot to the cost of each place at most, and at least where others are to give way; how often it is. Much
+ * while something has no place: then any other way is welcome.
+ */
+const LOTS = {
+  waiting: { most: 4, least: 2, often: 0.5 },
+  else: { most: 1, least: 0.5, often: 0.2 },
+} as const;
 /**
  * How often those that come first leave to others that are out, where they can, the hands that these had; and what a slot
  * of a hand costs them then at most. Without it the first takes the best place and the rest pays for it.
@@ -92,7 +98,8 @@ export function* search(
     if (whole && best < UNPLACED) begun += 1;
     const some = FEWEST + Math.floor(chance() * (MOST - FEWEST + 1));
     const swap = !whole && best < UNPLACED && chance() < SWAPPED ? day.swap(chance) : null;
-    const noise = chance() < NOISY ? chance() * NOISE : 0;
+    const lots = waiting.length > 0 ? LOTS.waiting : LOTS.else;
+    const noise = chance() < lots.often ? chance() * lots.most : 0;
     const noisy = noise === 0 ? null : () => chance() * noise;
     const yielding = chance() < YIELDING ? chance() * YIELDED : 0;
     const stuck = rounds < YOUNG ? PUSHED.young : rounds - gained > IDLE ? PUSHED.idle : PUSHED.else;
@@ -100,7 +107,7 @@ export function* search(
     if (!whole && !swap && chance() < pushes) {
       const first = waiting.length > 0 ? shuffled(waiting, chance) : [day.dearest(chance)];
       // The others give way by lot, so that the same push does not end the same way each time.
-      const amount = LEAST_NOISE + chance() * NOISE;
+      const amount = lots.least + chance() * lots.most;
       day.resume(before, shuffled([...instance.batches.keys()], chance), first, () => chance() * amount);
     } else {
       const out = whole ? [...instance.batches.keys()] : day.neighbours(chance, some, swap);
@@ -142,7 +149,7 @@ export function* search(
       shaken = !shaken;
       if (shaken && best < UNPLACED) {
         const order = shuffled([...instance.batches.keys()], chance);
-        day.resume(kept, order, [day.dearest(chance)], () => chance() * NOISE);
+        day.resume(kept, order, [day.dearest(chance)], () => chance() * LOTS.else.most);
       }
       current = day.total();
     }
