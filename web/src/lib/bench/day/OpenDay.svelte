@@ -28,7 +28,8 @@
   /** Another plan is opened: the room begins anew. What is saved goes on where it is. */
   let turn = $state(0);
   async function open(date: string, anew: boolean) {
-    await goto(`${path}/${date}`, { invalidateAll: true, noScroll: true });
+    // Who is typing elsewhere meanwhile goes on typing there.
+    await goto(`${path}/${date}`, { invalidateAll: true, noScroll: true, keepFocus: true });
     if (anew) turn += 1;
   }
 
