@@ -97,7 +97,7 @@
   const height = $derived(foot + strips.length * STRIP + 6);
 
   const hours = $derived(localHours(from - 3600, to, zone).map((at) => ({ at, local: localTime(at, zone) })));
-  const everyHours = $derived(perHour > 44 ? 1 : perHour > 22 ? 2 : 4);
+  const everyHours = $derived(perHour > NAME ? 1 : perHour > NAME / 2 ? 2 : 4);
   /** Hours with a line; no name where it would be cut off, or lie over the one before where clocks go forward. */
   const marks = $derived.by(() => {
     let last = -Infinity;
