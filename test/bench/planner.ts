@@ -121,6 +121,22 @@ function planDemo(seed: number, seconds: number) {
   return { network, first, settled, cost, best };
 }
 
+/** From a task put ten minutes later to the next plan, ms, for four tasks of a demo day that was planned. */
+function plannedAgain({ network, best: kept }: ReturnType<typeof planDemo>): number[] {
+  if (!kept) return [Infinity];
+  return ['quay-country.1.divide', 'tidewater-rye.1.mix', 'oat-tin.1.mix', 'beacon-durum.1.divide'].map(
+    (id) => {
+      const index = network.instance.tasks.findIndex((task) => task.id === id);
+      const at = network.instance.origin + ((kept.tasks[index]?.start ?? 0) + 2) * 300;
+      const start = performance.now();
+      const moved = held(network, { pins: [{ task: id, at }], stands: [] });
+      for (const { answer } of planning(moved, 1, carriedOver(kept, network, moved)))
+        if (answer || performance.now() - start > 3000) break;
+      return performance.now() - start;
+    },
+  );
+}
+
 function theDemoDay(say: Say): void {
   const cold = planDemo(1, 0.01);
   for (let warm = 0; warm < 3; warm += 1) planDemo(1, 0.5);
@@ -130,20 +146,10 @@ function theDemoDay(say: Say): void {
   say('demo day: first plan in one that has planned before, median of eleven seeds', `${first.toFixed(0)} ms`, first < 300, 'under 300 ms');
   say('demo day: last gain of 2 % in six seconds, median', `${settled.toFixed(0)} ms`, settled < 3000, 'under 3 s');
   say('demo day: cost after six seconds', runs.map(({ cost }) => cost.toFixed(1)).join(', '));
-  const [{ network, best } = cold] = runs;
-  if (!best) return;
-  const kept = best;
-  const times = ['quay-country.1.divide', 'tidewater-rye.1.mix', 'oat-tin.1.mix', 'beacon-durum.1.divide'].map((id) => {
-    const index = network.instance.tasks.findIndex((task) => task.id === id);
-    const at = network.instance.origin + ((kept.tasks[index]?.start ?? 0) + 2) * 300;
-    const start = performance.now();
-    const moved = held(network, { pins: [{ task: id, at }], stands: [] });
-    for (const { answer, progress } of planning(moved, 1, carriedOver(kept, network, moved)))
-      if (answer ?? (progress?.rounds ?? 0) > 100) break;
-    return performance.now() - start;
-  });
+  const times = runs.flatMap(plannedAgain);
   const middle = median(times);
-  say('demo day: planned again after one change, median', `${middle.toFixed(0)} ms`, middle < 200, 'under 200 ms');
+  const slow = Math.max(...times);
+  say(`demo day: planned again after one of ${times.length} changes, median (and slowest ${slow.toFixed(0)} ms)`, `${middle.toFixed(0)} ms`, middle < 200, 'under 200 ms');
 } // prettier-ignore
 
 /** The sum of what each batch costs in a bakehouse of its own. */

@@ -262,12 +262,16 @@ async function built<Measures>(name: string): Promise<Measures> {
 }
 
 console.log(`${cpus().length} cores, Node.js ${process.version}`);
-// `npm run bench -- planner` measures the planner alone, and `-- oven` the oven.
+// `npm run bench -- planner` measures the planner alone; so `core`, `oven` and `server`.
+const PARTS = ['core', 'oven', 'planner', 'server'];
 const alone = process.argv.slice(2).find((each) => !each.startsWith('--'));
+if (alone !== undefined && !PARTS.includes(alone))
+  throw new Error(`There is no part “${alone}” to measure. Name one of ${PARTS.join(', ')}.`);
+const wanted = (part: string) => alone === undefined || alone === part;
 // `-- --prove` proves packings and small days again with exact solvers first.
 const prove = process.argv.includes('--prove');
-if (alone === undefined) await benchCore();
-if (alone !== 'planner') await (await built<typeof Oven>('oven')).benchOven(say, prove);
-if (alone !== 'oven') (await built<typeof PlannerMeasures>('planner')).benchPlanner(say, prove);
-rmSync(join(ROOT, 'test/built'), { recursive: true });
-if (alone === undefined) await benchServer();
+if (wanted('core')) await benchCore();
+if (wanted('oven')) await (await built<typeof Oven>('oven')).benchOven(say, prove);
+if (wanted('planner')) (await built<typeof PlannerMeasures>('planner')).benchPlanner(say, prove);
+rmSync(join(ROOT, 'test/built'), { recursive: true, force: true });
+if (wanted('server')) await benchServer();
