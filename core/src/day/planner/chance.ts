@@ -8,3 +8,14 @@ export function chanceFrom(seed: number): () => number {
     return ((mixed ^ (mixed >>> 14)) >>> 0) / 4_294_967_296;
   };
 }
+
+/** The same items in an order by lot. */
+export function shuffled<T>(items: readonly T[], chance: () => number): T[] {
+  const all = [...items];
+  for (let index = all.length - 1; index > 0; index -= 1) {
+    const other = Math.floor(chance() * (index + 1));
+    const [a, b] = [all[index], all[other]];
+    if (a !== undefined && b !== undefined) [all[index], all[other]] = [b, a];
+  }
+  return all;
+}

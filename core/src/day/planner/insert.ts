@@ -11,6 +11,7 @@ import {
 } from '../instance/index.ts';
 import { chanceFrom } from './chance.ts';
 import type { Domains } from './domains.ts';
+import type { Prices } from './prices.ts';
 import { Reacher, type Reach, type Sums } from './reach.ts';
 import { Starts } from './starts.ts';
 import type { Taken } from './taken.ts';
@@ -37,6 +38,8 @@ export interface Wishes {
   readonly near?: number | undefined;
   /** What hands cost more where others would have them, as the sum of all slots before each. */
   readonly dear?: Float64Array | undefined;
+  /** With them more may be taken than there is. */
+  readonly prices?: Prices | undefined;
 }
 
 /** Finds the cheapest place for one batch in what the others leave: exact for chains, branch by branch for trees. */
@@ -84,7 +87,7 @@ export class Inserter {
       for (let attempt = 0; attempt <= tasks.length; attempt += 1) {
         const found = this.solve(batch, others, tried, fixed);
         if (!found) break;
-        if (this.commit(batch, found, fixed, fixedWays, undo))
+        if (this.commit(batch, found, fixed, fixedWays, undo, wishes.prices !== undefined))
           return { placed: fixed, ways: fixedWays, cost: found.cost };
       }
       for (const back of undo.reverse()) back();
@@ -102,6 +105,7 @@ export class Inserter {
     fixed: Map<number, Placed>,
     fixedWays: Map<number, number>,
     undo: (() => void)[],
+    over: boolean,
   ): boolean {
     const { instance, taken } = this;
     const order = this.trees[batch]?.order.toReversed() ?? [];
@@ -111,9 +115,9 @@ export class Inserter {
       const [start, mode] = found.at.get(index) ?? [0, 0];
       const doing = task?.modes[mode];
       if (!task || !doing) return false;
-      const people = taken.peopleFor(task, doing, start);
-      if (!people || !taken.fits(doing.uses, start, start + doing.slots)) return false;
-      if (task.load && !taken.takesLoad(task.load, start)) return false;
+      const people = taken.peopleFor(task, doing, start, [], over);
+      if (!people || (!over && !taken.fits(doing.uses, start, start + doing.slots))) return false;
+      if (task.load && !taken.takesLoad(task.load, start, over)) return false;
       const placed: Placed = { start, mode, people };
       const through = found.through.get(index);
       const arc = through === undefined ? undefined : instance.arcs[through];
@@ -150,7 +154,7 @@ export class Inserter {
     fixed: ReadonlyMap<number, Placed>,
   ): Found | null {
     const tree = this.trees[batch];
-    if (!tree || !this.narrow(tree, wishes.near, fixed)) return null;
+    if (!tree || !this.narrow(tree, wishes, fixed)) return null;
     this.taken.lookAtOven();
     const foreignWays = new Map(tree.foreign.map((arc) => [arc, 0]));
     for (const [position, index] of tree.order.entries()) {
@@ -169,7 +173,7 @@ export class Inserter {
   }
 
   /** From the root down: where each task can stand if the one it hangs on stands where it may. @returns false if nowhere */
-  private narrow(tree: Tree, near: number | undefined, fixed: ReadonlyMap<number, Placed>): boolean {
+  private narrow(tree: Tree, { near, prices }: Wishes, fixed: ReadonlyMap<number, Placed>): boolean {
     for (let position = tree.order.length - 1; position >= 0; position -= 1) {
       const index = tree.order[position] ?? 0;
       let [first, last] = this.bounds[index] ?? [0, -1];
@@ -181,7 +185,7 @@ export class Inserter {
         [first, last] = [Math.max(first, from), Math.min(last, to)];
       } else if (near !== undefined)
         [first, last] = [Math.max(first, near - NEAR), Math.min(last, near + NEAR)];
-      const open = first > last ? null : this.starts.look(position, index, [first, last], here);
+      const open = first > last ? null : this.starts.look(position, index, [first, last], here, prices);
       const span = this.within[index];
       if (!open || !span) return false;
       [span[0], span[1]] = open;
@@ -229,7 +233,7 @@ export class Inserter {
     index: number,
     sums: Sums,
     others: (task: number) => Placed | null,
-    { noise, dear }: Wishes,
+    { noise, dear, prices }: Wishes,
   ): boolean {
     const { instance } = this;
     const task = instance.tasks[index];
@@ -252,6 +256,7 @@ export class Inserter {
     const bound = tree.foreign.some((arc) => this.touches(arc, index));
     for (const [which, mode] of task.modes.entries()) {
       const open = this.starts.startsOf(position, which);
+      const costs = prices ? this.starts.costsOf(position, which) : undefined;
       for (let slot = lowest; slot <= highest; slot += 1) {
         if (open?.[slot] !== 1) continue;
         const end = slot + mode.slots;
@@ -260,6 +265,7 @@ export class Inserter {
         if (own === NEVER) continue;
         own += this.priceOf(index, slot, mode.slots, mode.people, task.load);
         if (dear) own += mode.people * ((dear[end] ?? 0) - (dear[slot] ?? 0));
+        if (costs) own += costs[slot] ?? 0;
         if (noise) own += noise();
         for (let level = 0; level < levels; level += 1) {
           let all = own;

@@ -9,6 +9,8 @@ import {
 } from '../instance/index.ts';
 import type { Domains } from './domains.ts';
 import { Inserter } from './insert.ts';
+import { Prices } from './prices.ts';
+import { shuffled } from './chance.ts';
 import { Taken } from './taken.ts';
 
 /** What a batch without a place counts: more than any plan costs. */
@@ -17,8 +19,10 @@ export const UNPLACED = 1e6;
 const OPEN = 48;
 /** Slots that two loads which change places are apart at most: four hours. */
 const APART = 48;
-/** How often, in one such round, what finds no place then is put before all others. */
+/** How often what finds no place is put before all others. */
 const GOES = 8;
+/** How often one moves that could stay, so that others find other places. */
+const MOVED_TOO = 0.1;
 
 /** Two batches that change places, and slots from the load of the one to that of the other. */
 interface Swap {
@@ -40,8 +44,6 @@ export class Day {
   private readonly lastStart: (number | undefined)[] = [];
   /** Where each task stood when it was last taken out. */
   private last: (Placed | null)[] = [];
-  /** Where each task stands if nothing else does but what it goes by; worked out once it is asked for. */
-  private alone: (Placed | null)[] | null = null;
 
   constructor(
     private readonly instance: Instance,
@@ -56,30 +58,29 @@ export class Day {
   }
 
   /**
-   * Goes on from a plan: some batches come first, where they are cheapest if nothing else is there; the rest stays as
-   * far as it still fits. What finds no place after that is put before all others, and so on.
+   * Goes on from a plan: what has no place in it comes first, where it is cheapest if nothing else is there; the rest stays
+   * as far as it still fits. What finds no place after that is put before all others, and so on.
    */
-  resume(
-    from: Schedule,
-    order: readonly number[],
-    pushed: readonly number[],
-    noise: (() => number) | null,
-  ): void {
-    let first = pushed.flatMap((batch) => [...(this.instance.batches[batch]?.leaders ?? []), batch]);
+  resume(from: Schedule, order: readonly number[]): void {
+    const { batches } = this.instance;
+    const withLeaders = (some: readonly number[]) =>
+      some.flatMap((batch) => [...(batches[batch]?.leaders ?? []), batch]);
+    const pushed = [...batches.keys()].filter((batch) => !from.tasks[batches[batch]?.tasks[0] ?? 0]);
+    let first = withLeaders(pushed);
     let [least, kept] = [Infinity, from];
     for (let go = 0; go < GOES; go += 1) {
-      this.remove([...this.instance.batches.keys()]);
-      for (const [batch, { tasks }] of this.instance.batches.entries())
+      this.remove([...batches.keys()]);
+      for (const [batch, { tasks }] of batches.entries())
         this.lastStart[batch] = pushed.includes(batch) ? undefined : from.tasks[tasks[0] ?? 0]?.start;
-      this.placeAll(first, noise);
-      this.adopt(from, pushed);
-      this.placeAll(order, noise);
+      this.placeAll(first, null);
+      this.adopt(from);
+      this.placeAll(order, null);
       const open = this.unplaced();
       if (open.length < least) [least, kept] = [open.length, this.schedule()];
       if (open.length === 0) return;
       // What finds no place where nothing but its leaders stands before it finds none after others either.
       if (open.some((batch) => this.comesFirst(batch, first))) break;
-      const ahead = open.flatMap((batch) => [...(this.instance.batches[batch]?.leaders ?? []), batch]);
+      const ahead = withLeaders(open);
       first = [...ahead, ...first.filter((batch) => !ahead.includes(batch))];
     }
     this.restore(kept);
@@ -91,14 +92,14 @@ export class Day {
     return order.includes(batch) && before.every((each) => leaders.includes(each));
   }
 
-  /** Puts back what another plan placed, as far as it fits. */
-  private adopt(from: Schedule, pushed: readonly number[]): void {
+  /** Puts in what another plan placed, as far as it fits. */
+  private adopt(from: Schedule): void {
     const levels = levelsOf(this.instance, from);
     const leadersFirst = [...this.instance.batches.keys()].sort(
       (a, b) =>
         (this.instance.batches[a]?.leaders.length ?? 0) - (this.instance.batches[b]?.leaders.length ?? 0),
     );
-    for (const batch of leadersFirst) if (!pushed.includes(batch)) this.putBack(batch, from, levels);
+    for (const batch of leadersFirst) this.putBack(batch, from, levels);
   }
 
   private putBack(batch: number, from: Schedule, levels: readonly number[]): void {
@@ -147,7 +148,7 @@ export class Day {
    *
    * @param yielding what a slot of a hand costs more for each that another of them had there before it was taken out
    */
-  placeAll(batches: readonly number[], noise: (() => number) | null, yielding = 0): void {
+  placeAll(batches: readonly number[], noise: (() => number) | null, yielding = 0, prices?: Prices): void {
     const leadersOf = (batch: number) => this.instance.batches[batch]?.leaders ?? [];
     const first = batches.filter((batch) => leadersOf(batch).length === 0);
     const after = batches.filter((batch) => leadersOf(batch).length > 0);
@@ -156,16 +157,52 @@ export class Day {
       if (!leadersOf(batch).every((leader) => this.stands(leader))) continue;
       const at = (task: number) => this.placed[task] ?? null;
       // First it is looked for near where it was: most of the day is passed over at once.
-      const near = this.lastStart[batch];
+      prices?.look();
+      const near = prices ? undefined : this.lastStart[batch];
       const dear = yielding > 0 ? this.handsOf(batches, batch, yielding) : undefined;
       const found =
         (near === undefined ? null : this.inserter.insert(batch, at, { noise, near, dear })) ??
-        this.inserter.insert(batch, at, { noise, dear });
+        this.inserter.insert(batch, at, { noise, dear, prices });
       if (!found) continue;
       this.lastCost[batch] = found.cost;
       for (const [task, placed] of found.placed) this.placed[task] = placed;
       for (const [arc, way] of found.ways) this.ways[arc] = way;
     }
+  }
+
+  /** Prices of what there is, none of it dear yet. */
+  prices = (): Prices => new Prices(this.instance, this.taken);
+
+  /** Puts some batches where they are cheapest, though others have what they take there. */
+  crowd(batches: readonly number[], prices: Prices): void {
+    const all = this.withFollowers(batches);
+    this.remove(all);
+    this.placeAll(all, null, 0, prices);
+  }
+
+  /**
+   * Those that stand where something is overbooked look for another place, each at the prices of then; a few others too.
+   *
+   * @returns whether all have a place and nothing is overbooked any more
+   */
+  settle(prices: Prices, chance: () => number): boolean {
+    for (const batch of shuffled([...this.instance.batches.keys()], chance))
+      if (this.isOver(batch, prices) || chance() < MOVED_TOO) this.crowd([batch], prices);
+    return !prices.raise() && this.unplaced().length === 0;
+  }
+
+  private isOver(batch: number, prices: Prices): boolean {
+    return (this.instance.batches[batch]?.tasks ?? []).some((index) => {
+      const [task, placed] = [this.instance.tasks[index], this.placed[index]];
+      return !task || !placed || prices.isOver(task, placed);
+    });
+  }
+
+  private withFollowers(batches: readonly number[]): number[] {
+    const { batches: all } = this.instance;
+    return [...all.keys()].filter(
+      (batch) => batches.includes(batch) || all[batch]?.leaders.some((leader) => batches.includes(leader)),
+    );
   }
 
   /** What hands cost where those of some batches were that are still out, but for one: as sums up to each slot. */
@@ -206,22 +243,6 @@ export class Day {
         this.placed[index] = null;
       }
     }
-  }
-
-  /** Takes out all batches; what each of them is to leave to the others is then what these would have if they stood alone. */
-  clear(): void {
-    const all = [...this.instance.batches.keys()];
-    this.remove(all);
-    if (!this.alone) {
-      const alone: (Placed | null)[] = this.instance.tasks.map(() => null);
-      for (const [batch, { tasks, leaders }] of this.instance.batches.entries()) {
-        this.placeAll([...leaders, batch], null);
-        for (const task of tasks) alone[task] = this.placed[task] ?? null;
-        this.remove(all);
-      }
-      this.alone = alone;
-    }
-    this.last = [...this.alone];
   }
 
   private holdArc(index: number, from: number, to: number, sign: 1 | -1): void {

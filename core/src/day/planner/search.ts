@@ -1,5 +1,5 @@
 import { costOf, type Instance, type Schedule } from '../instance/index.ts';
-import { chanceFrom } from './chance.ts';
+import { chanceFrom, shuffled } from './chance.ts';
 import type { Domains } from './domains.ts';
 import { Day, UNPLACED } from './plan-in-the-making.ts';
 
@@ -18,25 +18,25 @@ export interface Progress {
 /** Batches that are taken out at once. */
 const [FEWEST, MOST] = [2, 6];
 /**
- * How often batches are put where they would stand alone, and the others give way: those that have no place; the dearest
- * while the search is young, when it has gained nothing for so many rounds, and else.
+ * How often batches are put where they are cheapest though others have what they take there: those that have no place, or
+ * else the dearest; and rounds after which it is given up if something is overbooked still.
  */
-const PUSHED = { waiting: 0.5, young: 0.4, idle: 0.1, else: 0.03 } as const;
-const [YOUNG, IDLE] = [40, 25];
-/** How often a day of eight doughs is made anew once it has a plan. */
-const BEGINNINGS = 12;
+const PUSHED = { waiting: 0.5, dearest: 0.1 } as const;
+const SETTLING = 80;
+/** How often a day of eight doughs is made anew once it has a plan: all its batches pushed at once. */
+const BEGINNINGS = 3;
 /** How often the whole day is made anew while something has no place. */
 const RESHUFFLED = 0.1;
-/** Rounds without a gain after which the search is warmed again: at least, and for each batch. */
-const STALE = { least: 100, ofBatch: 4 } as const;
 /**
- * What is added by lot to the cost of each place at most, and at least where others are to give way; how often it is. Much
- * while something has no place: then any other way is welcome.
+ * Rounds without a gain after which the search is warmed again: at least, and for each batch; and how often that is with
+ * a day made anew, else with the dearest of the best pushed.
  */
-const LOTS = {
-  waiting: { most: 4, least: 2, often: 0.5 },
-  else: { most: 1, least: 0.5, often: 0.2 },
-} as const;
+const STALE = { least: 100, ofBatch: 4, anew: 0.5 } as const;
+/**
+ * What is added by lot to the cost of each place at most, and how often it is. Much while something has no place: then any
+ * other way is welcome.
+ */
+const LOTS = { waiting: { most: 4, often: 0.5 }, else: { most: 1, often: 0.2 } } as const;
 /**
  * How often those that come first leave to others that are out, where they can, the hands that these had; and what a slot
  * of a hand costs them then at most. Without it the first takes the best place and the rest pays for it.
@@ -46,13 +46,16 @@ const [YIELDING, YIELDED] = [0.8, 1];
 const SWAPPED = 0.25;
 /** How often batches that are taken out may go anywhere, and not only near where they were. */
 const ANYWHERE = 0.3;
+/** How often what has no place comes first. */
+const FIRST = 0.7;
 /** Share of the cost up to which a worse plan is gone on from, at first and at last. */
 const [HOT, COOL, COOLING] = [0.03, 0.005, 0.99];
 
 /**
- * Searches for a plan: batches one by one, those with the least room to move first, each in its cheapest place; then again and again a
- * few that meet in time are taken out and put back in another order. It yields after each round, may be stopped there,
- * and goes on for ever unless nothing could be better.
+ * Searches for a plan: batches one by one, those with the least room to move first, each in its cheapest place. Then, again
+ * and again, either a few that meet in time are taken out and put back in another order; or some are pushed to where they
+ * are cheapest, and all settle at prices that rise where something is overbooked. It yields after each round, may be
+ * stopped there, and goes on for ever unless nothing could be better.
  *
  * @param seed of chance: the same seed gives the same plans, round by round
  * @param from a plan to begin with; what it places is kept at first
@@ -67,72 +70,52 @@ export function* search(
 ): Generator<Progress, Progress, void> {
   const day = new Day(instance, domains);
   const chance = chanceFrom(seed);
+  const all = [...instance.batches.keys()];
   const order = tightFirst(instance, domains);
-  if (from) day.resume(from, order, [], null);
-  else {
-    day.placeAll(order, null);
-    if (day.unplaced().length > 0) day.resume(day.schedule(), order, day.unplaced(), null);
-  }
-  let rounds = 0;
-  let [current, best] = [day.total(), day.total()];
-  let kept = day.schedule();
-  const beginnings = Math.min(BEGINNINGS, Math.ceil((BEGINNINGS * 8) / instance.batches.length));
-  let heat = HOT;
-  /** The last round that was worth it, and how the search was warmed last. */
-  let [gained, shaken, begun] = [0, false, anew];
-  const progress = (): Progress => ({
+  if (from) day.resume(from, order);
+  else day.placeAll(order, null);
+  if (day.unplaced().length > 0) day.resume(day.schedule(), order);
+  let [current, best, kept] = [day.total(), day.total(), day.schedule()];
+  const beginnings = Math.min(BEGINNINGS, Math.ceil((BEGINNINGS * 8) / all.length));
+  /** The last round that was worth it, how the search was warmed last, how hot it is, and how often it began anew. */
+  let [rounds, gained, shaken, heat, begun] = [0, 0, false, HOT, anew];
+  let now: Progress = {
     rounds,
-    unplaced: kept.tasks.length === 0 ? 0 : unplacedOf(instance, kept),
+    unplaced: day.unplaced().length,
     cost: costOf(instance, kept).total,
     begun,
     best: kept,
-  });
-  let now = progress();
+  };
+
+  /** Batches are pushed, and all settle; if they do not, nothing was done. */
+  function* push(batches: readonly number[]): Generator<Progress, void, void> {
+    const before = day.schedule();
+    const prices = day.prices();
+    day.crowd(shuffled(batches, chance), prices);
+    for (let go = 0; go < SETTLING; go += 1) {
+      if (day.settle(prices, chance)) return;
+      rounds += 1;
+      yield (now = { ...now, rounds });
+    }
+    day.restore(before);
+  }
+
   yield now;
-  while (best > 1e-9 && instance.batches.length > 0) {
+  while (best > 1e-9 && all.length > 0) {
     rounds += 1;
     const before = day.schedule();
     const waiting = day.unplaced();
-    // Once there is a plan the whole day is made anew a few times, in other orders: the best is gone on from.
+    // Once there is a plan the whole day is made anew a few times: the best is gone on from.
     const whole = best < UNPLACED ? begun < beginnings : chance() < RESHUFFLED;
     if (whole && best < UNPLACED) begun += 1;
-    const some = FEWEST + Math.floor(chance() * (MOST - FEWEST + 1));
-    const swap = !whole && best < UNPLACED && chance() < SWAPPED ? day.swap(chance) : null;
-    const lots = waiting.length > 0 ? LOTS.waiting : LOTS.else;
-    const noise = chance() < lots.often ? chance() * lots.most : 0;
-    const noisy = noise === 0 ? null : () => chance() * noise;
-    const yielding = chance() < YIELDING ? chance() * YIELDED : 0;
-    const stuck = rounds < YOUNG ? PUSHED.young : rounds - gained > IDLE ? PUSHED.idle : PUSHED.else;
-    const pushes = waiting.length > 0 ? PUSHED.waiting : stuck * Math.min(1, 8 / instance.batches.length);
-    if (!whole && !swap && chance() < pushes) {
-      const first = waiting.length > 0 ? shuffled(waiting, chance) : [day.dearest(chance)];
-      // The others give way by lot, so that the same push does not end the same way each time.
-      const amount = lots.least + chance() * lots.most;
-      day.resume(before, shuffled([...instance.batches.keys()], chance), first, () => chance() * amount);
-    } else {
-      const out = whole ? [...instance.batches.keys()] : day.neighbours(chance, some, swap);
-      if (whole) day.clear();
-      else day.remove(out, swap !== null || chance() > ANYWHERE);
-      if (swap) day.look(swap);
-      // What had no place before comes first as a rule, and is tried again at the end.
-      const first = swap ? [swap.one, swap.other] : chance() < 0.7 ? waiting : [];
-      const order = [
-        ...shuffled(first, chance),
-        ...shuffled(
-          out.filter((batch) => !first.includes(batch)),
-          chance,
-        ),
-      ];
-      day.placeAll(order, noisy, yielding);
-      day.placeAll(shuffled(day.unplaced(), chance), null);
-      if (whole && day.unplaced().length > 0) day.resume(day.schedule(), order, day.unplaced(), null);
-    }
+    const pushes = waiting.length > 0 ? PUSHED.waiting : PUSHED.dearest * Math.min(1, 8 / all.length);
+    if (whole) yield* push(all);
+    else if (chance() < pushes) yield* push(waiting.length > 0 ? waiting : [day.dearest(chance)]);
+    else putBack(day, waiting, chance);
     const cost = day.total();
     if (cost < best - 1e-9) {
-      gained = rounds;
-      best = cost;
-      kept = day.schedule();
-      now = progress();
+      [gained, best, kept] = [rounds, cost, day.schedule()];
+      now = { ...now, unplaced: day.unplaced().length, cost: costOf(instance, kept).total, best: kept };
     }
     const worse = cost - current;
     // While something has no place, any way on that leaves no more of it without one is as good.
@@ -141,26 +124,38 @@ export function* search(
       current = cost;
     else day.restore(before);
     heat = Math.max(COOL, heat * COOLING);
-    if (rounds - gained >= Math.max(STALE.least, STALE.ofBatch * instance.batches.length)) {
-      // Warm again: from the best as it is, or with what is dear elsewhere, also if that is dearer at first.
-      heat = HOT;
-      gained = rounds;
+    if (rounds - gained >= Math.max(STALE.least, STALE.ofBatch * all.length)) {
+      // Warm again: from the best as it is, or from something else that may well be dearer at first.
+      [heat, gained, shaken] = [HOT, rounds, !shaken];
       day.restore(kept);
-      shaken = !shaken;
-      if (shaken && best < UNPLACED) {
-        const order = shuffled([...instance.batches.keys()], chance);
-        day.resume(kept, order, [day.dearest(chance)], () => chance() * LOTS.else.most);
-      }
+      if (shaken && best < UNPLACED) yield* push(chance() < STALE.anew ? all : [day.dearest(chance)]);
       current = day.total();
     }
-    now = { ...now, rounds, begun };
-    yield now;
+    yield (now = { ...now, rounds, begun });
   }
   return now;
 }
 
-const unplacedOf = ({ batches }: Instance, { tasks }: Schedule): number =>
-  batches.filter((batch) => batch.tasks.some((task) => !tasks[task])).length;
+/** Some batches that meet in time are taken out, or two that change places, and put back in another order. */
+function putBack(day: Day, waiting: readonly number[], chance: () => number): void {
+  const some = FEWEST + Math.floor(chance() * (MOST - FEWEST + 1));
+  const swap = waiting.length === 0 && chance() < SWAPPED ? day.swap(chance) : null;
+  const out = day.neighbours(chance, some, swap);
+  day.remove(out, swap !== null || chance() > ANYWHERE);
+  if (swap) day.look(swap);
+  // What had no place before comes first as a rule, and is tried again at the end.
+  const first = swap ? [swap.one, swap.other] : chance() < FIRST ? waiting : [];
+  const rest = out.filter((batch) => !first.includes(batch));
+  const lots = waiting.length > 0 ? LOTS.waiting : LOTS.else;
+  const noise = chance() < lots.often ? chance() * lots.most : 0;
+  const yielding = chance() < YIELDING ? chance() * YIELDED : 0;
+  day.placeAll(
+    [...shuffled(first, chance), ...shuffled(rest, chance)],
+    noise === 0 ? null : () => chance() * noise,
+    yielding,
+  );
+  day.placeAll(shuffled(day.unplaced(), chance), null);
+}
 
 /** Batches by how many slots their tasks may start in, the fewest first. */
 function tightFirst({ batches }: Instance, domains: Domains): number[] {
@@ -168,14 +163,4 @@ function tightFirst({ batches }: Instance, domains: Domains): number[] {
     Math.min(...tasks.map((task) => domains[task]?.reduce((sum, free) => sum + free, 0) ?? 0)),
   );
   return [...batches.keys()].sort((a, b) => (room[a] ?? 0) - (room[b] ?? 0) || a - b);
-}
-
-function shuffled<T>(items: readonly T[], chance: () => number): T[] {
-  const all = [...items];
-  for (let index = all.length - 1; index > 0; index -= 1) {
-    const other = Math.floor(chance() * (index + 1));
-    const [a, b] = [all[index], all[other]];
-    if (a !== undefined && b !== undefined) [all[index], all[other]] = [b, a];
-  }
-  return all;
 }

@@ -11,6 +11,9 @@ import {
   type Use,
 } from '../instance/index.ts';
 
+/** Stands for a hand that nobody has, where more may be taken than there is. */
+export const NOBODY = -1;
+
 /** What is taken of people, resources and decks by the tasks that are placed. */
 export class Taken {
   private readonly used: Int16Array[];
@@ -33,6 +36,8 @@ export class Taken {
   private deckHeats: readonly DecksFrom[] = [];
   private readonly nearest: number[] = [];
   private readonly night: Uint8Array;
+  /** By slot, hands that nobody has. */
+  private readonly missing: Int16Array;
   /** By slot: the last slot up to it and the first from it on in which something bakes (−1: none), and idle slots so far. */
   private readonly bakedBefore: Int16Array;
   private readonly bakedFrom: Int16Array;
@@ -52,6 +57,7 @@ export class Taken {
     this.inside = new Int16Array(slots);
     this.heat = new Int16Array(slots);
     this.night = new Uint8Array(slots);
+    this.missing = new Int16Array(slots);
     this.bakedBefore = new Int16Array(slots);
     this.bakedFrom = new Int16Array(slots);
     this.idleUntil = new Int16Array(slots);
@@ -84,14 +90,22 @@ export class Taken {
     return run;
   }
 
-  /** A load may begin in this slot: it joins one of its kind, or finds decks. */
-  takesLoad(load: Load, start: number): boolean {
+  missingAt = (slot: number): number => this.missing[slot] ?? 0;
+  usedAt = (resource: number, slot: number): number => this.used[resource]?.[slot] ?? 0;
+  decksAt = (slot: number): number => this.decks[slot] ?? 0;
+
+  /**
+   * A load may begin in this slot: it joins one of its kind, or finds decks.
+   *
+   * @param over it may take more decks than there are
+   */
+  takesLoad(load: Load, start: number, over = false): boolean {
     const more = this.moreDecks(load, start);
     if (more === 0) return true;
     const end = Math.min(start + load.slots, this.instance.slots);
     const { decks, oneHeat } = this.instance;
     for (let slot = start; slot < end; slot += 1) {
-      if ((this.decks[slot] ?? 0) + more > decks) return false;
+      if (!over && (this.decks[slot] ?? 0) + more > decks) return false;
       if (oneHeat && this.inside[slot] !== 0 && this.heat[slot] !== load.profile) return false;
     }
     return true;
@@ -153,14 +167,22 @@ export class Taken {
   /**
    * People who are free for a mode: those who are wanted first, then those who can do least else.
    *
+   * @param over nobody may stand for those who are missing
    * @returns null if they are too few
    */
-  peopleFor(task: Task, mode: Mode, start: number, wanted: readonly number[] = []): number[] | null {
+  peopleFor(
+    task: Task,
+    mode: Mode,
+    start: number,
+    wanted: readonly number[] = [],
+    over = false,
+  ): number[] | null {
     if (mode.people === 0 || task.skill === null) return [];
     const able: number[] = [];
     for (const person of this.instance.people.keys())
       if (this.isFree(person, task.skill, start, mode.slots)) able.push(person);
-    if (able.length < mode.people) return null;
+    const missing = mode.people - able.length;
+    if (missing > 0) return over ? [...able, ...Array<number>(missing).fill(NOBODY)] : null;
     const breadth = (person: number) => bits(this.instance.people[person]?.skills ?? 0);
     const asked = (person: number) => (wanted.includes(person) ? 0 : 1);
     return able
@@ -186,6 +208,11 @@ export class Taken {
     if (!mode) return;
     const end = placed.start + mode.slots;
     for (const person of placed.people) {
+      if (person === NOBODY) {
+        for (let slot = placed.start; slot < end; slot += 1)
+          this.missing[slot] = (this.missing[slot] ?? 0) + sign;
+        continue;
+      }
       this.known.delete(person);
       this.busy[person]?.fill(sign === 1 ? 1 : 0, placed.start, end);
       this.worked[person] = (this.worked[person] ?? 0) + sign * mode.slots;
@@ -223,7 +250,8 @@ export class Taken {
     return true;
   }
 
-  private moreDecks(load: Load, start: number): number {
+  /** Decks that a load takes besides what is in with it. */
+  moreDecks(load: Load, start: number): number {
     const fills = this.loads.get(this.keyOf(load, start))?.fills;
     if (!fills) return Math.ceil(load.fill / 1000);
     return decksTogether([...fills, load.fill]) - decksTogether(fills);
