@@ -23,6 +23,8 @@ const APART = 48;
 const GOES = 8;
 /** How often one moves that could stay, so that others find other places. */
 const MOVED_TOO = 0.1;
+/** How often it looks near where it was, and not anywhere. */
+const NEARBY = 0.9;
 
 /** Two batches that change places, and slots from the load of the one to that of the other. */
 interface Swap {
@@ -158,10 +160,10 @@ export class Day {
       const at = (task: number) => this.placed[task] ?? null;
       // First it is looked for near where it was: most of the day is passed over at once.
       prices?.look();
-      const near = prices ? undefined : this.lastStart[batch];
+      const near = this.lastStart[batch];
       const dear = yielding > 0 ? this.handsOf(batches, batch, yielding) : undefined;
       const found =
-        (near === undefined ? null : this.inserter.insert(batch, at, { noise, near, dear })) ??
+        (near === undefined ? null : this.inserter.insert(batch, at, { noise, near, dear, prices })) ??
         this.inserter.insert(batch, at, { noise, dear, prices });
       if (!found) continue;
       this.lastCost[batch] = found.cost;
@@ -173,10 +175,14 @@ export class Day {
   /** Prices of what there is, none of it dear yet. */
   prices = (): Prices => new Prices(this.instance, this.taken);
 
-  /** Puts some batches where they are cheapest, though others have what they take there. */
-  crowd(batches: readonly number[], prices: Prices): void {
+  /**
+   * Puts some batches where they are cheapest, though others have what they take there.
+   *
+   * @param near they are to be looked for near where they were
+   */
+  crowd(batches: readonly number[], prices: Prices, near = false): void {
     const all = this.withFollowers(batches);
-    this.remove(all);
+    this.remove(all, near);
     this.placeAll(all, null, 0, prices);
   }
 
@@ -187,7 +193,7 @@ export class Day {
    */
   settle(prices: Prices, chance: () => number): boolean {
     for (const batch of shuffled([...this.instance.batches.keys()], chance))
-      if (this.isOver(batch, prices) || chance() < MOVED_TOO) this.crowd([batch], prices);
+      if (this.isOver(batch, prices) || chance() < MOVED_TOO) this.crowd([batch], prices, chance() < NEARBY);
     return !prices.raise() && this.unplaced().length === 0;
   }
 

@@ -12,7 +12,8 @@ const [DEARER, FORGETS] = [0.5, 0.95];
  */
 export class Prices {
   private readonly hands: Float64Array;
-  private readonly resources: readonly Float64Array[];
+  /** Of resources that work takes; what doughs stand in is never overbooked. */
+  private readonly resources: ReadonlyMap<number, Float64Array>;
   private readonly decks: Float64Array;
   /** What is dear and what is missing of hands, as sums of all slots before each. */
   private readonly handsBefore: Float64Array;
@@ -22,9 +23,12 @@ export class Prices {
     private readonly instance: Instance,
     private readonly taken: Taken,
   ) {
-    const { slots, resources } = instance;
+    const { slots } = instance;
     this.hands = new Float64Array(slots);
-    this.resources = resources.map(() => new Float64Array(slots));
+    const used = instance.tasks.flatMap(({ modes }) =>
+      modes.flatMap(({ uses }) => uses.map((use) => use.resource)),
+    );
+    this.resources = new Map(used.map((resource) => [resource, new Float64Array(slots)]));
     this.decks = new Float64Array(slots);
     this.handsBefore = new Float64Array(slots + 1);
     this.missingBefore = new Float64Array(slots + 1);
@@ -55,7 +59,7 @@ export class Prices {
   /** Adds what so much of a resource costs for so many slots from each slot of a stretch. */
   use(costs: Float64Array, { resource, amount }: Use, slots: number, first: number, last: number): void {
     const share = amount / this.capacity(resource);
-    const dear = this.resources[resource];
+    const dear = this.resources.get(resource);
     const at = (slot: number) => MISSING * this.over(resource, slot, amount) + (dear?.[slot] ?? 0) * share;
     let sum = 0;
     for (let slot = first; slot < first + slots; slot += 1) sum += at(slot);
@@ -101,7 +105,7 @@ export class Prices {
     };
     for (let slot = 0; slot < this.instance.slots; slot += 1) {
       raise(this.hands, slot, this.taken.missingAt(slot));
-      for (const [resource, dear] of this.resources.entries()) raise(dear, slot, this.over(resource, slot));
+      for (const [resource, dear] of this.resources) raise(dear, slot, this.over(resource, slot));
       raise(this.decks, slot, this.decksOver(slot));
     }
     return any;
@@ -110,7 +114,8 @@ export class Prices {
   /** How many times over a resource would have to be there besides what there is, if so much more of it were taken. */
   private over(resource: number, slot: number, more = 0): number {
     const capacity = this.capacity(resource);
-    return Math.ceil(Math.max(0, this.taken.usedAt(resource, slot) + more - capacity) / capacity);
+    const over = this.taken.usedAt(resource, slot) + more - capacity;
+    return over > 0 ? Math.ceil(over / capacity) : 0;
   }
 
   private capacity = (resource: number): number =>

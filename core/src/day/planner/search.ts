@@ -22,7 +22,7 @@ const [FEWEST, MOST] = [2, 6];
  * else the dearest; and rounds after which it is given up if something is overbooked still.
  */
 const PUSHED = { waiting: 0.5, dearest: 0.1 } as const;
-const SETTLING = 80;
+const SETTLING = 160;
 /** How often a day of eight doughs is made anew once it has a plan: all its batches pushed at once. */
 const BEGINNINGS = 3;
 /** How often the whole day is made anew while something has no place. */
@@ -94,8 +94,8 @@ export function* search(
     day.crowd(shuffled(batches, chance), prices);
     for (let go = 0; go < SETTLING; go += 1) {
       if (day.settle(prices, chance)) return;
-      rounds += 1;
       yield (now = { ...now, rounds });
+      rounds += 1;
     }
     day.restore(before);
   }

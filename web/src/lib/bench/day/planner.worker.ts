@@ -22,6 +22,8 @@ import type { FromPlanner, ToPlanner } from './messages';
 const SLICE = 25;
 /** Rounds of a search after which the planner is ready. */
 const READY = 10;
+/** How much longer it is looked for a first plan than for a better one. */
+const PATIENCE = 2;
 /** Seconds that a remedy is tried for, and how many are offered. */
 const TRY = 0.6;
 const OFFERED = 5;
@@ -71,12 +73,20 @@ async function plan(data: Extract<ToPlanner, { kind: 'plan' | 'show' }>, mine: n
     return;
   }
   const from = current && data.keep ? carriedOver(current.schedule, current.network, network.value) : null;
-  const answer = await search(input, network.value, from, data.seconds, mine, (best, rounds, settled) => {
-    if (best) {
-      keep(input, network.value, best);
-      tell({ kind: 'planned', asked, settled, day: plannedDay(input, network.value, best, oven) });
-    } else tell({ kind: 'looking', asked, rounds });
-  });
+  const answer = await search(
+    input,
+    network.value,
+    from,
+    data.seconds,
+    mine,
+    (best, rounds, settled) => {
+      if (best) {
+        keep(input, network.value, best);
+        tell({ kind: 'planned', asked, settled, day: plannedDay(input, network.value, best, oven) });
+      } else tell({ kind: 'looking', asked, rounds });
+    },
+    PATIENCE,
+  );
   if (mine !== turn || answer === null || answer.verdict === 'planned') return;
   tell({ kind: 'conflict', asked, conflict: conflictOf(input, network.value, answer, oven) });
   await offerRemedies(input, network.value, answer, asked, mine);
@@ -104,7 +114,12 @@ function keep(input: DayInput, network: Network, schedule: Schedule): void {
   current = { input, network, schedule };
 }
 
-/** Searches slice by slice, and tells of each better plan. */
+/**
+ * Searches slice by slice, and tells of each better plan.
+ *
+ * @param seconds that it goes on after the first plan, and it looks for that one
+ * @param patience how many times as long it looks for the first
+ */
 async function search(
   input: DayInput,
   network: Network,
@@ -112,9 +127,10 @@ async function search(
   seconds: number,
   mine: number,
   told: (best: Schedule | null, rounds: number, settled: boolean) => void,
+  patience = 1,
 ): Promise<Answer | null> {
-  const began = performance.now();
-  let [breath, said] = [began, 0];
+  let [breath, said] = [performance.now(), 0];
+  let until = breath + seconds * 1000 * patience;
   let answer: Answer | null = null;
   let shown: Schedule | null = null;
   let [best, rounds]: [Schedule, number] = [{ tasks: [], ways: [] }, 0];
@@ -126,6 +142,7 @@ async function search(
     if (answer?.verdict === 'impossible') return answer;
     // The first plan is shown at once, better ones a few times a second.
     if (answer?.verdict === 'planned' && answer.schedule !== shown && (shown === null || now - said > 250)) {
+      if (shown === null) until = now + seconds * 1000;
       shown = answer.schedule;
       said = now;
       told(shown, rounds, false);
@@ -133,7 +150,7 @@ async function search(
       said = now;
       told(null, rounds, false);
     }
-    if (now - began > seconds * 1000) break;
+    if (now > until) break;
     if (now - breath > SLICE) {
       await breathe();
       breath = performance.now();
