@@ -95,7 +95,7 @@ export class Day {
   }
 
   /** Puts in what another plan placed, as far as it fits. */
-  private adopt(from: Schedule): void {
+  adopt(from: Schedule): void {
     const levels = levelsOf(this.instance, from);
     const leadersFirst = [...this.instance.batches.keys()].sort(
       (a, b) =>

@@ -23,6 +23,8 @@ const [FEWEST, MOST] = [2, 6];
  */
 const PUSHED = { waiting: 0.5, dearest: 0.1 } as const;
 const SETTLING = 160;
+/** The same for what fits no more in a plan that is gone on from: then it comes first, and the rest gives way. */
+const CHANGED = 25;
 /** How often a day of eight doughs is made anew once it has a plan: all its batches pushed at once. */
 const BEGINNINGS = 3;
 /** How often the whole day is made anew while something has no place. */
@@ -72,27 +74,25 @@ export function* search(
   const chance = chanceFrom(seed);
   const all = [...instance.batches.keys()];
   const order = tightFirst(instance, domains);
-  if (from) day.resume(from, order);
-  else day.placeAll(order, null);
-  if (day.unplaced().length > 0) day.resume(day.schedule(), order);
-  let [current, best, kept] = [day.total(), day.total(), day.schedule()];
   const beginnings = Math.min(BEGINNINGS, Math.ceil((BEGINNINGS * 8) / all.length));
-  /** The last round that was worth it, how the search was warmed last, how hot it is, and how often it began anew. */
-  let [rounds, gained, shaken, heat, begun] = [0, 0, false, HOT, anew];
-  let now: Progress = {
+  /** The last round that was worth it, how hot the search is, and how often it began anew. */
+  let [rounds, gained, heat, begun] = [0, 0, HOT, anew];
+  /** How it was warmed last; and whether what comes next is gone on from, whatever it costs. */
+  let [shaken, shaking] = [false, false];
+  const progress = (best: Schedule): Progress => ({
     rounds,
-    unplaced: day.unplaced().length,
-    cost: costOf(instance, kept).total,
+    unplaced: unplacedOf(instance, best),
+    cost: costOf(instance, best).total,
     begun,
-    best: kept,
-  };
+    best,
+  });
 
   /** Batches are pushed, and all settle; if they do not, nothing was done. */
-  function* push(batches: readonly number[]): Generator<Progress, void, void> {
+  function* push(batches: readonly number[], most = SETTLING): Generator<Progress, void, void> {
     const before = day.schedule();
     const prices = day.prices();
     day.crowd(shuffled(batches, chance), prices);
-    for (let go = 0; go < SETTLING; go += 1) {
+    for (let go = 0; go < most; go += 1) {
       if (day.settle(prices, chance)) return;
       yield (now = { ...now, rounds });
       rounds += 1;
@@ -100,6 +100,14 @@ export function* search(
     day.restore(before);
   }
 
+  if (from) day.adopt(from);
+  else day.placeAll(order, null);
+  let now = progress(day.schedule());
+  // What fits no more in a plan that is gone on from settles with as little of the rest moved as may be.
+  if (from && day.unplaced().length > 0) yield* push(day.unplaced(), CHANGED);
+  for (const plan of [from, null]) if (day.unplaced().length > 0) day.resume(plan ?? day.schedule(), order);
+  let [current, best, kept] = [day.total(), day.total(), day.schedule()];
+  now = progress(kept);
   yield now;
   while (best > 1e-9 && all.length > 0) {
     rounds += 1;
@@ -109,27 +117,29 @@ export function* search(
     const whole = best < UNPLACED ? begun < beginnings : chance() < RESHUFFLED;
     if (whole && best < UNPLACED) begun += 1;
     const pushes = waiting.length > 0 ? PUSHED.waiting : PUSHED.dearest * Math.min(1, 8 / all.length);
-    if (whole) yield* push(all);
-    else if (chance() < pushes) yield* push(waiting.length > 0 ? waiting : [day.dearest(chance)]);
+    const taken = shaking;
+    if (whole || (taken && chance() < STALE.anew)) yield* push(all);
+    else if (taken || chance() < pushes) yield* push(waiting.length > 0 ? waiting : [day.dearest(chance)]);
     else putBack(day, waiting, chance);
     const cost = day.total();
     if (cost < best - 1e-9) {
       [gained, best, kept] = [rounds, cost, day.schedule()];
-      now = { ...now, unplaced: day.unplaced().length, cost: costOf(instance, kept).total, best: kept };
+      now = progress(kept);
     }
     const worse = cost - current;
     // While something has no place, any way on that leaves no more of it without one is as good.
     const drifts = best >= UNPLACED && worse < UNPLACED / 2;
-    if (worse <= 0 || drifts || (!whole && chance() < Math.exp(-worse / (heat * Math.max(1, best)))))
+    if (worse <= 0 || drifts || taken || (!whole && chance() < Math.exp(-worse / (heat * Math.max(1, best)))))
       current = cost;
     else day.restore(before);
     heat = Math.max(COOL, heat * COOLING);
+    shaking = false;
     if (rounds - gained >= Math.max(STALE.least, STALE.ofBatch * all.length)) {
       // Warm again: from the best as it is, or from something else that may well be dearer at first.
       [heat, gained, shaken] = [HOT, rounds, !shaken];
       day.restore(kept);
-      if (shaken && best < UNPLACED) yield* push(chance() < STALE.anew ? all : [day.dearest(chance)]);
-      current = day.total();
+      current = best;
+      shaking = shaken && best < UNPLACED;
     }
     yield (now = { ...now, rounds, begun });
   }
@@ -164,3 +174,6 @@ function tightFirst({ batches }: Instance, domains: Domains): number[] {
   );
   return [...batches.keys()].sort((a, b) => (room[a] ?? 0) - (room[b] ?? 0) || a - b);
 }
+
+const unplacedOf = ({ batches }: Instance, { tasks }: Schedule): number =>
+  batches.filter((batch) => batch.tasks.some((task) => !tasks[task])).length;

@@ -11,6 +11,7 @@
     /** px that it may take. */
     width: number;
     zone: string;
+    /** The stretch of time that is shown; it stays as it is while something is dragged. */
     from: number;
     to: number;
     selected: number | null;
@@ -32,8 +33,8 @@
     view,
     width,
     zone,
-    from,
-    to,
+    from: wantedFrom,
+    to: wantedTo,
     selected,
     faded,
     onselect,
@@ -53,6 +54,16 @@
   const NAME = 44;
   const SLOT = 300;
 
+  let drag = $state<{
+    task: ViewTask;
+    grab: number;
+    at: number;
+    moved: boolean;
+    from: number;
+    to: number;
+  } | null>(null);
+  const from = $derived(drag?.from ?? wantedFrom);
+  const to = $derived(drag?.to ?? wantedTo);
   const scale = $derived<TimeScale>({ from, to, left: GUTTER, right: Math.max(width, 600) - 6 });
   const x = (at: number) => xOf(scale, at);
   const perHour = $derived(((scale.right - scale.left) / (to - from)) * 3600);
@@ -125,7 +136,6 @@
     hour < 12 ? Math.min(1, Math.max(0, (7 - hour) / 2.5)) : Math.min(1, Math.max(0, (hour - 18) / 2.5));
 
   const clock = (at: number) => localTime(at, zone).time;
-  let drag = $state<{ task: ViewTask; grab: number; at: number; moved: boolean } | null>(null);
   let pan = $state<{ grab: number; from: number; to: number } | null>(null);
   let svg = $state<SVGSVGElement>();
   const timeAt = (clientX: number) => {
@@ -138,7 +148,7 @@
     if (event.button !== 0) return;
     event.stopPropagation();
     onselect(task.index);
-    drag = { task, grab: timeAt(event.clientX) - task.start, at: task.start, moved: false };
+    drag = { task, grab: timeAt(event.clientX) - task.start, at: task.start, moved: false, from, to };
     svg?.setPointerCapture(event.pointerId);
   }
   function move(event: PointerEvent) {

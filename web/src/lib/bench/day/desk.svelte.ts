@@ -207,7 +207,7 @@ export class DayDesk {
       const { id, at: wanted } = this.dragged;
       this.looking = 'better';
       const tried = this.knowing(withPin(this.history.present, id, wanted));
-      this.planner?.plan(chosenInput(this.base, tried), 0.4, true);
+      this.planner?.plan(chosenInput(this.base, tried), 0.4, true, true);
     }, DRAG_EVERY);
   }
   /** Holds several tasks so many seconds from where they stand. */

@@ -38,9 +38,12 @@ export class Planner {
     this.send({ kind: 'begin' });
   }
 
-  /** @param keep begin with the plan that stands, as far as it fits */
-  plan(input: DayInput, seconds: number, keep: boolean): void {
-    this.send({ kind: 'plan', asked: this.ask(), input, seconds, keep, oven: this.oven });
+  /**
+   * @param keep begin with the plan that stands, as far as it fits
+   * @param trial what comes of it is shown, but does not stand: the next begins with the same plan again
+   */
+  plan(input: DayInput, seconds: number, keep: boolean, trial = false): void {
+    this.send({ kind: 'plan', asked: this.ask(), input, seconds, keep, trial, oven: this.oven });
   }
 
   show(input: DayInput, schedule: Schedule): void {

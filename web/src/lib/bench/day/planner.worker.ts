@@ -81,7 +81,7 @@ async function plan(data: Extract<ToPlanner, { kind: 'plan' | 'show' }>, mine: n
     mine,
     (best, rounds, settled) => {
       if (best) {
-        keep(input, network.value, best);
+        if (!data.trial) keep(input, network.value, best);
         tell({ kind: 'planned', asked, settled, day: plannedDay(input, network.value, best, oven) });
       } else tell({ kind: 'looking', asked, rounds });
     },
