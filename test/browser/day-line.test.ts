@@ -223,3 +223,59 @@ for (const look of ['light', 'dark'])
     await accessible(visit, look, '/plan/orders/2032-03-25', () => visit.until('h1', 'Orders'));
     await accessible(visit, look, '/plan/day/2032-03-25', () => settled(visit));
   });
+
+visited('a mix is dragged with the mouse: the hours stand still, and it is held where it was let go', async (visit) => {
+  const { page } = visit;
+  await visit.go('/plan/day/2032-05-08');
+  const mix = '[data-task="tidewater-rye.1.mix"]';
+  await page.waitForSelector(mix);
+  await settled(visit);
+  const hours = () => page.$$eval('svg .axis', (all) => all.map((each) => `${each.textContent} ${each.getAttribute('x')}`));
+  const before = await startOf(visit, 'tidewater-rye.1.mix');
+  const [shown, box] = [await hours(), await (await page.$(mix))?.boundingBox()];
+  assert.ok(box, 'the mix is drawn');
+  const [at, to] = await page.$$eval('svg .axis', (all) => all.slice(-2).map((each) => Number(each.getAttribute('x'))));
+  const names = shown.slice(-2).map((name) => Number(name.slice(0, 2)));
+  const hour = ((to ?? 0) - (at ?? 0)) / ((names[1] ?? 0) - (names[0] ?? 0));
+  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  const held = (later: number) => {
+    const [hours, minutes] = [Math.floor((before + later) / 60), (before + later) % 60].map((each) => `${each}`.padStart(2, '0'));
+    return page.waitForSelector(`${mix}[aria-label*=", ${hours}:${minutes} to"][aria-label*="held here"]`);
+  };
+  for (const minutes of [15, 30]) {
+    await page.mouse.move(x + (minutes / 60) * hour, y, { steps: 3 });
+    await held(minutes);
+    assert.deepEqual(await hours(), shown);
+  }
+  await page.mouse.up();
+  await settled(visit);
+  await held(30);
+}); // prettier-ignore
+
+visited('what is typed while a plan is being saved is not cut off', async (visit) => {
+  const { page } = visit;
+  await onlyOrders('2032-05-06', [['tea-room', 'oat-tin', '09:30', 12]]);
+  await visit.go('/plan/day/2032-05-06');
+  await page.waitForSelector('[data-task="oat-tin.1.divide"]');
+  await settled(visit);
+  await focus(visit, '[data-task="oat-tin.1.divide"]');
+  await visit.press('It happened');
+  // The answer to what is saved is held back until half of it is typed.
+  await page.evaluate(`{
+    const send = window.fetch;
+    window.fetch = async (...what) => {
+      const answer = await send(...what);
+      if (what[1]?.method === 'PUT') await new Promise((go) => (window.letGo = go));
+      return answer;
+    };
+  }`);
+  await visit.press('Save');
+  await visit.enter('dough', '12');
+  await page.waitForFunction('window.letGo');
+  await page.evaluate('window.letGo()');
+  await visit.until('header [role="status"]', /^ ?Saved/);
+  await page.keyboard.type('.5');
+  assert.equal(await visit.value('dough'), '12.5');
+}); // prettier-ignore
