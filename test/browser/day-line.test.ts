@@ -77,9 +77,11 @@ visited('orders from a table are planned, a mix is moved, the plan is kept and o
   await page.emulateMediaType('screen');
   const table = await (await fetch(`${SERVED}/api/v1/plans/2032-03-04/plan.csv`)).text();
   assert.equal(table.trim().split('\n').length - 1, saved.length);
-  const calendar = await (await fetch(`${SERVED}/api/v1/plans/2032-03-04/plan.ics?person=Odo%20Fenwright`)).text();
+  const calendarOf = (name: string) => fetch(`${SERVED}/api/v1/plans/2032-03-04/plan.ics?person=${encodeURIComponent(name)}`);
+  const calendar = await (await calendarOf('Odo Fenwright')).text();
   const events = calendar.match(/BEGIN:VEVENT/g)?.length ?? 0;
   assert.equal(events, saved.filter((label) => label.includes('Odo Fenwright')).length);
+  assert.match(await (await calendarOf('Odo')).text(), /Nobody called “Odo” works on this day.*Odo Fenwright/);
 
   await api('PUT', 'orders/2032-03-04', {
     lines: [{ customer: 'own-counter', product: 'quay-loaf', drop: '08:00', pieces: 33 }],

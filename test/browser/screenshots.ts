@@ -18,10 +18,10 @@ const take = (name: string) => page.screenshot({ path: `${FOLDER}${name}.png` })
 const look = (value: string) => browser.setCookie({ name: 'look', value, domain: new URL(SERVED).hostname });
 
 await look('light');
-await visit.go('/plan/orders/2026-11-26');
+await visit.go('/plan/orders/2027-01-14');
 await page.waitForSelector('tfoot td');
 await take('orders');
-await visit.go('/plan/day/2026-11-26');
+await visit.go('/plan/day/2027-01-14');
 await visit.until('header [role="status"]', 'Not saved yet');
 await page.$eval('[data-task="quay-country.1.divide"]', (each) => (each as unknown as HTMLElement).focus());
 await visit.until('section caption', 'If it alone were moved');
@@ -31,7 +31,7 @@ for (let half = 0; half < 10; half += 1) await visit.keys('Alt', 'Shift', 'Arrow
 await page.waitForSelector('[aria-label="What stands in the way"] li button');
 await page.waitForFunction(() => !document.body.innerText.includes('Planning what might help'));
 await take('day-conflict');
-await visit.go('/plan/oven/2026-11-26');
+await visit.go('/plan/oven/2027-01-14');
 await page.waitForSelector('[data-chart] svg');
 await visit.until('header [role="status"]', 'Not saved yet');
 const loads = await page.$$eval('[data-load]', (all) =>

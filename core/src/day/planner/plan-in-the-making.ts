@@ -180,10 +180,10 @@ export class Day {
    *
    * @param near they are to be looked for near where they were
    */
-  crowd(batches: readonly number[], prices: Prices, near = false): void {
+  crowd(batches: readonly number[], prices: Prices, noise: (() => number) | null, near = false): void {
     const all = this.withFollowers(batches);
     this.remove(all, near);
-    this.placeAll(all, null, 0, prices);
+    this.placeAll(all, noise, 0, prices);
   }
 
   /**
@@ -193,7 +193,8 @@ export class Day {
    */
   settle(prices: Prices, chance: () => number): boolean {
     for (const batch of shuffled([...this.instance.batches.keys()], chance))
-      if (this.isOver(batch, prices) || chance() < MOVED_TOO) this.crowd([batch], prices, chance() < NEARBY);
+      if (this.isOver(batch, prices) || chance() < MOVED_TOO)
+        this.crowd([batch], prices, null, chance() < NEARBY);
     return !prices.raise() && this.unplaced().length === 0;
   }
 

@@ -38,7 +38,11 @@ const STALE = { least: 100, ofBatch: 4, anew: 0.5 } as const;
  * What is added by lot to the cost of each place at most, and how often it is. Much while something has no place: then any
  * other way is welcome.
  */
-const LOTS = { waiting: { most: 4, often: 0.5 }, else: { most: 1, often: 0.2 } } as const;
+const LOTS = {
+  waiting: { most: 4, often: 0.5 },
+  pushed: { most: 1.5, often: 0.8 },
+  else: { most: 1, often: 0.5 },
+} as const;
 /**
  * How often those that come first leave to others that are out, where they can, the hands that these had; and what a slot
  * of a hand costs them then at most. Without it the first takes the best place and the rest pays for it.
@@ -91,7 +95,7 @@ export function* search(
   function* push(batches: readonly number[], most = SETTLING): Generator<Progress, void, void> {
     const before = day.schedule();
     const prices = day.prices();
-    day.crowd(shuffled(batches, chance), prices);
+    day.crowd(shuffled(batches, chance), prices, lotsOf(LOTS.pushed, chance));
     for (let go = 0; go < most; go += 1) {
       if (day.settle(prices, chance)) return;
       yield (now = { ...now, rounds });
@@ -146,6 +150,16 @@ export function* search(
   return now;
 }
 
+/** What is added by lot to the cost of each place, if anything is. */
+function lotsOf(
+  { most, often }: { most: number; often: number },
+  chance: () => number,
+): (() => number) | null {
+  if (chance() >= often) return null;
+  const noise = chance() * most;
+  return () => chance() * noise;
+}
+
 /** Some batches that meet in time are taken out, or two that change places, and put back in another order. */
 function putBack(day: Day, waiting: readonly number[], chance: () => number): void {
   const some = FEWEST + Math.floor(chance() * (MOST - FEWEST + 1));
@@ -156,12 +170,10 @@ function putBack(day: Day, waiting: readonly number[], chance: () => number): vo
   // What had no place before comes first as a rule, and is tried again at the end.
   const first = swap ? [swap.one, swap.other] : chance() < FIRST ? waiting : [];
   const rest = out.filter((batch) => !first.includes(batch));
-  const lots = waiting.length > 0 ? LOTS.waiting : LOTS.else;
-  const noise = chance() < lots.often ? chance() * lots.most : 0;
   const yielding = chance() < YIELDING ? chance() * YIELDED : 0;
   day.placeAll(
     [...shuffled(first, chance), ...shuffled(rest, chance)],
-    noise === 0 ? null : () => chance() * noise,
+    lotsOf(waiting.length > 0 ? LOTS.waiting : LOTS.else, chance),
     yielding,
   );
   day.placeAll(shuffled(day.unplaced(), chance), null);

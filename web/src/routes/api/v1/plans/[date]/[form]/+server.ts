@@ -24,6 +24,11 @@ export async function GET({ params: { date, form }, url, locals: { actor } }) {
     return json(ovenDay(plan.input, network.value, plan.doc.schedule, followed));
   }
   const person = url.searchParams.get('person');
+  const hands = network.value.instance.people.map(({ name }) => name);
+  if (person !== null && !hands.includes(person)) {
+    const problem = `Nobody called “${person}” works on this day.`;
+    return refuse(422, [{ path: 'person', problem, remedy: `Name one of ${hands.join(', ')}.` }]);
+  }
   const all = toldTasks(plan.input, network.value, plan.doc.schedule);
   const tasks = person === null ? all : all.filter(({ people }) => people.includes(person));
   const [body, type] =
