@@ -87,8 +87,7 @@
       <p>
         {#if shown}
           first hands {localTime(shown.view.firstHands, zone).weekday}
-          <b>{clock(shown.view.firstHands)}</b>, last van {localTime(shown.view.lastDrop, zone).weekday}
-          <b>{clock(shown.view.lastDrop)}</b>
+          <b>{clock(shown.view.firstHands)}</b>, last van <b>{clock(shown.view.lastDrop)}</b>
         {:else}{formatDate(date)}{/if}
       </p>
     {/snippet}
