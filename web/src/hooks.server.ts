@@ -1,7 +1,9 @@
-import type { Handle, HandleServerError } from '@sveltejs/kit';
+import { building } from '$app/environment';
+import type { Handle, HandleServerError, ServerInit } from '@sveltejs/kit';
 import { findActor } from '$lib/server/database/bakehouse';
 import { database } from '$lib/server/database/connected';
 import { refuse } from '$lib/server/api/answer';
+import { loadDay } from '$lib/server/load-day';
 import { problem } from '@jovet/core/problem';
 import { modeFrom } from '$lib/ui/mode';
 
@@ -9,6 +11,17 @@ import { modeFrom } from '$lib/ui/mode';
 let actor: App.Locals['actor'] | undefined;
 let askedAt = 0;
 const ASK_AGAIN_MS = 10_000;
+
+/** Tomorrow is planned once before anyone asks: a planner that has just begun takes several times as long. */
+export const init: ServerInit = () => {
+  if (building) return;
+  const ready = async () => {
+    const first = await findActor(database());
+    if (first) await (await loadDay(undefined, first, false)).first;
+  };
+  // Without a database yet there is nothing to plan; who asks for a page then is told.
+  void ready().catch(() => null);
+};
 
 export const handle: Handle = async ({ event, resolve }) => {
   if (isForeign(event.request, event.url)) return refuse(403, [FOREIGN]);

@@ -10,7 +10,7 @@ import {
 } from '@jovet/core/day';
 
 /** Seconds after which a day without a plan is left to the planner in the browser. */
-const MOST = 1;
+const MOST = 2;
 /** Days that were planned lately: rooms are opened again and again. */
 const kept = new Map<string, PlannedDay | null>();
 const MOST_KEPT = 12;
