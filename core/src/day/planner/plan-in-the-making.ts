@@ -7,10 +7,10 @@ import {
   type Placed,
   type Schedule,
 } from '../instance/index.ts';
+import { shuffled } from './chance.ts';
 import type { Domains } from './domains.ts';
 import { Inserter } from './insert.ts';
 import { Prices } from './prices.ts';
-import { shuffled } from './chance.ts';
 import { Taken } from './taken.ts';
 
 /** What a batch without a place counts: more than any plan costs. */
@@ -149,6 +149,7 @@ export class Day {
    * Places batches, one after the other.
    *
    * @param yielding what a slot of a hand costs more for each that another of them had there before it was taken out
+   * @param prices with them more may be taken than there is
    */
   placeAll(batches: readonly number[], noise: (() => number) | null, yielding = 0, prices?: Prices): void {
     const leadersOf = (batch: number) => this.instance.batches[batch]?.leaders ?? [];
@@ -178,6 +179,7 @@ export class Day {
   /**
    * Puts some batches where they are cheapest, though others have what they take there.
    *
+   * @param noise added to the cost of each place, so that they may end beside it
    * @param near they are to be looked for near where they were
    */
   crowd(batches: readonly number[], prices: Prices, noise: (() => number) | null, near = false): void {
