@@ -11,6 +11,9 @@ export interface TimeScale {
 export const xOf = ({ from, to, left, right }: TimeScale, at: number): number =>
   left + ((at - from) / (to - from)) * (right - left);
 
+export const pixelsPerHour = ({ from, to, left, right }: TimeScale): number =>
+  ((right - left) / (to - from)) * 3600;
+
 /** The outline of a ribbon: as thick as the dough has volume, around a middle line. */
 export function ribbonPath(
   points: readonly RibbonPoint[],

@@ -38,10 +38,6 @@
 
   const { zone } = $derived(now.bakehouse);
   const clock = (at: number) => localTime(at, zone).time;
-  const seen = $derived(
-    look ??
-      (shown ? { from: shown.view.firstHands - 1800, to: shown.view.lastDrop + 1800 } : { from: 0, to: 1 }),
-  );
   const task = $derived(shown?.view.tasks.find(({ index }) => index === selected) ?? null);
   async function print(what: Sheets) {
     printing = { what, codes: what === 'labels' && day ? await labelCodes(day.labels, date) : new Map() };
@@ -128,8 +124,7 @@
       width={wide}
       view={shown.view}
       {zone}
-      from={seen.from}
-      to={seen.to}
+      {look}
       {selected}
       faded={conflict !== null}
       onselect={(index) => desk.select(index)}
@@ -137,7 +132,7 @@
       onpin={(moved, at) => desk.pin(moved, at)}
       onnudge={(moved, by) => desk.nudge(moved, by)}
       onunpin={(moved) => desk.unpin(moved)}
-      onlook={(from, to) => (look = { from, to })}
+      onlook={(stretch) => (look = stretch)}
     />
     <div class="under">
       {#if task && day}

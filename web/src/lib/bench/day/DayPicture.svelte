@@ -2,18 +2,21 @@
   import { untrack } from 'svelte';
   import type { DayView, ViewTask } from '@jovet/core/day';
   import { localHours, localTime } from '@jovet/core/time';
-  import { xOf, type TimeScale } from '../ribbon';
+  import { pixelsPerHour, xOf, type TimeScale } from '../ribbon';
   import DoughRow from './DoughRow.svelte';
   import { LANE } from './row';
 
+  interface Stretch {
+    readonly from: number;
+    readonly to: number;
+  }
   interface Props {
     view: DayView;
     /** px that it may take. */
     width: number;
     zone: string;
-    /** The stretch of time that is shown; it stays as it is while something is dragged. */
-    from: number;
-    to: number;
+    /** The stretch of time that is looked at; null: the whole day. */
+    look: Stretch | null;
     selected: number | null;
     faded: boolean;
     onselect: (task: number) => void;
@@ -25,25 +28,12 @@
     onnudge: (task: ViewTask, by: number) => void;
     onunpin: (task: ViewTask) => void;
     /** The stretch of time that is shown changes. */
-    onlook: (from: number, to: number) => void;
+    onlook: (stretch: Stretch) => void;
   }
 
   /** All doughs of a day as ribbons, with the hands’ work on them and under them what is scarce. */
-  let {
-    view,
-    width,
-    zone,
-    from: wantedFrom,
-    to: wantedTo,
-    selected,
-    faded,
-    onselect,
-    ondrag,
-    onpin,
-    onnudge,
-    onunpin,
-    onlook,
-  }: Props = $props();
+  let { view, width, zone, look, selected, faded, onselect, ondrag, onpin, onnudge, onunpin, onlook }: Props =
+    $props();
 
   const GUTTER = 128;
   const TOP = 20;
@@ -54,41 +44,48 @@
   const NAME = 44;
   const SLOT = 300;
 
-  let drag = $state<{
-    task: ViewTask;
-    grab: number;
-    at: number;
-    moved: boolean;
-    from: number;
-    to: number;
-  } | null>(null);
-  const from = $derived(drag?.from ?? wantedFrom);
-  const to = $derived(drag?.to ?? wantedTo);
-  const scale = $derived<TimeScale>({ from, to, left: GUTTER, right: Math.max(width, 600) - 6 });
+  /** From half an hour to half an hour: a plan that is a little better stands where the last one stood. */
+  const wholeDay = ({ firstHands, lastDrop }: DayView): Stretch => ({
+    from: Math.floor(firstHands / 1800 - 1) * 1800,
+    to: Math.ceil(lastDrop / 1800 + 1) * 1800,
+  });
+  let drag = $state<{ task: ViewTask; grab: number; at: number; moved: boolean } | null>(null);
+  /** What was seen when something was taken hold of: it stays as it is while it is dragged. */
+  let grabbed = $state.raw<Stretch | null>(null);
+  const kept = $derived(grabbed ?? look);
+  const seen = $derived(kept ?? wholeDay(view));
+  const { from, to } = $derived(seen);
+  const scaleOf = ({ from, to }: Stretch): TimeScale => ({
+    from,
+    to,
+    left: GUTTER,
+    right: Math.max(width, 600) - 6,
+  });
+  const scale = $derived(scaleOf(seen));
   const x = (at: number) => xOf(scale, at);
-  const perHour = $derived(((scale.right - scale.left) / (to - from)) * 3600);
+  const perHour = $derived(pixelsPerHour(scale));
 
-  /** A row has a lane for each batch. */
-  const lanes = $derived(
-    view.rows.map(({ ribbons }) => Math.max(1, ...ribbons.map(({ batch }) => batch ?? 1))),
-  );
-  const tops = $derived(
-    lanes.reduce<number[]>((sums, each) => [...sums, (sums.at(-1) ?? TOP) + each * LANE + 6], [TOP]),
-  );
-  const foot = $derived(tops.at(-1) ?? TOP);
-  const litres = $derived(
-    Math.max(
-      ...view.rows.flatMap(({ ribbons }) =>
+  /** Every dough with all that its row is drawn from. A row has a lane for each batch. */
+  function rowsOf(of: DayView) {
+    const litres = Math.max(
+      ...of.rows.flatMap(({ ribbons }) =>
         ribbons.flatMap(({ points, strands }) => points.map((each) => each.litres * (strands > 1 ? 1.6 : 1))),
       ),
-    ),
-  );
-  const rowsOf = (of: DayView) =>
-    of.rows.map((row, index) => ({ row, tasks: of.tasks.filter((task) => task.row === index) }));
+    );
+    let top = TOP;
+    return of.rows.map((row, index) => {
+      const lanes = Math.max(1, ...row.ribbons.map(({ batch }) => batch ?? 1));
+      const tasks = of.tasks.filter((task) => task.row === index);
+      const placed = { row, tasks, lanes, top, litres, whole: wholeDay(of) };
+      top += lanes * LANE + 6;
+      return placed;
+    });
+  }
+  const rows = $derived(rowsOf(view));
   /** What is drawn goes dough by dough after what is there, so that the page answers in between. */
   let drawn = $state.raw<ReturnType<typeof rowsOf>>([]);
   $effect(() => {
-    const wanted = rowsOf(view);
+    const wanted = rows;
     let [next, timer] = [0, 0];
     const draw = () => {
       drawn = [...wanted.slice(0, ++next), ...untrack(() => drawn).slice(next, wanted.length)];
@@ -105,6 +102,7 @@
       return SHOWN.includes(name) || unit === 'kg' || /mixer/i.test(name) || peak > 0.85;
     }),
   );
+  const foot = $derived(rows.reduce((sum, { lanes }) => sum + lanes * LANE + 6, TOP));
   const height = $derived(foot + strips.length * STRIP + 6);
 
   const hours = $derived(localHours(from - 3600, to, zone).map((at) => ({ at, local: localTime(at, zone) })));
@@ -148,7 +146,8 @@
     if (event.button !== 0) return;
     event.stopPropagation();
     onselect(task.index);
-    drag = { task, grab: timeAt(event.clientX) - task.start, at: task.start, moved: false, from, to };
+    drag = { task, grab: timeAt(event.clientX) - task.start, at: task.start, moved: false };
+    grabbed = seen;
     svg?.setPointerCapture(event.pointerId);
   }
   function move(event: PointerEvent) {
@@ -159,18 +158,19 @@
       ondrag(drag.task, at);
     } else if (pan) {
       const by = ((pan.grab - event.clientX) / (scale.right - scale.left)) * (pan.to - pan.from);
-      onlook(pan.from + by, pan.to + by);
+      onlook({ from: pan.from + by, to: pan.to + by });
     }
   }
   function drop() {
     if (drag?.moved) onpin(drag.task, drag.at);
     drag = null;
+    grabbed = null;
     pan = null;
   }
   function zoom(factor: number, about = (from + to) / 2) {
     const span = Math.min(72 * 3600, Math.max(600, (to - from) * factor));
     const share = (about - from) / (to - from);
-    onlook(about - share * span, about + (1 - share) * span);
+    onlook({ from: about - share * span, to: about + (1 - share) * span });
   }
   function wheel(event: WheelEvent) {
     if (!event.ctrlKey && !event.metaKey) return;
@@ -274,14 +274,13 @@
       {/if}
     {/each}
 
-    {#each drawn as { row, tasks }, index (row.key)}
+    {#each drawn as { row, tasks, top, lanes, litres, whole }, index (row.key)}
       <DoughRow
         {row}
         {tasks}
-        top={tops[index] ?? TOP}
-        lanes={lanes[index] ?? 1}
-        {scale}
-        {perHour}
+        {top}
+        {lanes}
+        scale={scaleOf(kept ?? whole)}
         {litres}
         {zone}
         {selected}

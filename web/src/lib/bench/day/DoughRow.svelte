@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { ViewRibbon, ViewRow, ViewTask } from '@jovet/core/day';
   import { localTime } from '@jovet/core/time';
-  import { xOf, type TimeScale } from '../ribbon';
+  import { pixelsPerHour, xOf, type TimeScale } from '../ribbon';
   import { temperatureColour } from '../temperature-colour';
   import { kindWord } from './day-words';
   import { LANE, taskLabel } from './row';
@@ -12,8 +12,6 @@
     top: number;
     lanes: number;
     scale: TimeScale;
-    /** px of an hour. */
-    perHour: number;
     /** Of the thickest ribbon of the day. */
     litres: number;
     zone: string;
@@ -26,27 +24,15 @@
   }
 
   /** One dough as ribbons, with the hands’ work on them. */
-  let {
-    row,
-    tasks,
-    top,
-    lanes,
-    scale,
-    perHour,
-    litres,
-    zone,
-    selected,
-    dragged,
-    ongrab,
-    onselect,
-    onkey,
-  }: Props = $props();
+  let { row, tasks, top, lanes, scale, litres, zone, selected, dragged, ongrab, onselect, onkey }: Props =
+    $props();
 
   const THICKEST = 27;
   /** Kelvin that are seen as another colour. */
   const TURN = 0.7;
 
   const x = (at: number) => xOf(scale, at);
+  const perHour = $derived(pixelsPerHour(scale));
   const clock = (at: number) => localTime(at, zone).time;
   const inSight = (a: number, b: number) => b >= scale.from && a <= scale.to;
   const laneY = (batch: number | null) => top + ((batch ?? 1) - 0.5) * LANE;

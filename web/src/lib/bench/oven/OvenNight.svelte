@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { OvenDay, OvenLoad } from '@jovet/core/day';
   import { localHours, localTime } from '@jovet/core/time';
-  import { xOf, type TimeScale } from '../ribbon';
+  import { pixelsPerHour, xOf, type TimeScale } from '../ribbon';
 
   interface Props {
     oven: OvenDay;
@@ -30,7 +30,7 @@
   const clock = (at: number) => localTime(at, zone).time;
   const height = $derived(TOP + oven.decks.length * LANE + 4);
   const hours = $derived(localHours(scale.from, scale.to, zone));
-  const perHour = $derived(((scale.right - scale.left) / (scale.to - scale.from)) * 3600);
+  const perHour = $derived(pixelsPerHour(scale));
   const inSight = $derived(
     oven.loads
       .map((load, index) => ({ load, index }))
