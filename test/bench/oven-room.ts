@@ -1,4 +1,5 @@
 import { openBrowser } from '../browser/browser.ts';
+import { median } from './median.ts';
 
 /** What the page keeps while it is measured: ms between its frames, and when a load came to stand elsewhere. */
 const WATCH = `
@@ -75,5 +76,5 @@ export async function benchOvenRoom(served: string, date: string) {
   }
   await page.mouse.up();
   await end();
-  return { pieces, load, rest: rests.sort((a, b) => a - b)[rests.length >> 1] ?? NaN };
+  return { pieces, load, rest: median(rests) };
 }

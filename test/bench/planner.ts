@@ -1,3 +1,4 @@
+import { median } from './median.ts';
 import { proveOptimum } from './prove.ts';
 import {
   carriedOver,
@@ -97,9 +98,6 @@ function smallDays(say: Say): void {
     );
   });
 }
-
-const median = (values: readonly number[]): number =>
-  values.toSorted((a, b) => a - b)[values.length >> 1] ?? NaN;
 
 /** From the input of the demo day to its first plan, and to its last gain of 2 %, ms; and the plan. */
 function planDemo(seed: number, seconds: number) {
