@@ -204,9 +204,17 @@ visited('goals are weighed, plans are kept and compared, tubs get their labels, 
   await page.waitForSelector('[data-task]');
   await visit.until('header [role="status"]', /^ ?Saved/);
   await page.evaluate(() => (window.print = () => undefined));
+  await visit.press('Print by station');
+  await page.waitForSelector('.print-day .at');
+  const rows = await page.$$eval('.print-day tr:has(.at)', (each) => each.map((row) => (row as HTMLElement).textContent.trim()));
+  for (const label of await labels(visit)) {
+    const [, what = '', start = ''] = /^(\w+).*?(\d\d:\d\d)/.exec(label) ?? [];
+    assert.ok(rows.some((row) => row.startsWith(start) && row.includes(what)), label);
+  }
+  await page.evaluate(() => dispatchEvent(new Event('afterprint')));
   await visit.press('Print tub labels');
   await page.waitForSelector('.labels .code svg');
-  assert.match(await visit.text('.print-day'), /Oat Tin.*tub 1 of .*Cut at \d\d:\d\d.*28 × .* Oat tin/);
+  assert.match(await visit.text('.print-day'), /Oat Tin.*tub 1 of .*Cut \w{3} \d\d:\d\d.*28 × .* Oat tin/);
 
   // It is two at night, and the levain of this morning's loaves would have been made yesterday.
   await onlyOrders('2032-04-15', [

@@ -1,5 +1,5 @@
 import { localTime } from '../../time/index.ts';
-import { formatNumber } from '../../units/index.ts';
+import { formatDuration, formatNumber } from '../../units/index.ts';
 import { warmestProof } from '../floor-facts.ts';
 import { SKILLS, type Skill } from '../skills.ts';
 import { SLOT } from '../instance/index.ts';
@@ -124,7 +124,7 @@ export function remedyWords(input: DayInput, remedy: Remedy): string {
     case 'shift':
       return `${remedy.name} works ${remedy.from} to ${remedy.to}`;
     case 'later':
-      return `${nameOf(remedy.formula)} leaves ${remedy.minutes} min later`;
+      return `${nameOf(remedy.formula)} leaves ${formatDuration(remedy.minutes * 60)} later`;
     case 'more':
       return `${remedy.count} more ${remedy.name}`;
     case 'cold':

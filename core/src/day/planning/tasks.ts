@@ -33,7 +33,7 @@ export function toldTasks(input: DayInput, network: Network, schedule: Schedule)
           what: taskWords(network, index),
           end: instance.origin + endOf(instance, index, placed) * SLOT,
           local: `${date} ${time}`,
-          people: placed.people.map((person) => instance.people[person]?.name ?? ''),
+          people: placed.people.map((person) => instance.people[person]?.name ?? 'nobody'),
         },
       ]; // prettier-ignore
     })

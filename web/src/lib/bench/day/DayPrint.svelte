@@ -3,7 +3,7 @@
   import { formatMass, formatNumber } from '@jovet/core/units';
   import { kindWord } from './day-words';
   import { batchKey } from './label-codes';
-  import type { PlannedDay } from '@jovet/core/day';
+  import type { PlannedDay, TaskKind } from '@jovet/core/day';
 
   interface Props {
     day: PlannedDay;
@@ -20,12 +20,11 @@
   const clock = (at: number) => localTime(at, zone).time;
   const dayOf = (at: number) => localTime(at, zone).date;
 
-  const STATIONS = [
-    { name: 'Mixing', kinds: ['feed', 'soak', 'weigh', 'autolyse', 'mix', 'fold'] },
-    { name: 'Bench', kinds: ['lock-in', 'turn', 'divide', 'shape'] },
-    { name: 'Oven', kinds: ['load', 'out'] },
-    { name: 'Packing', kinds: ['pack'] },
-  ];
+  const STATIONS = ['Mixing', 'Bench', 'Oven', 'Packing'] as const;
+  const STATION: Readonly<Record<TaskKind, (typeof STATIONS)[number]>> = {
+    feed: 'Mixing', soak: 'Mixing', weigh: 'Mixing', autolyse: 'Mixing', mix: 'Mixing', fold: 'Mixing',
+    'lock-in': 'Bench', turn: 'Bench', divide: 'Bench', shape: 'Bench', pan: 'Oven', load: 'Oven', look: 'Oven', out: 'Oven', pack: 'Packing',
+  }; // prettier-ignore
   const dough = (row: number) => view.rows[row]?.name ?? '';
   /** Tasks, and between them what hangs on them at its own time. */
   const lines = $derived(
@@ -51,10 +50,7 @@
   ); // prettier-ignore
   const sheets = $derived(
     (what === 'stations'
-      ? STATIONS.map(({ name, kinds }) => ({
-          name,
-          tasks: lines.filter(({ kind }) => kinds.includes(kind)),
-        }))
+      ? STATIONS.map((name) => ({ name, tasks: lines.filter(({ kind }) => STATION[kind] === name) }))
       : day.people.map((name) => ({ name, tasks: lines.filter(({ people }) => people.includes(name)) }))
     ).filter(({ tasks }) => tasks.length > 0),
   );
@@ -71,13 +67,16 @@
               {#if label.batches > 1}Batch {label.batch} of {label.batches},{/if}
               tub {tub} of {label.tubs} · {formatMass(label.mass, 'kg', 1)}
             </p>
-            <p class="time">{label.laminated ? 'Lock in' : 'Cut'} at <b>{clock(label.over)}</b></p>
-            <p>
-              Mixed {clock(label.mixed)}. From {formatNumber(label.start, 1)} cm to
-              <b>{formatNumber(label.height, 1)} cm</b>.
+            <p class="time">
+              {label.laminated ? 'Lock in' : 'Cut'}
+              {localTime(label.over, zone).weekday.slice(0, 3)} <b>{clock(label.over)}</b>
             </p>
             <p>
-              {label.tubs > 1 ? `in all ${label.tubs} tubs ` : ''}{label.pieces
+              Mixed {clock(label.mixed)} at {formatNumber(label.start, 1)} cm,
+              <span class="together">ready at <b>{formatNumber(label.height, 1)} cm</b></span>
+            </p>
+            <p>
+              {label.tubs > 1 ? `${label.tubs} tubs make ` : ''}{label.pieces
                 .map(({ name, pieces, mass }) => `${pieces} × ${formatMass(mass, 'g', 0)} ${name}`)
                 .join(', ')}
             </p>
@@ -93,17 +92,28 @@
   <section class="print-day" aria-hidden="true">
     {#each sheets as { name, tasks } (name)}
       <article class="sheet-of">
-        <header>
-          <h1>{name}</h1>
-          <p>{day.input.bakehouse.name}, for {formatDate(date)}</p>
-        </header>
-        {#if name === 'Oven'}
-          {#each view.heating as { from, to } (from)}
-            <p>Oven on at <b>{clock(from)}</b> on {formatDate(dayOf(from))}, first load {clock(to)}.</p>
-          {/each}
-        {/if}
         <table>
+          <!-- The head of a table stands on each of its pages. -->
+          <thead>
+            <tr>
+              <th colspan="4">
+                <header>
+                  <h1>{name}</h1>
+                  <p>{day.input.bakehouse.name}, for {formatDate(date)}</p>
+                </header>
+              </th>
+            </tr>
+          </thead>
           <tbody>
+            {#if name === 'Oven'}
+              {#each view.heating as { from, to } (from)}
+                <tr>
+                  <td colspan="4">
+                    Oven on at <b>{clock(from)}</b> on {formatDate(dayOf(from))}, first load {clock(to)}.
+                  </td>
+                </tr>
+              {/each}
+            {/if}
             {#each tasks as task, index (task.id)}
               {#if index === 0 || dayOf(task.at) !== dayOf(tasks[index - 1]?.at ?? 0)}
                 <tr><th colspan="4" class="on">{formatDate(dayOf(task.at))}</th></tr>
@@ -139,8 +149,14 @@
       background: #fff;
       font-size: 10.5pt;
     }
-    .sheet-of {
-      break-after: page;
+    .sheet-of + .sheet-of {
+      break-before: page;
+    }
+    thead th {
+      font-weight: inherit;
+    }
+    tr {
+      break-inside: avoid;
     }
     header {
       display: flex;
@@ -183,6 +199,7 @@
       display: grid;
       grid-template-columns: 1fr 1fr;
       gap: 4mm;
+      padding: 0 0.5mm;
     }
     .labels article {
       display: flex;
@@ -199,6 +216,9 @@
     }
     .time {
       font-size: 15pt;
+    }
+    .together {
+      white-space: nowrap;
     }
     .allergens {
       font-size: 9pt;

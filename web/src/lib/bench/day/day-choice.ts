@@ -161,7 +161,7 @@ export function whyLonger(before: DayView, after: DayView, actuals: readonly Act
     if (!was || !is || Math.abs(is.best - was.best) < 300) return [];
     const longer = is.best > was.best;
     return [
-      `${is.name} ${seen === null ? `came out at ${zoneless(temperature ?? 0)}` : `stood at ${formatNumber(seen.height, 1)} cm`}: its bulk is best after ${formatDuration(is.best)} instead of ${formatDuration(was.best)}, ${formatNumber(Math.abs(is.best - was.best) / 60, 0)} min ${longer ? 'longer' : 'shorter'}.`,
+      `${is.name} ${seen === null ? `came out at ${zoneless(temperature ?? 0)}` : `stood at ${formatNumber(seen.height, 1)} cm`}: its bulk is best after ${formatDuration(is.best)} instead of ${formatDuration(was.best)}, ${formatDuration(Math.abs(is.best - was.best))} ${longer ? 'longer' : 'shorter'}.`,
     ];
   });
 } // prettier-ignore
