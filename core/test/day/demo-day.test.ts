@@ -7,6 +7,7 @@ import {
   certificateWords,
   checkSchedule,
   doughsOf,
+  faultSentences,
   nearestTo,
   networkOf,
   held,
@@ -253,6 +254,32 @@ describe('a day that cannot be', () => {
       remedy.kind === 'more' ? remedy.of : remedy.kind,
     );
     assert.ok(kinds.includes('round-baskets'), JSON.stringify(kinds));
+  });
+
+  it('a day with far too much of everything says what is short of each, not that there is no time', () => {
+    const base = baking(demoDay(), 'quay-country');
+    const input = { ...base, demand: base.demand.map((each) => ({ ...each, pieces: each.pieces * 8 })) };
+    const network = must(networkOf(input));
+    const nothing = {
+      tasks: network.instance.tasks.map(() => null),
+      ways: network.instance.arcs.map(() => 0),
+    };
+    const nearest = nearestTo(network, nothing, 1);
+    let next = nearest.next();
+    while (!next.done) next = nearest.next();
+    assert.ok(next.value.verdict === 'not-found');
+    const { schedule, faults } = next.value;
+    assert.ok(schedule.tasks.every((placed) => placed !== null));
+    const sentences = faultSentences(input, network, schedule, faults);
+    assert.match(sentences.join('\n'), /^\d+ short of round baskets from .* to [\d:]+\.$/m);
+    assert.match(
+      sentences.at(-1) ?? '',
+      /^There is nobody to .+ at .+, to .+ at .+ and for \d+ more tasks\.$/,
+    );
+    assert.equal(
+      sentences.length,
+      new Set(faults.map((fault) => ('resource' in fault ? fault.resource : fault.kind))).size,
+    );
   });
 });
 

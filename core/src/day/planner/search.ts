@@ -150,6 +150,27 @@ export function* search(
   return now;
 }
 
+/**
+ * Plans in which batches that find no place stand where they are cheapest, though others have what they take there: it
+ * settles as far as it will, round by round.
+ *
+ * @param from a plan to begin with
+ */
+export function* crowded(
+  instance: Instance,
+  domains: Domains,
+  seed: number,
+  from: Schedule,
+): Generator<Schedule, void, void> {
+  const day = new Day(instance, domains);
+  const chance = chanceFrom(seed);
+  day.adopt(from);
+  const prices = day.prices();
+  day.crowd(day.unplaced(), prices, null);
+  do yield day.schedule();
+  while (!day.settle(prices, chance));
+}
+
 /** What is added by lot to the cost of each place, if anything is. */
 function lotsOf(
   { most, often }: { most: number; often: number },

@@ -16,7 +16,7 @@ import {
   type Table,
 } from '../instance/index.ts';
 import type { Network } from '../network/index.ts';
-import { domainsOf, search, whyImpossible, type Progress } from '../planner/index.ts';
+import { crowded, domainsOf, search, whyImpossible, type Progress } from '../planner/index.ts';
 
 /** What is said of a day: three verdicts and no fourth. */
 export type Answer =
@@ -118,7 +118,7 @@ function drawnIn(instance: Instance, schedule: Schedule, faults: readonly RiseFa
   return { ...instance, tables };
 } // prettier-ignore
 
-/** The day with more of one thing after another, then of all. */
+/** The day with more of one thing after another. */
 function withMore(instance: Instance): Instance[] {
   const hand = {
     name: 'one more',
@@ -132,12 +132,33 @@ function withMore(instance: Instance): Instance[] {
     { ...instance, people },
     { ...instance, decks },
     { ...instance, resources },
-    { ...instance, people, decks, resources },
   ];
 }
 
-/** Rounds that a day with more is searched for. */
-const NEAREST = 12;
+/** The day with as much of all that doughs stand in as they could want. */
+const withRoom = (instance: Instance): Instance => ({
+  ...instance,
+  resources: instance.resources.map((each) => ({ ...each, capacity: (each.capacity + 1) * PLENTY })),
+});
+const PLENTY = 100;
+
+/** How much a plan breaks: slots of a whole thing or a deck that are short, half an hour for what else it breaks. */
+function breaksOf(day: Instance, schedule: Schedule): number {
+  const each = (fault: Fault): number => {
+    if (fault.kind === 'missing') return MISSING;
+    if (fault.kind === 'decks') return fault.short * (fault.to - fault.from);
+    if (fault.kind !== 'over') return 6;
+    return (
+      (fault.short / Math.max(1, day.resources[fault.resource]?.capacity ?? 0)) * (fault.to - fault.from)
+    );
+  };
+  return checkSchedule(day, schedule).reduce((sum, fault) => sum + each(fault), 0);
+}
+/** What a task without a place counts there: more than any that has one. */
+const MISSING = 1000;
+
+/** Rounds that a day with more is searched for, and in which its batches crowd. */
+const [NEAREST, CROWDED] = [12, 40];
 
 /**
  * The nearest plan of a day for which none was found: what it would take more of, where and when. It yields after each
@@ -146,8 +167,14 @@ const NEAREST = 12;
  * @param best the plan so far, with batches that have no place
  */
 export function* nearestTo(network: Network, best: Schedule, seed: number): Generator<void, Answer, void> {
-  let nearest = best;
-  for (const instance of withMore(network.instance)) {
+  const nearest = yield* nearestOf(network.instance, best, seed);
+  const followed = followDoughs(network.models, network.instance, network.frame.room, nearest);
+  const faults = [...checkSchedule(network.instance, nearest), ...followed.faults];
+  return { verdict: 'not-found', schedule: nearest, faults };
+}
+
+function* nearestOf(day: Instance, best: Schedule, seed: number): Generator<void, Schedule, void> {
+  for (const instance of withMore(day)) {
     const { domains, emptied } = domainsOf(instance);
     if (emptied) continue;
     let last: Progress | null = null;
@@ -156,13 +183,23 @@ export function* nearestTo(network: Network, best: Schedule, seed: number): Gene
       yield;
       if (progress.unplaced === 0 || progress.rounds >= NEAREST) break;
     }
-    if (last?.unplaced !== 0) continue;
-    nearest = last.best;
-    break;
+    if (last?.unplaced === 0) return last.best;
   }
-  const followed = followDoughs(network.models, network.instance, network.frame.room, nearest);
-  const faults = [...checkSchedule(network.instance, nearest), ...followed.faults];
-  return { verdict: 'not-found', schedule: nearest, faults };
+  // No one thing is to blame: what is short, where all that doughs stand in is there at first, and then where it is not.
+  let [least, nearest] = [Infinity, best];
+  for (const instance of [day, withRoom(day)]) {
+    const { domains, emptied } = domainsOf(instance);
+    if (emptied) continue;
+    let rounds = 0;
+    for (const plan of crowded(instance, domains, seed, best)) {
+      const breaks = breaksOf(day, plan);
+      if (breaks < least) [least, nearest] = [breaks, plan];
+      yield;
+      if ((rounds += 1) >= CROWDED) break;
+    }
+    if (nearest.tasks.every((placed) => placed !== null)) break;
+  }
+  return nearest;
 }
 
 /** A plan of one network carried over to another of nearly the same day: tasks and ways by their names. */

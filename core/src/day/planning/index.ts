@@ -1,6 +1,7 @@
 export { carriedOver, nearestTo, planning, type Answer, type Planning } from './answer.ts';
 export { pinsAfter, remediesFor, remedied, remedyWords } from './remedies.ts';
 export { Remedy } from './remedy.ts';
+export { faultSentences } from './fault-sentences.ts';
 export { certificateWords, clockWords, faultWords, listed, scarceWords, taskWords } from './words.ts';
 export { labelsOf, type TubLabel } from './labels.ts';
 export { plannedDay, type PlannedDay } from './planned-day.ts';

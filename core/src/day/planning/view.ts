@@ -189,11 +189,15 @@ function stripsOf({ instance }: Network, schedule: Schedule): ViewStrip[] {
   const decks = { name: 'decks', unit: '', used: row(), there: row().map(() => instance.decks) };
   for (const { fill: each, start, end } of loads.values())
     fill(decks.used, start, end, Math.ceil(each / 1000));
-  const things = instance.resources.map(({ name, unit, capacity }, index) => ({
-    name,
-    unit,
-    used: used[index] ?? [],
-    there: row().map(() => capacity),
-  }));
+  const things = instance.resources.map(({ name, unit, capacity }, index) => {
+    // The bench is reckoned in dm.
+    const [shown, parts] = unit === 'dm' ? ['m', 10] : [unit, 1];
+    return {
+      name,
+      unit: shown,
+      used: (used[index] ?? []).map((each) => each / parts),
+      there: row().map(() => capacity / parts),
+    };
+  });
   return [hands, ...things.filter((thing) => thing.used.some((each) => each > 0)), decks];
 }

@@ -1,4 +1,5 @@
 import { localTime } from '../../time/index.ts';
+import { formatNumber } from '../../units/index.ts';
 import { SLOT, SLOT_MINUTES, type Certificate, type Scarce, type Schedule } from '../instance/index.ts';
 import type { Fault, RiseFault } from '../checker/index.ts';
 import { SKILLS } from '../skills.ts';
@@ -56,7 +57,7 @@ export function certificateWords(input: DayInput, network: Network, certificate:
   if (lack) {
     const { task, resource, need } = lack;
     const { name = 'places', unit = '', capacity = 0 } = instance.resources[resource] ?? {};
-    return `To ${taskWords(network, task)} takes ${need}${unit ? ` ${unit} of the` : ''} ${name}, and there ${unit ? `is room for ${capacity} ${unit}` : `are ${capacity}`}.`;
+    return `To ${taskWords(network, task)} takes ${amountWords(need, unit)}${unit ? ' of the' : ''} ${name}, and there ${unit ? 'is room for' : 'are'} ${amountWords(capacity, unit)}.`;
   }
   const [one] = tasks;
   const held = one !== undefined && instance.tasks[one]?.first === instance.tasks[one]?.last;
@@ -166,18 +167,24 @@ export function faultWords(input: DayInput, network: Network, schedule: Schedule
       return `${instance.people[fault.person]?.name ?? 'Somebody'} would have to ${listed(fault.tasks.map((task) => taskWords(network, task)))} at ${clock(fault.slot)}.`;
     case 'over': {
       const resource = instance.resources[fault.resource];
-      return `${Math.ceil(fault.short)}${resource?.unit ? ` ${resource.unit}` : ''} short of ${resource?.name ?? 'something'} from ${clock(fault.from)} to ${clock(fault.to)}.`;
+      return `${amountWords(Math.ceil(fault.short), resource?.unit ?? '')} short of ${resource?.name ?? 'something'} from ${clock(fault.from)} to ${clock(fault.to)}.`;
     }
     case 'decks':
       return `${fault.short} ${fault.short === 1 ? 'deck' : 'decks'} short from ${clock(fault.from)} to ${clock(fault.to)}.`;
     case 'heat':
       return `${listed(fault.tasks.map((task) => taskWords(network, task)))} would be in at one time from ${clock(fault.slot)}, and the oven has one heat for all.`;
-    case 'rise':
-      return fault.rise < fault.window.earliest
-        ? `At ${at(fault.task)} ${fault.name} has risen too little.`
-        : `At ${at(fault.task)} ${fault.name} has risen too far.`;
+    case 'rise': {
+      const name = fault.of === 'proof' ? (network.notes[fault.task]?.name ?? fault.name) : fault.name;
+      return `At ${at(fault.task)} ${name} has risen too ${fault.rise < fault.window.earliest ? 'little' : 'far'}.`;
+    }
   }
 } // prettier-ignore
+
+/** So much of a thing; the bench, which is reckoned in dm, in metres. */
+const amountWords = (amount: number, unit: string): string => {
+  if (unit === 'dm') return `${formatNumber(amount / 10, 1)} m`;
+  return unit === '' ? `${amount}` : `${amount} ${unit}`;
+};
 
 const hours = (slots: number): string => {
   const minutes = Math.round(slots * SLOT_MINUTES);

@@ -303,7 +303,7 @@
         <title>{strip.name}: at most {peak} of {most} {strip.unit} in use</title>
         <text class="strip" x="0" y={y - 5}>{strip.name}</text>
         <text class="strip of" x={GUTTER - 6} y={y - 5} text-anchor="end"
-          >{peak}/{most}{strip.unit === 'kg' ? ' kg' : ''}</text
+          >{peak}/{most}{strip.unit && ` ${strip.unit}`}</text
         >
         <g clip-path="url(#sight)">
           <path class="there" d={steps(strip.there, most, y - 3)} />

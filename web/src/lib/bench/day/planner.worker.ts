@@ -1,7 +1,7 @@
 import {
   carriedOver,
   certificateWords,
-  faultWords,
+  faultSentences,
   held,
   nearestTo,
   networkOf,
@@ -208,7 +208,7 @@ function conflictOf(input: DayInput, network: Network, answer: Exclude<Answer, {
   const { schedule, faults } = answer;
   return {
     verdict: answer.verdict,
-    sentences: [...new Set(faults.map((fault) => faultWords(input, network, schedule, fault)))].slice(0, 6),
+    sentences: faultSentences(input, network, schedule, faults).slice(0, 8),
     day: plannedDay(input, network, schedule, oven),
   };
 } // prettier-ignore

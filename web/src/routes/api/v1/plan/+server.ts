@@ -1,5 +1,5 @@
 import { json } from '@sveltejs/kit';
-import { certificateWords, faultWords, toldTasks } from '@jovet/core/day';
+import { certificateWords, faultSentences, toldTasks } from '@jovet/core/day';
 import { noSuchMethod, readBody, refuse } from '$lib/server/api/answer';
 import { PlanRequest } from '$lib/server/api/order-schemas';
 import { database } from '$lib/server/database/connected';
@@ -26,7 +26,7 @@ export async function POST({ request, locals }) {
   const faults = answer.verdict === 'planned' ? [] : answer.faults;
   return json({
     verdict: answer.verdict,
-    sentences: faults.map((fault) => faultWords(input.value, network, schedule, fault)),
+    sentences: faultSentences(input.value, network, schedule, faults),
     cost: answer.verdict === 'planned' ? answer.cost : null,
     tasks: toldTasks(input.value, network, schedule).map(({ id, note, what, start, end, local, people }) => ({
       id,
