@@ -208,8 +208,8 @@ visited('goals are weighed, plans are kept and compared, tubs get their labels, 
   await page.waitForSelector('.print-day .at');
   const rows = await page.$$eval('.print-day tr:has(.at)', (each) => each.map((row) => (row as HTMLElement).textContent.trim()));
   for (const label of await labels(visit)) {
-    const [, what = '', start = ''] = /^(\w+).*?(\d\d:\d\d)/.exec(label) ?? [];
-    assert.ok(rows.some((row) => row.startsWith(start) && row.includes(what)), label);
+    const [, what = '', start = ''] = /^[a-z ]+(.+?), (\d\d:\d\d)/.exec(label) ?? [];
+    assert.ok(what !== '' && rows.some((row) => row.startsWith(start) && row.includes(what)), label);
   }
   await page.evaluate(() => dispatchEvent(new Event('afterprint')));
   await visit.press('Print tub labels');
