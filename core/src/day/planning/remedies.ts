@@ -126,7 +126,7 @@ export function remedyWords(input: DayInput, remedy: Remedy): string {
     case 'later':
       return `${nameOf(remedy.formula)} leaves ${formatDuration(remedy.minutes * 60)} later`;
     case 'more':
-      return `${remedy.count} more ${remedy.name}`;
+      return `${remedy.count === 1 ? 'One more of the' : `${remedy.count} more`} ${remedy.name}`;
     case 'cold':
       return `${remedy.name} may proof in the cold`;
     case 'proof': {
