@@ -3,7 +3,6 @@
   import {
     buildWorkings,
     followBuilds,
-    nurseryOf,
     observedHours,
     standingOf,
     type Build,
@@ -38,6 +37,7 @@
   import AdvicePart from './AdvicePart.svelte';
   import BuildPanel from './BuildPanel.svelte';
   import { CultureKeeper } from './culture-keeper';
+  import CultureShelf from './CultureShelf.svelte';
   import { vigourText } from './culture-words';
   import FamilyTree from './FamilyTree.svelte';
   import FeedSentence from './FeedSentence.svelte';
@@ -46,7 +46,6 @@
   import DiaryLog from './DiaryLog.svelte';
   import Nursery from './Nursery.svelte';
   import StagesPanel from './StagesPanel.svelte';
-  import RiseGlass from './RiseGlass.svelte';
   import SignPad from './SignPad.svelte';
 
   interface Props {
@@ -113,7 +112,6 @@
   });
   /** Time-only cultures, of fruit or flowers, have no forecast. */
   const forecast = $derived(culture?.of !== 'no-flour');
-  // ── keeping ─────────────────────────────────────────────────────────────────────────────────────────────────────
 
   const keeper = new CultureKeeper(
     untrack(() => kept),
@@ -243,38 +241,7 @@
     <p class="notice" role="alert">This was changed on another screen; this is how it stands now.</p>
   {/if}
 
-  <nav class="shelf" aria-label="Cultures">
-    {#each followed as { stored, active: on } (stored.id)}
-      {@const at = on ? standingOf(stored.culture, on, now) : null}
-      <button
-        type="button"
-        aria-current={stored.id === chosen?.stored.id ? 'true' : undefined}
-        onclick={() => choose(stored.id)}
-      >
-        <RiseGlass
-          vessel={stored.culture.vessel}
-          heights={at?.heights ?? null}
-          temperature={at?.temperature ?? null}
-          stage={at?.stage ?? null}
-          height={64}
-          label=""
-        />
-        <span
-          ><b>{stored.culture.name}</b>
-          <small
-            >{#if stored.culture.nursery?.until === null}day {nurseryOf(
-                stored.culture.nursery,
-                stored.builds,
-                now,
-              ).day}{:else if on && at && stored.culture.of !== 'no-flour'}{at.stage} · {on.ripe.best.at ===
-              null
-                ? 'never ripe there'
-                : `ripe ${clock(on.ripe.best.at)}`}{:else if on}fed {clock(on.build.at)}{:else}not fed{/if}</small
-          ></span
-        >
-      </button>
-    {/each}
-  </nav>
+  <CultureShelf cultures={followed} chosen={chosen?.stored.id} {now} {clock} onchoose={choose} />
 
   {#if chosen && culture}
     <div class="body">
@@ -455,39 +422,6 @@
     margin-left: auto;
     font-size: 0.9375rem;
     color: light-dark(var(--color-surface-700), var(--color-surface-300));
-  }
-  .shelf {
-    display: flex;
-    gap: 0.4rem;
-    overflow-x: auto;
-    padding-bottom: 0.25rem;
-  }
-  .shelf button {
-    flex: none;
-    display: flex;
-    align-items: center;
-    gap: 0.6rem;
-    min-height: 4.75rem;
-    padding: 0.3rem 0.9rem 0.3rem 0.5rem;
-    text-align: left;
-    cursor: pointer;
-    border-radius: var(--radius-container);
-    box-shadow: inset 0 0 0 1px light-dark(var(--color-surface-300), var(--color-surface-700));
-  }
-  .shelf button[aria-current] {
-    background: light-dark(var(--color-surface-200), var(--color-surface-800));
-    box-shadow: inset 0 0 0 2px currentColor;
-  }
-  .shelf b,
-  .shelf small {
-    display: block;
-    line-height: 1.3;
-  }
-  .shelf b {
-    font-weight: 400;
-  }
-  .shelf [aria-current] b {
-    font-weight: 700;
   }
   .body {
     display: grid;

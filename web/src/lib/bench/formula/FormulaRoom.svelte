@@ -48,6 +48,7 @@
   import ExportPanel from './ExportPanel.svelte';
   import FormulaHead from './FormulaHead.svelte';
   import FormulaKeys from './FormulaKeys.svelte';
+  import FormulaParts, { type FormulaPart } from './FormulaParts.svelte';
   import FormulaPrint from './FormulaPrint.svelte';
   import FormulaTools from './FormulaTools.svelte';
   import { provideHands } from './hands';
@@ -58,6 +59,7 @@
   import ReadOuts from './ReadOuts.svelte';
   import RowPanel from './RowPanel.svelte';
   import SheetGrid from './SheetGrid.svelte';
+  import SheetNotices from './SheetNotices.svelte';
   import { SheetKeeper, type Kept } from './sheet-keeper';
   import SizeBar from './SizeBar.svelte';
   import StageKinds from './StageKinds.svelte';
@@ -94,7 +96,7 @@
   const draft = $derived(history.present);
   let size = $state.raw(untrack(() => openingSize(opening)));
   let basis = $state<Basis>('all');
-  let part = $state<'sheet' | 'products' | 'process' | 'sums'>('sheet');
+  let part = $state<FormulaPart>('sheet');
   let mixer = $state(untrack(() => mixers[0]?.slug ?? ''));
   const adopted = new SvelteSet<string>();
 
@@ -286,21 +288,6 @@
     return version ? `Version ${version.version}, ${version.by}` : 'Not kept yet';
   });
   const unpublished = $derived(asPublished === null || JSON.stringify(draft) !== JSON.stringify(asPublished));
-  const PARTS = [
-    { value: 'sheet', text: 'Sheet' },
-    { value: 'products', text: 'Products' },
-    { value: 'process', text: 'Process' },
-    { value: 'sums', text: 'Divide, tins, baths' },
-  ] as const;
-  const wrongIn = (which: (typeof PARTS)[number]['value']) =>
-    touched &&
-    found.some(({ path: at }) =>
-      which === 'products'
-        ? /^(products|branches|coatings)/.test(at)
-        : which === 'process'
-          ? /^process/.test(at)
-          : false,
-    );
 </script>
 
 <svelte:window
@@ -326,35 +313,16 @@
     {/snippet}
   </FormulaHead>
 
-  {#if kept.other}
-    <div class="notice" role="alert">
-      <p>This sheet was changed in another window at {clock(kept.other.at)}. What is here is not lost.</p>
-      <button type="button" class="btn preset-tonal" onclick={takeOther}>Take that one</button>
-      <button type="button" class="btn preset-tonal" onclick={() => keeper.keepMine()}>Keep this one</button>
-    </div>
-  {/if}
-  {#if head > kept.base}
-    <p class="notice" role="status">
-      Version {head} was published since this draft was begun on version {kept.base}. Publishing will show
-      both.
-    </p>
-  {/if}
-  {#if corrected.length > 0}
-    <p class="notice" role="status">
-      {corrected.map(({ name }) => name).join(', ')}
-      {corrected.length === 1 ? 'was' : 'were'} corrected in the larder since this version; it still reckons with
-      what was known then.
-      {#if corrected.every((each) => adopted.has(each.slug))}
-        The sheet now reckons with the correction; publish to keep it.
-      {:else}
-        <button
-          type="button"
-          class="btn preset-tonal"
-          onclick={() => corrected.forEach((each) => adopted.add(each.slug))}>Take the correction over</button
-        >
-      {/if}
-    </p>
-  {/if}
+  <SheetNotices
+    {kept}
+    {head}
+    {corrected}
+    {adopted}
+    {clock}
+    ontakeother={takeOther}
+    onkeepmine={() => keeper.keepMine()}
+    onadopt={(which) => adopted.add(which)}
+  />
 
   <SizeBar
     {size}
@@ -366,24 +334,13 @@
     onmixer={(next) => (mixer = next)}
   />
 
-  <nav class="parts" aria-label="Parts of the formula">
-    {#each PARTS as { value, text } (value)}
-      <button type="button" aria-current={part === value ? 'true' : undefined} onclick={() => (part = value)}
-        >{text}{#if wrongIn(value)}<span class="wrong" title="Something here cannot be read">
-            !</span
-          >{/if}</button
-      >
-    {/each}
-    {#if part === 'sheet' && draft.stages.length > 0}
-      <label class="basis"
-        >percent of
-        <select name="basis" bind:value={basis}>
-          <option value="all">all flour</option>
-          <option value="own">the flour of each stage</option>
-        </select></label
-      >
-    {/if}
-  </nav>
+  <FormulaParts
+    {part}
+    wrong={touched ? found : []}
+    basis={draft.stages.length > 0 ? basis : null}
+    onpart={(next) => (part = next)}
+    onbasis={(next) => (basis = next)}
+  />
 
   <div class="body">
     <div>
@@ -523,40 +480,6 @@
     display: grid;
     gap: 0.6rem;
     padding: 0.75rem 1.5rem 1.5rem;
-  }
-  .parts {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 0.25rem;
-    align-items: center;
-    border-bottom: 1px solid light-dark(var(--color-surface-300), var(--color-surface-700));
-  }
-  .parts button {
-    padding: 0.4rem 0.8rem;
-    cursor: pointer;
-    border-bottom: 3px solid transparent;
-  }
-  .parts button[aria-current] {
-    font-weight: 700;
-    border-bottom-color: currentColor;
-  }
-  .wrong {
-    color: light-dark(var(--color-error-700), var(--color-error-300));
-    font-weight: 700;
-  }
-  .basis {
-    margin-left: auto;
-    font-size: 0.875rem;
-  }
-  .basis select {
-    padding: 0.15rem 0.2rem;
-    background: none;
-    text-decoration: underline dotted 1px;
-    cursor: pointer;
-  }
-  .basis option {
-    color: #000;
-    background: #fff;
   }
   .body {
     display: grid;

@@ -1,0 +1,86 @@
+<script module lang="ts">
+  const PARTS = [
+    { value: 'sheet', text: 'Sheet', paths: null },
+    { value: 'products', text: 'Products', paths: /^(products|branches|coatings)/ },
+    { value: 'process', text: 'Process', paths: /^process/ },
+    { value: 'sums', text: 'Divide, tins, baths', paths: null },
+  ] as const;
+  export type FormulaPart = (typeof PARTS)[number]['value'];
+</script>
+
+<script lang="ts">
+  import type { Problem } from '@jovet/core/problem';
+  import type { Basis } from '@jovet/core/sheet';
+
+  interface Props {
+    part: FormulaPart;
+    /** What cannot be read: a part that is not open says that something in it is. */
+    wrong: readonly Problem[];
+    /** What percentages are of, where that can be chosen. */
+    basis: Basis | null;
+    onpart: (part: FormulaPart) => void;
+    onbasis: (basis: Basis) => void;
+  }
+
+  /** The parts of a formula, one of them open. */
+  let { part, wrong, basis, onpart, onbasis }: Props = $props();
+</script>
+
+<nav class="parts" aria-label="Parts of the formula">
+  {#each PARTS as { value, text, paths } (value)}
+    <button type="button" aria-current={part === value ? 'true' : undefined} onclick={() => onpart(value)}
+      >{text}{#if paths && wrong.some(({ path }) => paths.test(path))}<span
+          class="wrong"
+          title="Something here cannot be read"
+        >
+          !</span
+        >{/if}</button
+    >
+  {/each}
+  {#if part === 'sheet' && basis !== null}
+    <label class="basis"
+      >percent of
+      <select name="basis" bind:value={() => basis, onbasis}>
+        <option value="all">all flour</option>
+        <option value="own">the flour of each stage</option>
+      </select></label
+    >
+  {/if}
+</nav>
+
+<style>
+  .parts {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0.25rem;
+    align-items: center;
+    border-bottom: 1px solid light-dark(var(--color-surface-300), var(--color-surface-700));
+  }
+  .parts button {
+    padding: 0.4rem 0.8rem;
+    cursor: pointer;
+    border-bottom: 3px solid transparent;
+  }
+  .parts button[aria-current] {
+    font-weight: 700;
+    border-bottom-color: currentColor;
+  }
+  .wrong {
+    color: light-dark(var(--color-error-700), var(--color-error-300));
+    font-weight: 700;
+  }
+  .basis {
+    margin-left: auto;
+    font-size: 0.875rem;
+  }
+  .basis select {
+    padding: 0.15rem 0.2rem;
+    background: none;
+    text-decoration: underline dotted 1px;
+    cursor: pointer;
+  }
+  .basis option {
+    color: #000;
+    background: #fff;
+  }
+</style>
