@@ -72,11 +72,15 @@ export function certificateWords(input: DayInput, network: Network, certificate:
   const since = input.now === null ? '' : ` from ${clock((input.now - instance.origin) / SLOT)} on`;
   const by = end?.due ?? (end && end.first === end.last ? end.first : null);
   const name = network.doughs.find(({ key }) => key === network.notes[last]?.dough)?.name ?? 'This dough';
+  const pinned = inOrder
+    .filter((task) => input.pins.some((pin) => pin.task === instance.tasks[task]?.id))
+    .map((task) => ` To ${taskWords(network, task)} is held at ${clock(instance.tasks[task]?.first ?? 0)}.`)
+    .join('');
   if (certificate.bulk !== null)
-    return `${name} cannot be fitted in${since}: the sooner its bulk ends, the longer it proofs, and no time for that suits all of ${listed(inOrder.map((task) => taskWords(network, task)))}.`;
+    return `${name} cannot be fitted in${since}: the sooner its bulk ends, the longer it proofs, and no time for that suits all of ${listed(inOrder.map((task) => taskWords(network, task)))}.${pinned}`;
   return by !== null && soonest !== null
-    ? `${name} cannot be done in time: to ${taskWords(network, last)} it would have to be over by ${clock(by)}. From ${clock(soonest.from)}, when somebody can first ${taskWords(network, first)}, it takes until ${clock(soonest.end)} at the least.`
-    : `${name} cannot be fitted in${since}: between ${listed(inOrder.map((task) => taskWords(network, task)))} the waits of the dough and the shifts leave no time that suits all of them.`;
+    ? `${name} cannot be done in time: to ${taskWords(network, last)} it would have to be over by ${clock(by)}. From ${clock(soonest.from)}, when somebody can first ${taskWords(network, first)}, it takes until ${clock(soonest.end)} at the least.${pinned}`
+    : `${name} cannot be fitted in${since}: between ${listed(inOrder.map((task) => taskWords(network, task)))} the waits of the dough and the shifts leave no time that suits all of them.${pinned}`;
 }
 
 /** What some tasks need more of at once than the bakehouse has at all. */
