@@ -141,6 +141,37 @@ describe('why there is no plan, in words', () => {
     assert.match(sentenceOf(alone), /not enough hands|Nobody can|cannot be (done|fitted)/);
   });
 
+  it('what is short is told in its own unit: pieces, kilograms of the cold, metres of the bench', () => {
+    const network = must(networkOf(input));
+    const task = network.notes.findIndex(({ dough, kind }) => dough === 'oat-tin' && kind === 'shape');
+    const of = (name: string, amount: number) => {
+      const resource = network.instance.resources.findIndex((each) => each.name === name);
+      const capacity = network.instance.resources[resource]?.capacity ?? 0;
+      return certificateWords(input, network, {
+        kind: 'energy',
+        of: { kind: 'resource', resource },
+        from: 12,
+        to: 24,
+        tasks: [task],
+        arcs: [],
+        need: 12 * amount,
+        have: 12 * capacity,
+      });
+    };
+    assert.match(
+      of('round baskets', 70),
+      /there are not enough round baskets: Oat Tin need 70, and there is 60\.$/,
+    );
+    assert.match(
+      of('retarder', 199.5),
+      /there is not enough of the retarder: Oat Tin need 200 kg, and there is 160 kg\.$/,
+    );
+    assert.match(
+      of('bench', 75),
+      /there is not enough of the bench: Oat Tin need 7\.5 m, and there is 6\.0 m\.$/,
+    );
+  });
+
   it('work that nobody has learnt, and what no tub or cold would hold, are said of the task', () => {
     const nobodyShapes = floor.hands.map((each) => ({
       ...each,

@@ -12,6 +12,7 @@ import {
 import type { DayInput, Network } from '../network/index.ts';
 import { heatingsOf, type Heating } from './heating.ts';
 import { toldTasks, type ToldTask } from './tasks.ts';
+import { shownUnit } from './words.ts';
 
 /** A task as the picture of a day shows it. */
 export interface ViewTask extends ToldTask {
@@ -190,8 +191,7 @@ function stripsOf({ instance }: Network, schedule: Schedule): ViewStrip[] {
   for (const { fill: each, start, end } of loads.values())
     fill(decks.used, start, end, Math.ceil(each / 1000));
   const things = instance.resources.map(({ name, unit, capacity }, index) => {
-    // The bench is reckoned in dm.
-    const [shown, parts] = unit === 'dm' ? ['m', 10] : [unit, 1];
+    const { unit: shown, parts } = shownUnit(unit);
     return {
       name,
       unit: shown,

@@ -45,12 +45,15 @@ export function certificateWords(input: DayInput, network: Network, certificate:
     const names = [...certificate.tasks, ...certificate.arcs.map((arc) => instance.arcs[arc]?.from ?? 0)].map(
       (task) => network.doughs.find(({ key }) => key === network.notes[task]?.dough)?.name ?? '',
     );
-    const [needed, there] =
-      of.kind === 'resource' && instance.resources[of.resource]?.unit === ''
-        ? [Math.ceil(need / (to - from)), Math.floor(have / (to - from))]
-        : [hours(need), hours(have)];
-    const unit = of.kind === 'resource' ? '' : of.kind === 'decks' ? ' of deck' : ' of work';
-    return `From ${clock(from)} to ${clock(to)} there are not enough ${scarceWords(network, of)}: ${listed([...new Set(names)].filter(Boolean))} need ${needed}${unit}, and there is ${there}.`;
+    const resource = of.kind === 'resource' ? instance.resources[of.resource] : undefined;
+    const inAll = of.kind === 'decks' ? ' of deck' : ' of work';
+    const [needed, there] = resource
+      ? [
+          amountWords(Math.ceil(need / (to - from)), resource.unit),
+          amountWords(resource.capacity, resource.unit),
+        ]
+      : [`${hours(need)}${inAll}`, hours(have)];
+    return `From ${clock(from)} to ${clock(to)} ${resource?.unit ? 'there is not enough of the' : 'there are not enough'} ${scarceWords(network, of)}: ${listed([...new Set(names)].filter(Boolean))} need ${needed}, and there is ${there}.`;
   }
   const tasks = certificate.tasks;
   const [lack] = lacking(network, tasks);
@@ -184,10 +187,14 @@ export function faultWords(input: DayInput, network: Network, schedule: Schedule
   }
 } // prettier-ignore
 
-/** So much of a thing; the bench, which is reckoned in dm, in metres. */
-const amountWords = (amount: number, unit: string): string => {
-  if (unit === 'dm') return `${formatNumber(amount / 10, 1)} m`;
-  return unit === '' ? `${amount}` : `${amount} ${unit}`;
+/** The unit that a thing is shown in, and how many of its own make one: the bench is reckoned in dm. */
+export const shownUnit = (unit: string): { readonly unit: string; readonly parts: number } =>
+  unit === 'dm' ? { unit: 'm', parts: 10 } : { unit, parts: 1 };
+
+const amountWords = (amount: number, own: string): string => {
+  const { unit, parts } = shownUnit(own);
+  const shown = formatNumber(amount / parts, parts === 1 ? 0 : 1);
+  return unit === '' ? shown : `${shown} ${unit}`;
 };
 
 const hours = (slots: number): string => {

@@ -65,6 +65,8 @@
   const x = (at: number) => xOf(scale, at);
   const perHour = $derived(pixelsPerHour(scale));
 
+  /** px down the picture that a row takes with so many lanes. */
+  const heightOf = (lanes: number) => lanes * LANE + 6;
   /** Every dough with all that its row is drawn from. A row has a lane for each batch. */
   function rowsOf(of: DayView) {
     const litres = Math.max(
@@ -77,7 +79,7 @@
       const lanes = Math.max(1, ...row.ribbons.map(({ batch }) => batch ?? 1));
       const tasks = of.tasks.filter((task) => task.row === index);
       const placed = { row, tasks, lanes, top, litres, whole: wholeDay(of) };
-      top += lanes * LANE + 6;
+      top += heightOf(lanes);
       return placed;
     });
   }
@@ -102,7 +104,7 @@
       return SHOWN.includes(name) || unit === 'kg' || /mixer/i.test(name) || peak > 0.85;
     }),
   );
-  const foot = $derived(rows.reduce((sum, { lanes }) => sum + lanes * LANE + 6, TOP));
+  const foot = $derived(rows.reduce((sum, { lanes }) => sum + heightOf(lanes), TOP));
   const height = $derived(foot + strips.length * STRIP + 6);
 
   const hours = $derived(localHours(from - 3600, to, zone).map((at) => ({ at, local: localTime(at, zone) })));
