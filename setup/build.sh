@@ -12,8 +12,8 @@ need_npm_packages() {
 
 source_digest() {
   {
-    find core/src web/src web/static web/migrations -type f -print0 | sort -z | xargs -0 sha256sum
-    sha256sum package-lock.json core/package.json web/package.json web/*.config.*
+    find core/src devices/src web/src web/static web/migrations -type f -print0 | sort -z | xargs -0 sha256sum
+    sha256sum package-lock.json core/package.json devices/package.json web/package.json web/*.config.*
   } | sha256sum | cut -d' ' -f1
 }
 

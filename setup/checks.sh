@@ -1,8 +1,9 @@
 # Every check, on a database and a port of its own, beside a Jovet that may be running.
 
 ALL_CHECKS=(format lint types imports rules core database command browser)
-# Those that need nothing served; they run beside the others.
+# Those that need nothing served run beside the others.
 UNSERVED=' format lint types imports rules core '
+LANES=()
 
 run_checks() {
   local name chosen=("$@")
@@ -20,72 +21,94 @@ run_checks() {
   chmod 0755 "$CHECK_DATA"
   trap 'end_checks' EXIT
   trap 'exit 130' INT TERM HUP
-  local beside=() here=()
-  for name in "${chosen[@]}"; do
-    if [[ $UNSERVED == *" $name "* ]]; then beside+=("$name"); else here+=("$name"); fi
+  begin_lane unserved "${chosen[@]}"
+  begin_lane served "${chosen[@]}"
+  for name in "${ALL_CHECKS[@]}"; do
+    [[ " ${chosen[*]} " != *" $name "* ]] || follow_check "$name"
   done
-  if ((${#beside[@]} && ${#here[@]})); then run_beside "${beside[@]}"; else here=("${chosen[@]}"); fi
-  for name in "${here[@]}"; do run_check "$name"; done
-  take_beside
   say_result
 }
 
-# Checks in a process of their own; what they say is shown when they are waited for.
-run_beside() {
+# Checks of one lane, served or unserved, one after another in a process of their own. Each leaves what it says and its
+# counts in files.
+begin_lane() {
+  local lane=$1 names=() name own
+  shift
+  for name in "$@"; do
+    own=served
+    [[ $UNSERVED != *" $name "* ]] || own=unserved
+    [[ $own != "$lane" ]] || names+=("$name")
+  done
+  ((${#names[@]})) || return 0
   (
-    trap - EXIT
-    for name in "$@"; do run_check "$name"; done
-    printf '%s\n' "$PASSED" "$FAILED" "${FAILED_NAMES[@]}" >"$CHECK_DATA/beside.counts"
-  ) >"$CHECK_DATA/beside.log" 2>&1 &
-  BESIDE=$!
+    trap 'end_served' EXIT
+    trap 'exit 143' TERM
+    for name in "${names[@]}"; do
+      now_ms >"$CHECK_DATA/$name.begun"
+      run_check "$name" >"$CHECK_DATA/$name.log" 2>&1 || printf '%s did not run to its end\n' "$name" >>"$CHECK_DATA/$name.log"
+      [[ -s $CHECK_DATA/$name.counts ]] || printf '0\n1\n' >"$CHECK_DATA/$name.counts"
+      touch "$CHECK_DATA/$name.over"
+    done
+  ) &
+  LANES+=($!)
 }
 
-take_beside() {
-  [[ -n ${BESIDE:-} ]] || return 0
-  wait "$BESIDE" || true
-  cat "$CHECK_DATA/beside.log"
-  local counts=()
-  if [[ -f $CHECK_DATA/beside.counts ]]; then mapfile -t counts <"$CHECK_DATA/beside.counts"; else counts=(0 1 unserved); fi
+# What a check says as it says it; a line now and then of what runs beside it.
+follow_check() {
+  local name=$1 shown=0 since counts log="$CHECK_DATA/$1.log"
+  since=$(now_ms)
+  printf '\n── %s\n' "$name"
+  until [[ -f $CHECK_DATA/$name.over ]]; do
+    show_more
+    if (($(now_ms) - since > 30000)); then since=$(now_ms) && say_beside "$name"; fi
+    sleep 0.2
+  done
+  show_more
+  mapfile -t counts <"$CHECK_DATA/$name.counts"
   PASSED=$((PASSED + counts[0])) FAILED=$((FAILED + counts[1]))
-  local name
-  for name in "${counts[@]:2}"; do [[ -z $name ]] || FAILED_NAMES+=("$name"); done
+  ((counts[1] == 0)) || FAILED_NAMES+=("$name")
+}
+
+show_more() {
+  [[ -f $log ]] || return 0
+  local size
+  size=$(stat -c %s "$log")
+  ((size == shown)) || { tail -c "+$((shown + 1))" "$log" | head -c "$((size - shown))" && shown=$size; }
+}
+
+# Where the checks stand that are not shown yet, or the one that is.
+say_beside() {
+  local name passed
+  for name in "${ALL_CHECKS[@]}"; do
+    [[ -f $CHECK_DATA/$name.begun && ! -f $CHECK_DATA/$name.over ]] || continue
+    passed=$(grep -c '✔' "$CHECK_DATA/$name.log" || true)
+    printf '   … %s has run for %d s%s\n' "$name" "$((($(now_ms) - $(<"$CHECK_DATA/$name.begun")) / 1000))" "$( ((passed == 0)) || printf ', %d passed' "$passed")"
+  done
 }
 
 run_check() {
-  printf '\n── %s\n' "$1"
   case $1 in
   format | lint | types | imports) count_command "$1" npm run --silent "check:$1" ;;
-  core | rules) count_tests "$1" ;;
+  core | rules | command) count_tests "$1" ;;
   database | browser)
     serve_for_checks "$1"
     count_tests "$1"
     end_served
     ;;
-  command) count_tests "$1" ;;
   esac
 }
 
-# A check that is one command counts as one.
+# A check that is one command counts as one; it is ended if it stands still.
 count_command() {
-  local name=$1
+  local name=$1 passed=0
   shift
-  if "$@"; then
-    PASSED=$((PASSED + 1)) && printf '%s: passed\n' "$name"
-  else
-    FAILED=$((FAILED + 1)) && FAILED_NAMES+=("$name") && printf '%s: FAILED\n' "$name"
-  fi
+  if timeout --kill-after=10 300 "$@"; then passed=1 && printf '%s: passed\n' "$name"; else printf '%s: FAILED\n' "$name"; fi
+  printf '%d\n%d\n' "$passed" "$((1 - passed))" >"$CHECK_DATA/$name.counts"
 }
 
-# Node's test runner counts its own.
+# The test runner counts its own, and has limits of time of its own.
 count_tests() {
-  local name=$1 tap="$CHECK_DATA/$1.tap" status=0 passed failed
-  NODE_OPTIONS="--test-reporter=spec --test-reporter-destination=stdout --test-reporter=tap --test-reporter-destination=$tap" \
-    npm run --silent "test:$name" || status=$?
-  passed=$(sed -n 's/^# pass //p' "$tap" | tail -n 1)
-  failed=$(sed -n 's/^# \(fail\|cancelled\) //p' "$tap" | awk '{ sum += $1 } END { print sum + 0 }')
-  if ((status != 0 && failed == 0)) || ((${passed:-0} + failed == 0)); then failed=$((failed + 1)); fi
-  PASSED=$((PASSED + ${passed:-0})) FAILED=$((FAILED + failed))
-  if ((failed > 0)); then FAILED_NAMES+=("$name"); fi
+  node test/running/tests.js "$1" --counts "$CHECK_DATA/$1.counts" || true
 }
 
 # A Jovet on an empty data folder for each group of checks, started by the command that a user types.
@@ -95,8 +118,10 @@ serve_for_checks() {
   : >"$CHECK_DATA/start.log"
   "$ROOT/jovet" start --data "$data" --port "$port" >"$CHECK_DATA/start.log" 2>&1 &
   CHECK_SERVER=$!
+  local waited=0
   until grep -q 'Jovet is open' "$CHECK_DATA/start.log"; do
-    kill -0 "$CHECK_SERVER" 2>/dev/null || { cat "$CHECK_DATA/start.log" >&2 && fail 'Jovet did not start for the checks.'; }
+    kill -0 "$CHECK_SERVER" 2>/dev/null && ((waited++ < 1200)) ||
+      { cat "$CHECK_DATA/start.log" >&2 && fail 'Jovet did not start for the checks.'; }
     sleep 0.1
   done
   export JOVET_TEST_URL="http://127.0.0.1:$port"
@@ -112,8 +137,9 @@ end_served() {
 }
 
 end_checks() {
-  end_served
-  [[ -z ${BESIDE:-} ]] || kill "$BESIDE" 2>/dev/null || true
+  local lane
+  for lane in "${LANES[@]}"; do kill "$lane" 2>/dev/null || true; done
+  wait
   rm -rf "$CHECK_DATA"
 }
 

@@ -3,7 +3,7 @@
 start_devices() {
   DEVICES=''
   [[ -n ${JOVET_DEVICES:-} ]] && { [[ $JOVET_DEVICES == none ]] && JOVET_DEVICES=''; export JOVET_DEVICES; DID=named; return; }
-  node --import tsx devices/src/simulated.ts 0 9>&- >"$DATA/devices.log" 2>&1 &
+  node devices/build/simulated.js 0 9>&- >"$DATA/devices.log" 2>&1 &
   DEVICES=$!
   printf '%s' "$DEVICES" >"$DATA/devices.pid"
   local waited=0

@@ -1,19 +1,19 @@
 import { Worker } from 'node:worker_threads';
+import { bundle } from '../running/bundle.js';
 import type { benchFermentation } from './fermentation.ts';
 
-/** Reads TypeScript there, too: a worker takes no loader from the thread that began it. */
 const BEGIN = `
   const { parentPort, workerData } = require('node:worker_threads');
-  import('tsx/esm/api').then(async ({ tsImport }) => {
-    const { benchFermentation } = await tsImport(workerData.measures, workerData.measures);
+  import(workerData.measures).then(({ benchFermentation }) => {
     parentPort.postMessage(benchFermentation(workerData.rounds));
   });`;
 
 /** The measures of fermentation, made in a worker, as the forecasts of a plan are. */
-export const fermentationInWorker = (rounds: number): Promise<ReturnType<typeof benchFermentation>> =>
-  new Promise((resolve, reject) => {
-    const measures = new URL('./fermentation.ts', import.meta.url).href;
+export async function fermentationInWorker(rounds: number): Promise<ReturnType<typeof benchFermentation>> {
+  const [measures] = await bundle(['test/bench/fermentation.ts'], 'measures');
+  return new Promise((resolve, reject) => {
     const worker = new Worker(BEGIN, { eval: true, workerData: { rounds, measures } });
     worker.once('message', resolve);
     worker.once('error', reject);
   });
+}

@@ -15,8 +15,8 @@ import { benchOvenRoom } from './oven-room.ts';
 import { median } from './median.ts';
 import { benchKeystrokes, benchList } from './formulas.ts';
 import { fermentationInWorker } from './in-worker.ts';
-import type * as Oven from './oven.ts';
-import type * as PlannerMeasures from './planner.ts';
+import { benchOven } from './oven.ts';
+import { benchPlanner } from './planner.ts';
 
 const ROOT = new URL('../..', import.meta.url).pathname;
 const BARE = join(ROOT, 'test/bench/bare');
@@ -249,24 +249,6 @@ const saidBy = (child: ChildProcess, text: string) =>
     child.once('close', () => reject(new Error(`it ended: ${said}`)));
   });
 
-/** Measures built as the browser runs what they measure, without what a loader of TypeScript adds to it. */
-async function built<Measures>(name: string): Promise<Measures> {
-  const file = join(ROOT, `test/built/${name}.mjs`);
-  const options = [
-    '--bundle',
-    '--platform=node',
-    '--format=esm',
-    '--log-level=error',
-    '--external:highs',
-    `--outfile=${file}`,
-  ];
-  execFileSync('npx', ['esbuild', join(ROOT, `test/bench/${name}.ts`), ...options], {
-    cwd: ROOT,
-    stdio: 'inherit',
-  });
-  return (await import(file)) as Measures;
-}
-
 console.log(`${cpus().length} cores, Node.js ${process.version}`);
 // `npm run bench -- planner` measures the planner alone; so `core`, `oven` and `server`.
 const PARTS = ['core', 'oven', 'planner', 'server'];
@@ -277,7 +259,6 @@ const wanted = (part: string) => alone === undefined || alone === part;
 // `-- --prove` proves packings and small days again with exact solvers first.
 const prove = process.argv.includes('--prove');
 if (wanted('core')) await benchCore();
-if (wanted('oven')) await (await built<typeof Oven>('oven')).benchOven(say, prove);
-if (wanted('planner')) (await built<typeof PlannerMeasures>('planner')).benchPlanner(say, prove);
-rmSync(join(ROOT, 'test/built'), { recursive: true, force: true });
+if (wanted('oven')) await benchOven(say, prove);
+if (wanted('planner')) benchPlanner(say, prove);
 if (wanted('server')) await benchServer();

@@ -1,0 +1,56 @@
+import { readFile, rm } from 'node:fs/promises';
+import { join, relative } from 'node:path';
+import { fileURLToPath, pathToFileURL } from 'node:url';
+import { build } from 'esbuild';
+
+export const ROOT = fileURLToPath(new URL('../..', import.meta.url));
+
+/** Packages stay outside a bundle, our own go in: they are TypeScript. */
+const packagesOutside = {
+  name: 'packages-outside',
+  setup({ onResolve }) {
+    onResolve({ filter: /^[^./]/ }, ({ path, kind }) =>
+      kind === 'entry-point' || path.startsWith('@jovet/') ? null : { path, external: true },
+    );
+  },
+};
+
+/** A file finds what lies beside it where it was written, not where it was built. */
+const whereItWasWritten = {
+  name: 'where-it-was-written',
+  setup({ onLoad }) {
+    onLoad({ filter: /(^|\/)(test|devices)\/.*\.ts$/ }, async ({ path }) => {
+      const text = await readFile(path, 'utf8');
+      const place = JSON.stringify(pathToFileURL(path).href);
+      return { contents: text.replaceAll('import.meta.url', place), loader: 'ts' };
+    });
+  },
+};
+
+/**
+ * Builds TypeScript files so that plain Node.js runs them: a thread that reads TypeScript in every process has stood
+ * still before.
+ *
+ * @param {readonly string[]} files from the root
+ * @param {string} into a folder of its own below test/built
+ * @returns {Promise<string[]>} what was built, in the order of the files
+ */
+export async function bundle(files, into) {
+  const outdir = join(ROOT, 'test/built', into);
+  await rm(outdir, { recursive: true, force: true });
+  await build({
+    entryPoints: files.map((file) => join(ROOT, file)),
+    outbase: ROOT,
+    outdir,
+    bundle: true,
+    splitting: true,
+    format: 'esm',
+    platform: 'node',
+    target: 'node20',
+    sourcemap: 'linked',
+    outExtension: { '.js': '.mjs' },
+    logLevel: 'error',
+    plugins: [packagesOutside, whereItWasWritten],
+  });
+  return files.map((file) => join(outdir, relative(ROOT, join(ROOT, file)).replace(/\.ts$/, '.mjs')));
+}
