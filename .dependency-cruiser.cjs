@@ -18,6 +18,13 @@ module.exports = {
       to: { path: '^(web|devices|test|demo)/' },
     },
     {
+      name: 'through-the-index',
+      comment: 'What lies inside a folder of core stays inside; others import what its index says.',
+      severity: 'error',
+      from: { path: '^core/src/([^/]+)/' },
+      to: { path: core, pathNot: ['^core/src/$1/', '/index\\.ts$'] },
+    },
+    {
       name: 'core-no-node-built-ins',
       comment: 'core runs in a browser, a worker and a server alike.',
       severity: 'error',
@@ -59,15 +66,15 @@ module.exports = {
       name: 'planner-never-sees-checker',
       comment: 'A checker that shares code with the planner checks nothing.',
       severity: 'error',
-      from: { path: '^core/src/day/planner/' },
-      to: { path: '^core/src/day/checker/' },
+      from: { path: '^core/src/plan/planner/' },
+      to: { path: '^core/src/plan/checker/' },
     },
     {
       name: 'checker-never-sees-planner',
       comment: 'A checker that shares code with the planner checks nothing.',
       severity: 'error',
-      from: { path: '^core/src/day/checker/' },
-      to: { path: '^core/src/day/planner/' },
+      from: { path: '^core/src/plan/checker/' },
+      to: { path: '^core/src/plan/planner/' },
     },
     {
       name: 'devices-apart',

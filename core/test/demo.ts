@@ -1,7 +1,9 @@
 import { readFileSync } from 'node:fs';
-import { DayInput, type DoughOrder, type PlanInput } from '@jovet/core/day';
+import { DayInput } from '@jovet/core/plan/demand';
+import type { DoughOrder, PlanInput } from '@jovet/core/day';
 import { readBakeryFile, type BakeryFile } from '@jovet/core/formats';
-import { namedIngredients, type Formula, type FormulaDoc, type Ingredient } from '@jovet/core/formula';
+import { namedIngredients } from '@jovet/core/formula/scale';
+import type { Formula, FormulaDoc, Ingredient } from '@jovet/core/formula';
 import type { Result } from '@jovet/core/problem';
 
 /** The value of a result that must be good. */

@@ -1,6 +1,7 @@
-import { planFeeding, temperatureFor } from '@jovet/core/culture';
-import { doughScenario, usualTrial } from '@jovet/core/day';
-import { forecast, Scenario, VIGOUR_SPREAD } from '@jovet/core/fermentation';
+import { planFeeding, temperatureFor } from '@jovet/core/culture/feeding';
+import { doughScenario, usualTrial } from '@jovet/core/dough';
+import { forecast, Scenario } from '@jovet/core/fermentation/forecast';
+import { VIGOUR_SPREAD } from '@jovet/core/fermentation';
 import { DEMO_FORMULAS, demoFormula, demoInput, must } from '../../core/test/demo.ts';
 
 const piece = { kind: 'piece', mass: 0.84 } as const;

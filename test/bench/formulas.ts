@@ -1,7 +1,6 @@
 import { sql } from 'kysely';
 import { v7 as uuid } from 'uuid';
-import type { FormulaDraft } from '@jovet/core/sheet';
-import { newDraft } from '@jovet/core/sheet';
+import { type FormulaDraft, newDraft } from '@jovet/core/sheet';
 import { larder } from '../../core/test/demo.ts';
 import { findActor } from '../../web/src/lib/server/database/bakehouse.ts';
 import { connect } from '../../web/src/lib/server/database/connection.ts';

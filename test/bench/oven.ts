@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
-import { arrange, forecastStone, STONE, type Outline } from '@jovet/core/oven';
+import { arrange, type Outline } from '@jovet/core/oven/decks';
+import { forecastStone, STONE } from '@jovet/core/oven';
 import { must } from '../../core/test/demo.ts';
 import { arranged, provedCount, type PackingCase } from './prove-packing.ts';
 

@@ -1,23 +1,13 @@
 import { median } from './median.ts';
 import { proveOptimum } from './prove.ts';
-import {
-  carriedOver,
-  costOf,
-  domainsOf,
-  networkOf,
-  held,
-  planning,
-  search,
-  SLOT_MINUTES,
-  verifyCertificate,
-  whyImpossible,
-  type Instance,
-  type Progress,
-  type Schedule,
-} from '@jovet/core/day';
+import { carriedOver, planning } from '@jovet/core/plan';
+import { costOf, SLOT_MINUTES, type Instance, type Schedule } from '@jovet/core/plan/instance';
+import { domainsOf, search, whyImpossible, type Progress } from '@jovet/core/plan/planner';
+import { networkOf, held } from '@jovet/core/plan/network';
+import { verifyCertificate } from '@jovet/core/plan/checker';
 import { demoDay, must } from '../../core/test/demo.ts';
+import { impossibleBakery, plantedBakery, provedDay } from '../../core/test/plan/made-bakery.ts';
 import { readFileSync } from 'node:fs';
-import { impossibleBakery, plantedBakery, provedDay } from '../../core/test/day/made-bakery.ts';
 
 type Say = (name: string, value: string, holds?: boolean, wanted?: string) => void;
 

@@ -1,4 +1,4 @@
-import { arrange, type DeckFloor, type Outline } from '@jovet/core/oven';
+import { arrange, type DeckFloor, type Outline } from '@jovet/core/oven/decks';
 import highs from 'highs';
 
 /** A deck, a piece and the gap between pieces, all in mm and multiples of ten. */

@@ -2,7 +2,7 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { Arc, Instance, Task, Way } from '@jovet/core/day';
+import type { Arc, Instance, Task, Way } from '@jovet/core/plan/instance';
 
 /** Costs are whole numbers to the prover: so many to 1. */
 const SCALE = 100;

@@ -1,6 +1,15 @@
 import assert from 'node:assert/strict';
 import { execFile } from 'node:child_process';
-import { copyFileSync, mkdirSync, mkdtempSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
+import {
+  copyFileSync,
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  symlinkSync,
+  writeFileSync,
+} from 'node:fs';
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import { test } from 'node:test';
@@ -40,13 +49,24 @@ const run = (folder: string, tool: string, ...args: string[]) =>
 const FORBIDDEN: readonly [rule: string, file: string, imported: string, target?: string][] = [
   ['no-cycles', 'core/src/units/a.ts', './b.ts', 'core/src/units/b.ts'],
   ['core-imports-only-core', 'core/src/units/a.ts', '../../../web/src/b.ts', 'web/src/b.ts'],
+  ['through-the-index', 'core/src/units/a.ts', '../time/b.ts', 'core/src/time/b.ts'],
   ['core-no-node-built-ins', 'core/src/units/a.ts', 'node:fs'],
   ['core-packages', 'core/src/units/a.ts', 'kysely'],
   ['luxon-in-time-only', 'core/src/formula/a.ts', 'luxon'],
   ['file-libraries-in-formats-only', 'core/src/formula/a.ts', 'd3-dsv'],
   ['web-uses-core-for-time', 'web/src/a.ts', 'luxon'],
-  ['planner-never-sees-checker', 'core/src/day/planner/a.ts', '../checker/b.ts', 'core/src/day/checker/b.ts'],
-  ['checker-never-sees-planner', 'core/src/day/checker/a.ts', '../planner/b.ts', 'core/src/day/planner/b.ts'],
+  [
+    'planner-never-sees-checker',
+    'core/src/plan/planner/a.ts',
+    '../checker/b.ts',
+    'core/src/plan/checker/b.ts',
+  ],
+  [
+    'checker-never-sees-planner',
+    'core/src/plan/checker/a.ts',
+    '../planner/b.ts',
+    'core/src/plan/planner/b.ts',
+  ],
   ['devices-apart', 'devices/src/a.ts', '../../web/src/b.ts', 'web/src/b.ts'],
   ['web-uses-no-device', 'web/src/a.ts', '../../devices/src/b.ts', 'devices/src/b.ts'],
   ['ui-knows-no-baking', 'web/src/lib/ui/a.ts', '../bench/b.ts', 'web/src/lib/bench/b.ts'],
@@ -111,4 +131,21 @@ test('core has no clock and no chance of its own', async () => {
   const luxon = `import { DateTime } from 'luxon';\nexport const a = DateTime.now();`;
   assert.match((await faults(luxon, 'core/src/time/violation.ts'))[0]?.message ?? '', /core has no clock/);
   assert.deepEqual(await faults('export const a = new Date(0);', 'core/src/units/violation.ts'), []);
+});
+
+test('no folder of core has twenty files, and no index tells forty names', () => {
+  const source = join(ROOT, 'core/src');
+  const folders = readdirSync(source, { recursive: true, withFileTypes: true });
+  for (const { name, parentPath } of folders.filter((each) => each.isDirectory())) {
+    const folder = join(parentPath, name);
+    const files = readdirSync(folder).filter((file) => file.endsWith('.ts'));
+    assert.ok(files.length < 20, `${folder} has ${files.length} files`);
+    if (!files.includes('index.ts')) continue;
+    const names = [
+      ...readFileSync(join(folder, 'index.ts'), 'utf8').matchAll(/^export (?:type )?\{([^}]*)\}/gm),
+    ]
+      .flatMap(([, told = '']) => told.split(','))
+      .filter((each) => each.trim() !== '');
+    assert.ok(names.length < 40, `${folder} tells ${names.length} names`);
+  }
 });

@@ -3,8 +3,8 @@ import { after, before, test } from 'node:test';
 import { sql } from 'kysely';
 import { v7 as uuid } from 'uuid';
 import { Build, Culture, type LoggedSign, type Sign } from '@jovet/core/culture';
-import { exportEverything } from '../src/lib/server/database/archive.ts';
 import { must, problemsOf } from '../../core/test/demo.ts';
+import { exportEverything } from '../src/lib/server/database/archive.ts';
 import {
   addSign,
   changeBuild,

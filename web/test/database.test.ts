@@ -2,6 +2,7 @@ import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
 import { sql } from 'kysely';
 import type { DoughOrder } from '@jovet/core/day';
+import { DEMO_FORMULAS, problemsOf, thirtySixLoaves } from '../../core/test/demo.ts';
 import {
   latestOrder,
   listDays,
@@ -15,7 +16,6 @@ import { readFormulas } from '../src/lib/server/database/formula.ts';
 import { importFile } from '../src/lib/server/database/import.ts';
 import { migrate, NewerDatabase } from '../src/lib/server/database/migrate.ts';
 import { demoFile, freshDatabase } from './fresh-database.ts';
-import { DEMO_FORMULAS, problemsOf, thirtySixLoaves } from '../../core/test/demo.ts';
 
 let fresh: Awaited<ReturnType<typeof freshDatabase>>;
 before(async () => {

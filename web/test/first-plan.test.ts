@@ -1,8 +1,9 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { networkOf, planning, type Answer } from '@jovet/core/day';
-import { firstPlan } from '../src/lib/server/first-plan.ts';
+import { networkOf } from '@jovet/core/plan/network';
+import { planning, type Answer } from '@jovet/core/plan';
 import { demoDay, must } from '../../core/test/demo.ts';
+import { firstPlan } from '../src/lib/server/first-plan.ts';
 
 test('the first plan of the server is the one that the planner finds first, with its picture, and so is a saved one', async () => {
   const input = demoDay();

@@ -4,6 +4,8 @@ import { sql } from 'kysely';
 import { v7 as uuid } from 'uuid';
 import type { FormulaDoc } from '@jovet/core/formula';
 import { draftOfFormula } from '@jovet/core/sheet';
+import { demoFormula, demoInput, larder, must, problemsOf, thirtySixLoaves } from '../../core/test/demo.ts';
+import { mixesOfPlan } from '@jovet/core/day';
 import { exportEverything } from '../src/lib/server/database/archive.ts';
 import { saveDay } from '../src/lib/server/database/bake-day.ts';
 import { dropDraft, listDrafts, readDraft, saveDraft } from '../src/lib/server/database/formula-draft.ts';
@@ -18,8 +20,6 @@ import {
 } from '../src/lib/server/database/formula.ts';
 import { importFile, previewFile } from '../src/lib/server/database/import.ts';
 import { changeIngredient, readLarder, stockLarder } from '../src/lib/server/database/ingredient.ts';
-import { demoFormula, demoInput, larder, must, problemsOf, thirtySixLoaves } from '../../core/test/demo.ts';
-import { mixesOfPlan } from '@jovet/core/day';
 import { addReading, beginMix } from '../src/lib/server/database/mix.ts';
 import { freshDatabase } from './fresh-database.ts';
 

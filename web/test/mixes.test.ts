@@ -4,6 +4,7 @@ import { sql } from 'kysely';
 import { v7 as uuid } from 'uuid';
 import { mixesOfPlan } from '@jovet/core/day';
 import type { MixReading } from '@jovet/core/mix';
+import { demoInput, must, problemsOf } from '../../core/test/demo.ts';
 import { changeBakehouse, readBakehouse } from '../src/lib/server/database/bakehouse.ts';
 import {
   addReading,
@@ -14,7 +15,6 @@ import {
   listMixes,
   readLog,
 } from '../src/lib/server/database/mix.ts';
-import { demoInput, must, problemsOf } from '../../core/test/demo.ts';
 import { freshDatabase } from './fresh-database.ts';
 
 let fresh: Awaited<ReturnType<typeof freshDatabase>>;

@@ -1,7 +1,9 @@
 import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
-import { networkOf, planning, type DayInput, type Schedule } from '@jovet/core/day';
-import { ordersOn } from '@jovet/core/orders';
+import { networkOf } from '@jovet/core/plan/network';
+import { planning } from '@jovet/core/plan';
+import { type DayInput, ordersOn } from '@jovet/core/plan/demand';
+import type { Schedule } from '@jovet/core/plan/instance';
 import { must, problemsOf } from '../../core/test/demo.ts';
 import { exportEverything } from '../src/lib/server/database/archive.ts';
 import {

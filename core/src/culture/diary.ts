@@ -1,4 +1,4 @@
-import type { KeptBuild } from './follow.ts';
+import type { KeptBuild } from './followed/follow.ts';
 import type { Nursery } from './schema.ts';
 
 /** A day of a new culture from nothing: what is done, what is looked for, and when the next step may come. */

@@ -1,4 +1,5 @@
-import { slugOf, USUAL_RIPENESS, type RiseWindow } from '../formula/index.ts';
+import { slugOf, type RiseWindow } from '../formula/index.ts';
+import { USUAL_RIPENESS } from '../formula/facts/index.ts';
 import { bad, parseWith, type Problem, type Result } from '../problem/index.ts';
 import {
   formatNumber,

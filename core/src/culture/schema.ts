@@ -1,6 +1,8 @@
 import { z } from 'zod';
 import { Name, RiseWindow, Slug } from '../formula/index.ts';
-import { Around, HEAT_TRANSFER, RIPE_POPULATION, type Body } from '../fermentation/index.ts';
+import { Around, type Body } from '../fermentation/forecast/index.ts';
+import { HEAT_TRANSFER } from '../fermentation/index.ts';
+import { RIPE_POPULATION } from '../fermentation/rates/index.ts';
 
 const Metres = z.number().positive().max(3);
 const Kilograms = z.number().min(0).max(2000);

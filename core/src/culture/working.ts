@@ -1,11 +1,11 @@
-import { cultureYeastRate, RIPE_POPULATION, RISE_SCALE } from '../fermentation/index.ts';
+import { cultureYeastRate, RIPE_POPULATION, RISE_SCALE } from '../fermentation/rates/index.ts';
 import { input, quantity, type Quantity, type Working, type Workings } from '../working/index.ts';
-import type { FedCulture } from './feed.ts';
-import type { FollowedBuild } from './follow.ts';
-import type { FeedingWish, PlannedFeeding } from './plan-feeding.ts';
+import type { FedCulture } from './feeding/feed.ts';
+import type { FollowedBuild } from './followed/follow.ts';
+import type { FeedingWish, PlannedFeeding } from './feeding/plan-feeding.ts';
 import type { Culture } from './schema.ts';
-import { mostRiseOf, type Standing } from './standing.ts';
-import type { Vigour } from './vigour.ts';
+import { mostRiseOf, type Standing } from './followed/standing.ts';
+import type { Vigour } from './followed/vigour.ts';
 
 const MODEL = 'Growth of culture yeast in thermal time; constants fitted for Jovet to practice';
 const number = (value: number, digits = 4) => quantity(value, '', digits);

@@ -1,11 +1,13 @@
-import { bakersYeastRate, cultureYeastRate } from '../fermentation/index.ts';
-import { ferments, scaleFormula, splitFormula, type Formula } from '../formula/index.ts';
-import type { KeptMix, LoggedMix } from '../mix/index.ts';
+import { bakersYeastRate, cultureYeastRate } from '../fermentation/rates/index.ts';
+import { ferments, scaleFormula, splitFormula } from '../formula/scale/index.ts';
+import type { Formula } from '../formula/index.ts';
+import type { KeptMix, LoggedMix } from '../mix/record/index.ts';
 import { formatDuration, formatNumber, formatTemperature, type TemperatureUnit } from '../units/index.ts';
 import { bulkOf } from './course.ts';
-import { leavenDough } from './leavening.ts';
 import { planInputOfMix } from './mixes.ts';
-import type { Bakehouse, PlanInput, Tub } from './schema.ts';
+import type { PlanInput } from './schema.ts';
+import { leavenDough } from '../dough/index.ts';
+import type { Bakehouse, Tub } from '../bakehouse/index.ts';
 
 /** What a dough that came out warmer or colder than wanted does to its bulk. */
 export interface BulkShift {

@@ -10,7 +10,8 @@ import {
 } from '../working/index.ts';
 import type { Step, StepKey } from './clock.ts';
 import type { DoughPlan } from './plan.ts';
-import type { PlanInput, Programme } from './schema.ts';
+import type { PlanInput } from './schema.ts';
+import type { Programme } from '../mix/index.ts';
 import { windowWorkings } from './window-working.ts';
 
 const COUNTING = 'Counted back from the dispatch';

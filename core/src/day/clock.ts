@@ -1,6 +1,6 @@
-import type { DoughCourse, LevainCourse } from './course.ts';
-import { shapingHours } from './course.ts';
-import type { PlanInput, Programme } from './schema.ts';
+import { type DoughCourse, type LevainCourse, shapingHours } from './course.ts';
+import type { PlanInput } from './schema.ts';
+import type { Programme } from '../mix/index.ts';
 
 export type StepKey =
   | 'feed' | 'weigh' | 'mix' | 'fold' | 'divide' | 'shape' | 'proof' | 'preheat' | 'load' | 'out' | 'cool' | 'pack' | 'dispatch'; // prettier-ignore

@@ -1,31 +1,32 @@
-import type { ScaledFormula } from '../formula/index.ts';
+import type { ScaledFormula } from '../formula/scale/index.ts';
 import {
   cultureYeastRate,
+  populationAt,
+  startingPopulation,
+  thermalTimeForRise,
+} from '../fermentation/rates/index.ts';
+import {
   degas,
+  FOLD_KEEPS,
   fermentFor,
   fermentUntil,
   HEAT_OF_RISE,
   HEAT_TRANSFER,
   heldAt,
   pieceTimeConstant,
-  populationAt,
-  startingPopulation,
   startOfDough,
   stateAtRise,
-  thermalTimeForRise,
-  tooSlow,
   tubTimeConstant,
   type DoughState,
   type Leavening,
   type Place,
 } from '../fermentation/index.ts';
+import { tooSlow } from '../fermentation/forecast/index.ts';
 import { bakeMinutes, BREAD_DENSITY, coolingHours } from '../oven/index.ts';
 import { bad, good, problem, type Result } from '../problem/index.ts';
 import type { Leaven } from './leaven.ts';
-import type { PlanInput, Programme } from './schema.ts';
-
-/** Gas that a fold leaves in the dough. Domain section 6, default. */
-export const FOLD_KEEPS = 0.9;
+import type { PlanInput } from './schema.ts';
+import type { Programme } from '../mix/index.ts';
 
 /** When a rise is usable from, best and usable until, hours. */
 export interface Window {

@@ -1,14 +1,12 @@
 import {
   ferments,
   splitFormula,
-  type Formula,
-  type Part,
   type PartStage,
-  type RiseWindow,
   type ScaledFormula,
   type ScaledPart,
   type SplitFormula,
-} from '../formula/index.ts';
+} from '../formula/scale/index.ts';
+import type { Formula, Part, RiseWindow } from '../formula/index.ts';
 import { bad, good, problem, type Problem, type Result } from '../problem/index.ts';
 
 /** The one levain that makes a dough rise, fed once from its seed. */

@@ -1,8 +1,10 @@
-import { equalBatches, ferments, scaleFormula, type Formula, type PieceOrder } from '../formula/index.ts';
+import { equalBatches, ferments, scaleFormula } from '../formula/scale/index.ts';
+import type { Formula, PieceOrder } from '../formula/index.ts';
 import { MixDoc, type Mixer, type Programme } from '../mix/index.ts';
 import { bad, good, problem, type Result } from '../problem/index.ts';
 import type { Temperatures } from '../water/index.ts';
-import type { Bakehouse, PlanInput } from './schema.ts';
+import type { Bakehouse } from '../bakehouse/index.ts';
+import type { PlanInput } from './schema.ts';
 
 /** A dough that is to be mixed, whole. */
 export interface DoughToMix {

@@ -1,6 +1,7 @@
-import { equalBatches, scaleFormula, type ScaledFormula, type ScaledPart } from '../formula/index.ts';
-import { CULTURE_RATE_SURE_BELOW, riseAt } from '../fermentation/index.ts';
-import { frictionFor, loadOf, massesOfMix, mixAt, sourcesOf, sumFactors } from '../mix/index.ts';
+import { equalBatches, scaleFormula, type ScaledFormula, type ScaledPart } from '../formula/scale/index.ts';
+import { CULTURE_RATE_SURE_BELOW, riseAt } from '../fermentation/rates/index.ts';
+import { frictionFor, loadOf } from '../mix/record/index.ts';
+import { massesOfMix, mixAt, sourcesOf, sumFactors, type Programme } from '../mix/index.ts';
 import { bad, good, problem, type Problem, type Result } from '../problem/index.ts';
 import { resolveLocal } from '../time/index.ts';
 import { formatMass, formatNumber } from '../units/index.ts';
@@ -14,8 +15,8 @@ import {
 import { clockOf, type Step } from './clock.ts';
 import { courseOfDough, courseOfLevain, type DoughCourse, type LevainCourse } from './course.ts';
 import { buildOf, leavenOf, type Leaven } from './leaven.ts';
-import { leavenDough, type LeavenedDough } from './leavening.ts';
-import type { PlanInput, Programme } from './schema.ts';
+import { leavenDough, type LeavenedDough } from '../dough/index.ts';
+import type { PlanInput } from './schema.ts';
 
 /** A point of the ribbon: epoch seconds, litres, °C. */
 export interface RibbonPoint {

@@ -4,10 +4,9 @@ import {
   RISE_SCALE,
   modifiersOf,
   riseAt,
-  stateAtTime,
   thermalTimeForRise,
-  type DoughState,
-} from '../fermentation/index.ts';
+} from '../fermentation/rates/index.ts';
+import { stateAtTime, type DoughState } from '../fermentation/index.ts';
 import {
   input,
   quantity,
@@ -18,7 +17,8 @@ import {
 } from '../working/index.ts';
 import { buildOf } from './leaven.ts';
 import type { DoughPlan } from './plan.ts';
-import type { PlanInput, Programme } from './schema.ts';
+import type { PlanInput } from './schema.ts';
+import type { Programme } from '../mix/index.ts';
 
 const MODEL = 'Growth of culture yeast in thermal time; constants fitted for Jovet to practice';
 const number = (value: number, digits = 4) => quantity(value, '', digits);

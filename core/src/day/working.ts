@@ -1,4 +1,4 @@
-import { formulaWorkings } from '../formula/index.ts';
+import { formulaWorkings } from '../formula/workings/index.ts';
 import type { Workings } from '../working/index.ts';
 import { waterWorkings } from '../water/index.ts';
 import { clockWorkings } from './clock-working.ts';

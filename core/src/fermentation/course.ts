@@ -1,7 +1,7 @@
-import { GAS_SCALE, yeastAt } from './bakers-yeast.ts';
+import { GAS_SCALE, yeastAt } from './rates/bakers-yeast.ts';
 import { gasMade, madeBy, type Leavening, type Thetas } from './leavening.ts';
-import { bakersYeastRate, cultureYeastRate, lacticRate } from './rates.ts';
-import { RISE_SCALE } from './thermal-time.ts';
+import { bakersYeastRate, cultureYeastRate, lacticRate } from './rates/rates.ts';
+import { RISE_SCALE } from './rates/thermal-time.ts';
 
 /** Where a dough stands in its fermentation. */
 export interface DoughState extends Thetas {
@@ -66,6 +66,9 @@ export const startOfDough = (temperature: number): DoughState => ({
 
 /** A dough whose temperature was measured: from then on the forecast starts there. */
 export const measured = (state: DoughState, temperature: number): DoughState => ({ ...state, temperature });
+
+/** Gas that a fold leaves in the dough. Domain section 6, default. */
+export const FOLD_KEEPS = 0.9;
 
 /**
  * Dividing and shaping: the population stays, gas goes. G_after = kept·G.

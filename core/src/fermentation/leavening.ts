@@ -1,6 +1,6 @@
-import { yeastRiseAt } from './bakers-yeast.ts';
-import { bakersYeastRate, cultureYeastRate, lacticRate } from './rates.ts';
-import { riseAt } from './thermal-time.ts';
+import { yeastRiseAt } from './rates/bakers-yeast.ts';
+import { bakersYeastRate, cultureYeastRate, lacticRate } from './rates/rates.ts';
+import { riseAt } from './rates/thermal-time.ts';
 
 /** What makes a dough, pre-ferment or culture rise and sour, from the moment that leaven meets flour. */
 export interface Leavening {

@@ -1,9 +1,11 @@
 import { z } from 'zod';
-import { Customer, OrderLine, StandingOrder } from '../orders/index.ts';
-import { Bakehouse, Mixer, PlanInput, DayInput, ScheduleDoc, Tub, upcastPlanInput } from '../day/index.ts';
+import { Customer, OrderLine, StandingOrder, DayInput } from '../plan/demand/index.ts';
+import { Bakehouse, Tub } from '../bakehouse/index.ts';
+import { Mixer, MixDoc, MixReading } from '../mix/index.ts';
+import { PlanInput, upcastPlanInput } from '../day/index.ts';
+import { ScheduleDoc } from '../plan/index.ts';
 import { Build, Culture, LoggedSign } from '../culture/index.ts';
 import { FormulaDoc, Ingredient, Slug, upcastFormulaDoc, upcastIngredient } from '../formula/index.ts';
-import { MixDoc, MixReading } from '../mix/index.ts';
 import { FormulaDraft } from '../sheet/index.ts';
 
 const Name = z.string().trim().min(1).max(80);

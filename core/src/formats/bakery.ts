@@ -1,9 +1,10 @@
 import { z } from 'zod';
 import { Archive } from './archive.ts';
-import { Bakehouse, Mixer, Tub } from '../day/index.ts';
+import { Bakehouse, Tub } from '../bakehouse/index.ts';
+import { Mixer } from '../mix/index.ts';
 import { Culture } from '../culture/index.ts';
 import { FormulaDoc, Ingredient, Slug, upcastFormulaDoc, upcastIngredient } from '../formula/index.ts';
-import { Customer, StandingOrder } from '../orders/index.ts';
+import { Customer, StandingOrder } from '../plan/demand/index.ts';
 import { bad, parseWith, problem, type Result } from '../problem/index.ts';
 
 /** A formula as a file of its own. Its schema is published at /api/v1/schemas/formula.json. */

@@ -1,4 +1,4 @@
-import type { Customer, OrderLine } from '../orders/index.ts';
+import type { Customer, OrderLine } from '../plan/demand/index.ts';
 import { bad, good, problem, type Result } from '../problem/index.ts';
 import { parseTimeOfDay } from '../time/index.ts';
 import { asWritten, readTable, writeTable, type TableLine } from './csv.ts';

@@ -1,5 +1,5 @@
 import ical from 'ical-generator';
-import type { ToldTask } from '../day/index.ts';
+import type { ToldTask } from '../plan/explain/index.ts';
 import { writeTable } from './csv.ts';
 
 /** Writes the tasks of a plan as a table, in the order of time. */

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import type { Formula, Ingredient, ScaledFormula, ScaledPart, ScaledStage } from '../formula/index.ts';
+import type { Formula, Ingredient } from '../formula/index.ts';
+import type { ScaledFormula, ScaledPart, ScaledStage } from '../formula/scale/index.ts';
 import { bad, good, problem, type Problem, type Result } from '../problem/index.ts';
 import { cellText, newDraft, type Larder } from '../sheet/index.ts';
 import { formatMass } from '../units/index.ts';

@@ -1,4 +1,4 @@
-import { componentOf, type Component } from './component.ts';
+import { componentOf, type Component } from './scale/component.ts';
 import type { Ingredient } from './ingredient.ts';
 
 /** An ingredient and its percent of all flour (or of whatever the holder says). */

@@ -1,1 +1,1 @@
-export { BAND, latestEstimate, type Estimate, type Prior } from './estimate.ts';
+export { BAND, type Estimate, latestEstimate } from './estimate.ts';

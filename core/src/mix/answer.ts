@@ -1,4 +1,5 @@
-import type { Formula, ScaledFormula } from '../formula/index.ts';
+import type { Formula } from '../formula/index.ts';
+import type { ScaledFormula } from '../formula/scale/index.ts';
 import { good, type Result } from '../problem/index.ts';
 import {
   doughTemperature,
@@ -13,7 +14,7 @@ import {
   type WaterSource,
 } from '../water/index.ts';
 import type { MixDoc } from './schema.ts';
-import { frictionFor, loadOf, type Friction, type FrictionRecord } from './friction.ts';
+import { frictionFor, loadOf, type Friction, type FrictionRecord } from './record/friction.ts';
 import {
   factorsOfMix,
   HOLD_BACK,

@@ -2,16 +2,13 @@ import {
   ferments,
   massOfKind,
   scaleDough,
-  slugOf,
   specificHeatOf,
   splitFormula,
-  type Formula,
-  type Ingredient,
   type ScaledFormula,
   type ScaledLine,
-} from '../formula/index.ts';
-import type { Result } from '../problem/index.ts';
-import { good } from '../problem/index.ts';
+} from '../formula/scale/index.ts';
+import { slugOf, type Formula, type Ingredient } from '../formula/index.ts';
+import { type Result, good } from '../problem/index.ts';
 import {
   autolyseHeat,
   autolyseTemperature,

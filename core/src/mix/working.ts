@@ -1,7 +1,7 @@
 import { input, quantity, type Working, type Workings } from '../working/index.ts';
 import { waterWorkings } from '../water/index.ts';
 import type { MixAnswer } from './answer.ts';
-import { defaultFriction } from './friction.ts';
+import { defaultFriction } from './record/friction.ts';
 
 /** Every number of a mix by its key, each opening its own sum: those of its water, and `mix.water`, `mix.friction`. */
 export function mixWorkings(answer: MixAnswer): Workings {

@@ -1,37 +1,28 @@
-export { arrange, extentOf, type DeckFloor, type Outline, type Spot } from './arrange.ts';
 export { bakeMinutes } from './bake.ts';
 export { BREAD_DENSITY, coolingHours, coolingTimeConstant, CORE_AT_UNLOADING } from './cooling.ts';
-export { decksFor, decksTogether, fillDecks, type DeckLot, type OnDeck } from './fill.ts';
-export { apart, placeNear, standWell, within, type LaidPiece } from './lay.ts';
-export { outlineOf, SPACING, type LoafShape } from './footprint.ts';
+export { CORE_DONE, minutesLeft } from './done.ts';
 export {
-  courseOf,
+  type BakeProfile,
   FIRST_LOOK,
+  type OvenSetting,
   profileFor,
   profileProblems,
   settingAt,
   TURN,
   whyApart,
-  type BakeProfile,
-  type BakeStage,
-  type OvenSetting,
 } from './profile.ts';
-export { boilsAt, CORE_DONE, minutesLeft, type CoreReading } from './done.ts';
 export {
   bottomsOf,
   coolingSeconds,
-  STONE_PLAY,
   forecastStone,
   hotEnough,
-  loadHeat,
-  preheatHours,
-  recoveryMinutes,
   NO_STONE,
-  STONE,
-  STONE_DEPTH,
+  recoveryMinutes,
   type SetPoint,
+  STONE,
   type Stone,
-  type StoneForecast,
+  STONE_DEPTH,
+  STONE_PLAY,
   type StoneLoad,
   type StoneMoment,
 } from './stone.ts';

@@ -1,30 +1,22 @@
+export { Larder, numbersOf, type RowNumbers, type RowsRead, type SheetNumbers } from './cells.ts';
 export {
   cellText,
   FormulaDraft,
   isPart,
   MIX_CELL,
   type RiseDraft,
-  type SheetBranch,
-  type SheetProduct,
-  type SheetRow,
-  type SheetStage,
+  SheetProduct,
+  SheetRow,
+  SheetStage,
 } from './draft.ts';
-export {
-  Larder,
-  numbersOf,
-  type ColumnNumbers,
-  type RowNumbers,
-  type RowsRead,
-  type SheetNumbers,
-} from './cells.ts';
-export { readSheet, type ReadFormula, type ReadSheet } from './read.ts';
-export { draftOfFormula, emptyStage, newDraft, newProcess, ofType } from './write.ts';
 export {
   addRow,
   addStage,
+  type Basis,
   basisOf,
   changeList,
   flourMass,
+  type Held,
   makeFlours100,
   moved,
   removeRow,
@@ -33,9 +25,8 @@ export {
   setText,
   TOTAL,
   typeCell,
-  type Basis,
-  type CellContext,
-  type Held,
 } from './edit.ts';
-export { openingSize, sizeOf, type Size, type SizeDraft } from './size.ts';
-export { draftOfIngredient, parseIngredientDraft, type IngredientDraft } from './ingredient-draft.ts';
+export { draftOfIngredient, parseIngredientDraft } from './ingredient-draft.ts';
+export { readSheet } from './read.ts';
+export { openingSize, type Size, type SizeDraft, sizeOf } from './size.ts';
+export { draftOfFormula, emptyStage, newDraft, ofType } from './write.ts';

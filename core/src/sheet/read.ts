@@ -1,11 +1,5 @@
-import {
-  FormulaDoc,
-  namedIngredients,
-  slugOf,
-  splitFormula,
-  type Formula,
-  type SplitFormula,
-} from '../formula/index.ts';
+import { FormulaDoc, slugOf, type Formula } from '../formula/index.ts';
+import { namedIngredients, splitFormula, type SplitFormula } from '../formula/scale/index.ts';
 import { bad, good, parseWith, problem, type Problem, type Result } from '../problem/index.ts';
 import {
   parseMass,

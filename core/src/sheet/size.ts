@@ -1,9 +1,10 @@
-import { scaleTo, slugOf, type PieceOrder, type ScaledFormula, type ScaleTarget } from '../formula/index.ts';
+import { scaleTo, type ScaledFormula, type ScaleTarget } from '../formula/scale/index.ts';
+import { slugOf, type PieceOrder } from '../formula/index.ts';
 import { bad, good, place, problem, type Problem, type Result } from '../problem/index.ts';
 import { parseCount, parseMass } from '../units/index.ts';
 import type { FormulaDraft } from './draft.ts';
 import { flourMass, type Held } from './edit.ts';
-import { type ReadSheet } from './read.ts';
+import type { ReadSheet } from './read.ts';
 
 /** What a sheet is scaled to, as it stands in the fields. */
 export interface SizeDraft {

@@ -1,13 +1,5 @@
-import {
-  USUAL_RIPENESS,
-  USUAL_WINDOWS,
-  type DoughType,
-  type Formula,
-  type FormulaDoc,
-  type Part,
-  type RiseWindow,
-  type Step,
-} from '../formula/index.ts';
+import { USUAL_RIPENESS, USUAL_WINDOWS } from '../formula/facts/index.ts';
+import type { DoughType, Formula, FormulaDoc, Part, RiseWindow, Step } from '../formula/index.ts';
 import { formatTemperature, type TemperatureUnit } from '../units/index.ts';
 import { cellText, isPart, type FormulaDraft, type RiseDraft, type SheetStage } from './draft.ts';
 

@@ -7,7 +7,6 @@ export {
   localTime,
   nextLocal,
   resolveLocal,
-  WEEKDAYS,
   weekdayOf,
-  type LocalTime,
+  WEEKDAYS,
 } from './local.ts';

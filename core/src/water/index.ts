@@ -1,40 +1,22 @@
-export { HOTTEST_WATER, SPECIFIC_HEAT } from './constants.ts';
-export {
-  baseOfFactor,
-  frictionFactor,
-  waterByBase,
-  waterBySum,
-  waterBySumOf,
-  type Factor,
-} from './factors.ts';
+export { autolyseHeat, autolyseTemperature } from './autolyse.ts';
+export { SPECIFIC_HEAT } from './constants.ts';
+export { frictionFactor, waterByBase, waterBySumOf } from './factors.ts';
 export {
   balanceWater,
   doughSpread,
   doughTemperature,
   leversOf,
-  solveMix,
-  type HeatBalance,
-  type LedgerEntry,
-  type Lever,
   type Mix,
   type MixPart,
-  type Unknown,
+  solveMix,
 } from './heat-balance.ts';
 export {
-  equivalentTemperature,
-  pourWater,
-  temperatureOfPortions,
-  type Portion,
-  type Poured,
-  type WaterSource,
-} from './sources.ts';
-export { autolyseHeat, autolyseTemperature, type Autolyse } from './autolyse.ts';
-export {
-  WATER_METHODS,
-  waterForMix,
   type MixWater,
   type Temperatures,
+  WATER_METHODS,
+  waterForMix,
   type WaterMethod,
   type WaterQuestion,
 } from './mix-water.ts';
+export { pourWater, temperatureOfPortions, type WaterSource } from './sources.ts';
 export { waterWorkings } from './working.ts';

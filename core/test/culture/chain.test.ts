@@ -11,8 +11,8 @@ import {
   RIPE_CHAIN_SEED,
   warmThenCold,
   type ChainStage,
-  type OnItsWay,
-} from '@jovet/core/culture';
+} from '@jovet/core/culture/feeding';
+import type { OnItsWay } from '../../src/culture/feeding/advice.ts';
 import {
   fermentFor,
   grownAt,

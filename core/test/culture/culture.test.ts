@@ -3,16 +3,15 @@ import { test } from 'node:test';
 import fc from 'fast-check';
 import {
   amountsOf,
-  beforeQuiet,
   feedingAt,
-  isQuiet,
   prefermentHours,
   ratioFor,
   temperatureFor,
   yeastForPreferment,
-  type FedCulture,
-} from '@jovet/core/culture';
-import { RIPE_POPULATION } from '@jovet/core/fermentation';
+} from '@jovet/core/culture/feeding';
+import { beforeQuiet, isQuiet } from '../../src/culture/feeding/quiet.ts';
+import type { FedCulture } from '../../src/culture/feeding/feed.ts';
+import { RIPE_POPULATION } from '@jovet/core/fermentation/rates';
 import { must, problemsOf } from '../demo.ts';
 
 const liquid: FedCulture = {

@@ -3,18 +3,13 @@ import { test } from 'node:test';
 import fc from 'fast-check';
 import {
   chainOf,
-  type Culture,
-  draftOfCulture,
   feedTimesOf,
-  followBuilds,
-  mostRiseOf,
-  nurseryOf,
-  parseCultureDraft,
   planFeeding,
   RIPE_CHAIN_SEED,
-  standingOf,
   type FeedingWish,
-} from '@jovet/core/culture';
+} from '@jovet/core/culture/feeding';
+import { type Culture, draftOfCulture, nurseryOf, parseCultureDraft } from '@jovet/core/culture';
+import { followBuilds, mostRiseOf, standingOf } from '@jovet/core/culture/followed';
 import { demoCultures, must, problemsOf } from '../demo.ts';
 import { wheat } from './cultures.ts';
 

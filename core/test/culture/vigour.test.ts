@@ -1,23 +1,19 @@
 import assert from 'node:assert/strict';
-import { pieceTimeConstant } from '@jovet/core/fermentation';
-import { test } from 'node:test';
-import fc from 'fast-check';
+import { pieceTimeConstant, grownAt, MOST_RISE, stateAtTime } from '@jovet/core/fermentation';
+import { cultureYeastRate, riseAt } from '@jovet/core/fermentation/rates';
+import { afterCold, LIKELY, vigourOf, type BuildEvidence } from '../../src/culture/followed/vigour.ts';
 import {
-  afterCold,
   fillLine,
   followBuilds,
   observedHours,
-  LIKELY,
   riseAtHeight,
-  temperingHours,
-  vigourOf,
-  type Build,
-  type BuildEvidence,
   type KeptBuild,
-  type Sign,
-} from '@jovet/core/culture';
-import { cultureYeastRate, grownAt, MOST_RISE, riseAt, stateAtTime } from '@jovet/core/fermentation';
+} from '@jovet/core/culture/followed';
+import { temperingHours } from '@jovet/core/culture/feeding';
+import type { Build, Sign } from '@jovet/core/culture';
 import { wheat } from './cultures.ts';
+import { test } from 'node:test';
+import fc from 'fast-check';
 
 const BAND = wheat.ripeness;
 /** Noise of a repeatable kind. */

@@ -1,8 +1,9 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { whatIf } from '@jovet/core/formula';
+import { whatIf } from '@jovet/core/formula/sums';
 import { mixesOfPlan, planDough, type DoughPlan, type PlanInput } from '@jovet/core/day';
-import { answerMix, loadOf, TYPED } from '@jovet/core/mix';
+import { answerMix, TYPED } from '@jovet/core/mix';
+import { loadOf } from '@jovet/core/mix/record';
 import { demoInput, must } from '../demo.ts';
 
 const planned = (change: (input: PlanInput) => void = () => undefined): DoughPlan => {

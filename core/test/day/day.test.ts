@@ -13,7 +13,7 @@ import {
   type DoughOrder,
   type DoughPlan,
 } from '@jovet/core/day';
-import { bakersYeastRate } from '@jovet/core/fermentation';
+import { bakersYeastRate } from '@jovet/core/fermentation/rates';
 import { localTime } from '@jovet/core/time';
 import { demoFormula, demoInput, must, problemsOf, quayCountry, thirtySixLoaves } from '../demo.ts';
 

@@ -1,27 +1,27 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
+import { aroundAt, forecast, Scenario } from '@jovet/core/fermentation/forecast';
 import {
-  aroundAt,
   bakersYeastRate,
   cultureYeastRate,
-  degas,
-  fermentThrough,
-  stateAtTime,
-  fermentFor,
-  fermentUntil,
-  forecast,
-  HEAT_OF_RISE,
-  pieceTimeConstant,
   populationAt,
   populationForRise,
   riseAt,
   startingPopulation,
-  startOfDough,
   thermalTimeForRise,
+  hoursToRise,
+} from '@jovet/core/fermentation/rates';
+import {
+  degas,
+  stateAtTime,
+  fermentFor,
+  fermentUntil,
+  HEAT_OF_RISE,
+  pieceTimeConstant,
+  startOfDough,
   tubTimeConstant,
   heldAt,
-  hoursToRise,
   MOST_RISE,
   stageAt,
   visibleRise,
@@ -29,9 +29,9 @@ import {
   leavening,
   stateAtRise,
   type Place,
-  Scenario,
   VIGOUR_SPREAD,
 } from '@jovet/core/fermentation';
+import { fermentThrough } from '../../src/fermentation/course.ts';
 import { must, problemsOf } from '../demo.ts';
 
 const by = (culture: number) => leavening({ culture });

@@ -3,16 +3,14 @@ import { test } from 'node:test';
 import fc from 'fast-check';
 import {
   fermentFor,
-  forecastRetarder,
   HEAT_OF_RISE,
   HEAT_TRANSFER,
   leavening,
   pieceTimeConstant,
   startOfDough,
-  thermalTimeForRise,
-  USUAL_RETARDER,
-  type RetarderLoad,
 } from '@jovet/core/fermentation';
+import { thermalTimeForRise } from '@jovet/core/fermentation/rates';
+import { forecastRetarder, USUAL_RETARDER, type RetarderLoad } from '@jovet/core/fermentation/forecast';
 
 const y0 = 0.1572;
 const load = (pieces: number, changes: Partial<RetarderLoad> = {}): RetarderLoad => ({

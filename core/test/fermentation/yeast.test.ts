@@ -3,28 +3,28 @@ import { test } from 'node:test';
 import fc from 'fast-check';
 import {
   acidityAt,
-  bakersYeastRate,
-  cultureYeastRate,
   fermentFor,
   HEAT_TRANSFER,
-  hoursToRise,
-  lacticRate,
   leavening,
-  modifierOf,
-  modifiersOf,
   pieceTimeConstant,
   RIPE_ACIDITY,
-  riseAfter,
-  startingPopulation,
   startOfDough,
+} from '@jovet/core/fermentation';
+import {
+  bakersYeastRate,
+  cultureYeastRate,
+  hoursToRise,
+  modifierOf,
+  modifiersOf,
+  startingPopulation,
   thermalTimeForRise,
-  yeastAt,
   yeastForRise,
-  yeastOfDough,
-  yeastRiseAt,
   yeastThetaForRise,
   type MakeUp,
-} from '@jovet/core/fermentation';
+} from '@jovet/core/fermentation/rates';
+import { lacticRate } from '../../src/fermentation/rates/rates.ts';
+import { riseAfter } from '../../src/fermentation/rates/mixed.ts';
+import { yeastAt, yeastOfDough, yeastRiseAt } from '../../src/fermentation/rates/bakers-yeast.ts';
 
 const yeasted = (yeast: number) => leavening({ yeast });
 const soured = (culture: number) => leavening({ culture });

@@ -7,11 +7,13 @@ import {
   readBakeryFile,
   readFormulaCsv,
   readIngredientsCsv,
-  readKitchenLine,
   readRecipe,
   recipeOf,
 } from '@jovet/core/formats';
-import { factsOf, scaleTo, upcastFormulaDoc } from '@jovet/core/formula';
+import { readKitchenLine } from '../../src/formats/household.ts';
+import { factsOf } from '@jovet/core/formula/facts';
+import { scaleTo } from '@jovet/core/formula/scale';
+import { upcastFormulaDoc } from '@jovet/core/formula';
 import { draftOfFormula, Larder, readSheet } from '@jovet/core/sheet';
 import { DEMO_FORMULAS, demoFormula, larder, must, problemsOf, quayCountry } from '../demo.ts';
 

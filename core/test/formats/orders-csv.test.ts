@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
 import { ordersToCsv, readOrdersCsv } from '@jovet/core/formats';
-import { Customer, ordersOn, totalsOf, type OrderLine } from '@jovet/core/orders';
+import { Customer, ordersOn, totalsOf, type OrderLine } from '@jovet/core/plan/demand';
 import { must } from '../demo.ts';
 
 const customer = (slug: string, name: string, drops: string[], more: object = {}) =>

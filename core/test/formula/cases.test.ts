@@ -1,15 +1,9 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import {
-  factsOf,
-  finalMixBasis,
-  FormulaDoc,
-  scaleFormula,
-  scaleTo,
-  splitFormula,
-  type Formula,
-  type ScaledFormula,
-} from '@jovet/core/formula';
+import { factsOf } from '@jovet/core/formula/facts';
+import { finalMixBasis } from '@jovet/core/formula/sums';
+import { FormulaDoc, type Formula } from '@jovet/core/formula';
+import { scaleFormula, scaleTo, splitFormula, type ScaledFormula } from '@jovet/core/formula/scale';
 import { must, quayCountry, withLarder } from '../demo.ts';
 
 /** A formula of which a test says only what it is about; everything else is that of the house loaf. */

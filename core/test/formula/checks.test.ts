@@ -1,6 +1,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { FormulaDoc, scaleFormula, splitFormula } from '@jovet/core/formula';
+import { FormulaDoc } from '@jovet/core/formula';
+import { scaleFormula, splitFormula } from '@jovet/core/formula/scale';
 import { parseWith } from '@jovet/core/problem';
 import { demoFormula, problemsOf, quayCountry, withLarder } from '../demo.ts';
 

@@ -1,16 +1,11 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
-import {
-  finalMixBasis,
-  overallBasis,
-  percentOf,
-  scaleFormula,
-  splitFormula,
-  totalOf,
-  type Formula,
-  type PieceOrder,
-} from '@jovet/core/formula';
+import { finalMixBasis } from '@jovet/core/formula/sums';
+import { overallBasis } from '../../src/formula/sums/basis.ts';
+import { percentOf, totalOf } from '../../src/formula/lines.ts';
+import { scaleFormula, splitFormula } from '@jovet/core/formula/scale';
+import type { Formula, PieceOrder } from '@jovet/core/formula';
 import { DEMO_FORMULAS, demoFormula, must, quayCountry, thirtySixLoaves } from '../demo.ts';
 import { formulas } from './any-formula.ts';
 

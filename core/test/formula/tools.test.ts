@@ -6,23 +6,22 @@ import {
   againstUsual,
   allergensOf,
   allergenText,
+  costOf,
+  factsOf,
+} from '@jovet/core/formula/facts';
+import {
   bathOf,
   compareFormulas,
-  costOf,
   dividerHeads,
   doughForTin,
-  equalBatches,
-  factsOf,
   redivide,
-  scaleTo,
-  splitFormula,
-  specificHeatOf,
   substituteFlour,
   tinForDough,
   whatIf,
   withAskedWater,
-  type Formula,
-} from '@jovet/core/formula';
+} from '@jovet/core/formula/sums';
+import { equalBatches, scaleTo, splitFormula, specificHeatOf } from '@jovet/core/formula/scale';
+import type { Formula } from '@jovet/core/formula';
 import { demoFormula, larder, must, problemsOf, quayCountry } from '../demo.ts';
 
 const fixed = (value: number, digits = 1) => Number(value.toFixed(digits));

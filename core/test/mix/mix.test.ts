@@ -2,23 +2,13 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
 import { doughTemperature } from '@jovet/core/water';
-import {
-  absorptionOfLot,
-  answerMix,
-  asMixed,
-  defaultFriction,
-  effectiveReadings,
-  frictionFor,
-  loadOf,
-  massesWith,
-  mixAt,
-  MixDoc,
-  outcomeOf,
-  type FrictionRecord,
-  type MixReading,
-  type MixState,
-} from '@jovet/core/mix';
-import { scaleFormula } from '@jovet/core/formula';
+import { absorptionOfLot } from '../../src/mix/record/as-mixed.ts';
+import { answerMix, effectiveReadings, mixAt, MixDoc, outcomeOf, type MixReading } from '@jovet/core/mix';
+import { asMixed, frictionFor, loadOf, type FrictionRecord } from '@jovet/core/mix/record';
+import { defaultFriction } from '../../src/mix/record/friction.ts';
+import { massesWith } from '../../src/mix/masses.ts';
+import type { MixState } from '../../src/mix/readings.ts';
+import { scaleFormula } from '@jovet/core/formula/scale';
 import { DEMO_FORMULAS, demoFormula, demoInput, must, problemsOf } from '../demo.ts';
 
 const { bakehouse, mixer } = demoInput();

@@ -1,6 +1,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { draftOfWaterHouse, parseBouts, parseWaterHouse } from '@jovet/core/day';
+import { draftOfWaterHouse, parseWaterHouse } from '@jovet/core/bakehouse';
+import { parseBouts } from '../../src/bakehouse/water-house.ts';
 import { deviceSource, typedSource, USUAL_SOURCES, WaterSources } from '@jovet/core/mix';
 import { demoInput, must, problemsOf } from '../demo.ts';
 

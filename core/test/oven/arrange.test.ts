@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import { readFileSync } from 'node:fs';
 import { describe, it } from 'node:test';
 import fc from 'fast-check';
-import { arrange, extentOf, type DeckFloor, type Outline, type Spot } from '@jovet/core/oven';
+import { arrange, extentOf, type DeckFloor, type Outline, type Spot } from '@jovet/core/oven/decks';
 import { must, problemsOf } from '../demo.ts';
 
 /** Whether two pieces of one outline lie over each other: found out from their shapes, not from how they were laid. */

@@ -1,7 +1,8 @@
 import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
 import fc from 'fast-check';
-import { boilsAt, CORE_DONE, minutesLeft } from '@jovet/core/oven';
+import { boilsAt } from '../../src/oven/done.ts';
+import { CORE_DONE, minutesLeft } from '@jovet/core/oven';
 import { must, problemsOf } from '../demo.ts';
 
 describe('when a loaf is done', () => {

@@ -9,7 +9,7 @@ import {
   fillDecks,
   outlineOf,
   type DeckLot,
-} from '@jovet/core/oven';
+} from '@jovet/core/oven/decks';
 import { outline } from './pieces.ts';
 import { must, problemsOf } from '../demo.ts';
 

@@ -1,7 +1,8 @@
 import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
 import fc from 'fast-check';
-import { apart, arrange, extentOf, placeNear, standWell, within, type LaidPiece } from '@jovet/core/oven';
+import { apart, within } from '../../src/oven/decks/lay.ts';
+import { arrange, extentOf, placeNear, standWell, type LaidPiece } from '@jovet/core/oven/decks';
 import { outline } from './pieces.ts';
 import { must } from '../demo.ts';
 

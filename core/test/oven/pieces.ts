@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import type { Outline } from '@jovet/core/oven';
+import type { Outline } from '@jovet/core/oven/decks';
 
 const size = fc.double({ min: 0.05, max: 0.6, noNaN: true });
 /** Pieces of any kind. */

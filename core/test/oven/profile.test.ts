@@ -1,8 +1,8 @@
 import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
 import fc from 'fast-check';
+import { courseOf } from '../../src/oven/profile.ts';
 import {
-  courseOf,
   forecastStone,
   profileFor,
   profileProblems,

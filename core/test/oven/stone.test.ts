@@ -1,15 +1,8 @@
 import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
 import fc from 'fast-check';
-import {
-  forecastStone,
-  hotEnough,
-  loadHeat,
-  preheatHours,
-  STONE,
-  type Stone,
-  type StoneLoad,
-} from '@jovet/core/oven';
+import { forecastStone, hotEnough, STONE, type Stone, type StoneLoad } from '@jovet/core/oven';
+import { loadHeat, preheatHours } from '../../src/oven/stone.ts';
 import { must, problemsOf } from '../demo.ts';
 
 const stone: Stone = { area: 1.2, ...STONE };

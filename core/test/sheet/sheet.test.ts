@@ -15,9 +15,10 @@ import {
   removeStage,
   setFlourShare,
   typeCell,
-  type CellContext,
 } from '@jovet/core/sheet';
-import { factsOf, slugOf, type Formula } from '@jovet/core/formula';
+import type { CellContext } from '../../src/sheet/edit.ts';
+import { factsOf } from '@jovet/core/formula/facts';
+import { slugOf, type Formula } from '@jovet/core/formula';
 import { DEMO_FORMULAS, demoFormula, larder, must, problemsOf, quayCountry } from '../demo.ts';
 import { formulas } from '../formula/any-formula.ts';
 

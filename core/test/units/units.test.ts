@@ -1,21 +1,19 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
+import { celsiusFromFahrenheit, fahrenheitFromCelsius } from '../../src/units/temperature.ts';
 import {
-  celsiusFromFahrenheit,
-  fahrenheitFromCelsius,
   formatDuration,
   formatMass,
   formatTemperature,
   kilograms,
-  massIn,
   parseCount,
   parseDuration,
   parseMass,
   parsePercent,
   parseTemperature,
-  type MassUnit,
 } from '@jovet/core/units';
+import { massIn, type MassUnit } from '../../src/units/mass.ts';
 import { must, problemsOf } from '../demo.ts';
 
 const near = (actual: number, expected: number, within = 1e-9) =>

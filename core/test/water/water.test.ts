@@ -5,7 +5,6 @@ import { planDough } from '@jovet/core/day';
 import {
   autolyseTemperature,
   balanceWater,
-  baseOfFactor,
   doughSpread,
   doughTemperature,
   frictionFactor,
@@ -13,11 +12,11 @@ import {
   solveMix,
   temperatureOfPortions,
   waterByBase,
-  waterBySum,
   waterBySumOf,
   type Mix,
   type WaterSource,
 } from '@jovet/core/water';
+import { baseOfFactor, waterBySum } from '../../src/water/factors.ts';
 import { demoInput, must, problemsOf } from '../demo.ts';
 
 /** F1's final mix as domain section 5 gives it. */

@@ -3,19 +3,23 @@ import { test } from 'node:test';
 import { isDeepStrictEqual } from 'node:util';
 import { all, create } from 'mathjs';
 import { mixesOfDough, planDough, planWorkings, type DoughOrder } from '@jovet/core/day';
-import { buildWorkings, feedingWorkings, followBuilds, planFeeding, standingOf } from '@jovet/core/culture';
-import { costOf, costWorkings, formulaWorkings, scaleFormula } from '@jovet/core/formula';
+import { buildWorkings, feedingWorkings } from '@jovet/core/culture';
+import { followBuilds, standingOf } from '@jovet/core/culture/followed';
+import { planFeeding } from '@jovet/core/culture/feeding';
+import { costOf } from '@jovet/core/formula/facts';
+import { costWorkings, formulaWorkings } from '@jovet/core/formula/workings';
+import { scaleFormula } from '@jovet/core/formula/scale';
 import { answerMix, mixWorkings } from '@jovet/core/mix';
 import {
   filledEquation,
   formatQuantity,
   quantity,
   readEquation,
-  shownValues,
   type Quantity,
   type Working,
   type Workings,
 } from '@jovet/core/working';
+import { shownValues } from '../../src/working/index.ts';
 import { demoCultures, DEMO_FORMULAS, demoFormula, demoInput, must } from '../demo.ts';
 
 const math = create(all ?? {});

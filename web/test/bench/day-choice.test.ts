@@ -1,9 +1,11 @@
 import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
 import fc from 'fast-check';
-import { networkOf, plannedDay, type Actual, type DayInput, type PlannedDay } from '@jovet/core/day';
+import { networkOf } from '@jovet/core/plan/network';
+import { plannedDay, type PlannedDay } from '@jovet/core/plan/explain';
+import type { Actual, DayInput } from '@jovet/core/plan/demand';
 import { demoDay, must } from '../../../core/test/demo.ts';
-import { answered, planned } from '../../../core/test/day/planned.ts';
+import { answered, planned } from '../../../core/test/plan/planned.ts';
 import {
   choiceOf,
   chosenInput,

@@ -12,7 +12,7 @@
     type DoughPlan,
     type PlanInput,
   } from '@jovet/core/day';
-  import { recordsOf, type FrictionRecord } from '@jovet/core/mix';
+  import { recordsOf, type FrictionRecord } from '@jovet/core/mix/record';
   import { problem, type Problem } from '@jovet/core/problem';
   import { formatDate, localTime } from '@jovet/core/time';
   import type { SavedDay } from '../server/database/bake-day';

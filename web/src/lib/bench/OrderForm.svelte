@@ -1,5 +1,6 @@
 <script lang="ts">
-  import type { DoughDraft, Mixer, Programme } from '@jovet/core/day';
+  import type { DoughDraft } from '@jovet/core/day';
+  import type { Mixer, Programme } from '@jovet/core/mix';
   import type { TemperatureUnit } from '@jovet/core/units';
   import Choice from '../ui/Choice.svelte';
   import Field from '../ui/Field.svelte';

@@ -1,13 +1,10 @@
 import { createHash } from 'node:crypto';
 import { setImmediate as breathe } from 'node:timers/promises';
-import {
-  networkOf,
-  plannedDay,
-  planning,
-  type DayInput,
-  type PlannedDay,
-  type Schedule,
-} from '@jovet/core/day';
+import { networkOf } from '@jovet/core/plan/network';
+import { plannedDay, type PlannedDay } from '@jovet/core/plan/explain';
+import { planning } from '@jovet/core/plan';
+import type { DayInput } from '@jovet/core/plan/demand';
+import type { Schedule } from '@jovet/core/plan/instance';
 
 /** Seconds after which a day without a plan is left to the planner in the browser. */
 const MOST = 2;

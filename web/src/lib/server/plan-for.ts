@@ -1,13 +1,8 @@
 import { setImmediate as breathe } from 'node:timers/promises';
-import {
-  nearestTo,
-  networkOf,
-  planning,
-  type Answer,
-  type DayInput,
-  type Network,
-  type Schedule,
-} from '@jovet/core/day';
+import { nearestTo, planning, type Answer } from '@jovet/core/plan';
+import { networkOf, type Network } from '@jovet/core/plan/network';
+import type { DayInput } from '@jovet/core/plan/demand';
+import type { Schedule } from '@jovet/core/plan/instance';
 import { bad, good, problem, type Result } from '@jovet/core/problem';
 
 /** A slice of planning, ms: then the server answers others. */

@@ -1,5 +1,7 @@
 <script lang="ts">
-  import { adviceFor, type Advice, type Culture, type FollowedBuild } from '@jovet/core/culture';
+  import { adviceFor, type Advice } from '@jovet/core/culture/feeding';
+  import type { Culture } from '@jovet/core/culture';
+  import type { FollowedBuild } from '@jovet/core/culture/followed';
   import { stateAtTime } from '@jovet/core/fermentation';
   import { localTime, nextLocal, parseTimeOfDay } from '@jovet/core/time';
   import Field from '../../ui/Field.svelte';

@@ -1,5 +1,6 @@
 <script lang="ts">
-  import { riseAtHeight, type Culture, type FollowedBuild } from '@jovet/core/culture';
+  import { riseAtHeight, type FollowedBuild } from '@jovet/core/culture/followed';
+  import type { Culture } from '@jovet/core/culture';
   import { acidityAt, grownAt } from '@jovet/core/fermentation';
   import { formatTemperature } from '@jovet/core/units';
   import { clockAxes, QUIET } from '../chart-style';

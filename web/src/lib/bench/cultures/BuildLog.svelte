@@ -1,6 +1,7 @@
 <script lang="ts">
-  import type { Culture, FollowedBuild, Vigour } from '@jovet/core/culture';
-  import { balanceOf } from '@jovet/core/culture';
+  import type { Culture } from '@jovet/core/culture';
+  import type { FollowedBuild, Vigour } from '@jovet/core/culture/followed';
+  import { balanceOf } from '@jovet/core/culture/feeding';
   import { formatDate, localTime } from '@jovet/core/time';
   import { formatNumber } from '@jovet/core/units';
   import type { StoredBuild } from '../../server/database/culture';

@@ -1,13 +1,9 @@
 <script lang="ts">
-  import {
-    temperingHours,
-    type Culture,
-    type FollowedBuild,
-    type Sign,
-    type Standing,
-    type Vigour,
-  } from '@jovet/core/culture';
-  import { aroundAt, HEAT_TRANSFER, pieceTimeConstant } from '@jovet/core/fermentation';
+  import { temperingHours } from '@jovet/core/culture/feeding';
+  import type { Culture, Sign } from '@jovet/core/culture';
+  import type { FollowedBuild, Standing, Vigour } from '@jovet/core/culture/followed';
+  import { aroundAt } from '@jovet/core/fermentation/forecast';
+  import { HEAT_TRANSFER, pieceTimeConstant } from '@jovet/core/fermentation';
   import { formatDuration } from '@jovet/core/units';
   import Figure from '../Figure.svelte';
   import { useReading } from '../settings';

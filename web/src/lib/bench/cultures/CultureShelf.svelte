@@ -1,5 +1,6 @@
 <script lang="ts">
-  import { nurseryOf, standingOf, type FollowedBuild } from '@jovet/core/culture';
+  import { nurseryOf } from '@jovet/core/culture';
+  import { standingOf, type FollowedBuild } from '@jovet/core/culture/followed';
   import type { StoredCulture } from '../../server/database/culture';
   import RiseGlass from './RiseGlass.svelte';
 

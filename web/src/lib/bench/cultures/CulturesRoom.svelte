@@ -1,16 +1,8 @@
 <script lang="ts">
   import { onMount, tick, untrack } from 'svelte';
-  import {
-    buildWorkings,
-    followBuilds,
-    observedHours,
-    standingOf,
-    type Build,
-    type Culture,
-    type KeptBuild,
-    type PlannedFeeding,
-    type Sign,
-  } from '@jovet/core/culture';
+  import { buildWorkings, type Build, type Culture, type Sign } from '@jovet/core/culture';
+  import { followBuilds, observedHours, standingOf, type KeptBuild } from '@jovet/core/culture/followed';
+  import type { PlannedFeeding } from '@jovet/core/culture/feeding';
   import type { DeviceReport } from '@jovet/core/mix';
   import { localTime } from '@jovet/core/time';
   import { quantity, type Workings } from '@jovet/core/working';

@@ -2,15 +2,13 @@
   import { untrack } from 'svelte';
   import {
     FEEDING_UNKNOWNS,
-    feedingWorkings,
-    fillLine,
-    mostRiseOf,
     planFeeding,
-    type Culture,
     type FeedingUnknown,
     type FeedingWish,
     type PlannedFeeding,
-  } from '@jovet/core/culture';
+  } from '@jovet/core/culture/feeding';
+  import { feedingWorkings, type Culture } from '@jovet/core/culture';
+  import { fillLine, mostRiseOf } from '@jovet/core/culture/followed';
   import { addDays, localTime, nextLocal, parseTimeOfDay } from '@jovet/core/time';
   import {
     formatNumber,

@@ -1,8 +1,9 @@
 <script lang="ts">
   import { untrack } from 'svelte';
-  import { fillLine } from '@jovet/core/culture';
-  import { doughScenario, usualTrial, type DoughTrial } from '@jovet/core/day';
-  import { forecast, MOST_RISE, VIGOUR_SPREAD } from '@jovet/core/fermentation';
+  import { fillLine } from '@jovet/core/culture/followed';
+  import { doughScenario, usualTrial, type DoughTrial } from '@jovet/core/dough';
+  import { forecast } from '@jovet/core/fermentation/forecast';
+  import { MOST_RISE, VIGOUR_SPREAD } from '@jovet/core/fermentation';
   import { formatDuration, formatNumber, formatTemperature } from '@jovet/core/units';
   import type { House } from '../../server/database/house';
   import Choice from '../../ui/Choice.svelte';

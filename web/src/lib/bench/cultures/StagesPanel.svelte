@@ -1,7 +1,8 @@
 <script lang="ts">
   import { untrack } from 'svelte';
-  import { chainOf, feedTimesOf, hoursOfChain, type ChainStage, type Culture } from '@jovet/core/culture';
-  import { USUAL_RIPENESS } from '@jovet/core/formula';
+  import { chainOf, feedTimesOf, hoursOfChain, type ChainStage } from '@jovet/core/culture/feeding';
+  import type { Culture } from '@jovet/core/culture';
+  import { USUAL_RIPENESS } from '@jovet/core/formula/facts';
   import { addDays, localTime, nextLocal, parseTimeOfDay } from '@jovet/core/time';
   import {
     formatDuration,

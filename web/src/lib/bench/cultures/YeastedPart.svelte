@@ -5,9 +5,10 @@
     prefermentTemperature,
     warmThenCold,
     yeastForPreferment,
-  } from '@jovet/core/culture';
-  import { HEAT_TRANSFER, leavening, placeOf, startOfDough } from '@jovet/core/fermentation';
-  import { USUAL_RIPENESS } from '@jovet/core/formula';
+  } from '@jovet/core/culture/feeding';
+  import { HEAT_TRANSFER, leavening, startOfDough } from '@jovet/core/fermentation';
+  import { placeOf } from '@jovet/core/fermentation/forecast';
+  import { USUAL_RIPENESS } from '@jovet/core/formula/facts';
   import type { Result } from '@jovet/core/problem';
   import {
     formatDuration,

@@ -1,4 +1,6 @@
-import { DIARY_SIGNS, type Advice, type Culture, type Sign, type Vigour } from '@jovet/core/culture';
+import { DIARY_SIGNS, type Culture, type Sign } from '@jovet/core/culture';
+import type { Advice } from '@jovet/core/culture/feeding';
+import type { Vigour } from '@jovet/core/culture/followed';
 import { formatDuration, formatNumber } from '@jovet/core/units';
 
 interface Words {

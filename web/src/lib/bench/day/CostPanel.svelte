@@ -1,8 +1,8 @@
 <script lang="ts">
-  import type { Cost } from '@jovet/core/day';
+  import type { Cost } from '@jovet/core/plan/instance';
   import { formatNumber } from '@jovet/core/units';
+  import type { PlannedDay } from '@jovet/core/plan/explain';
   import { costWords } from './day-words';
-  import type { PlannedDay } from '@jovet/core/day';
 
   interface Props {
     day: PlannedDay;

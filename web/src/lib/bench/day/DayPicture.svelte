@@ -1,6 +1,6 @@
 <script lang="ts">
   import { untrack } from 'svelte';
-  import type { DayView, ViewTask } from '@jovet/core/day';
+  import type { DayView, ViewTask } from '@jovet/core/plan/explain';
   import { localHours, localTime } from '@jovet/core/time';
   import { pixelsPerHour, xOf, type TimeScale } from '../ribbon';
   import DoughRow from './DoughRow.svelte';

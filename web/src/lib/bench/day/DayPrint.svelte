@@ -1,9 +1,10 @@
 <script lang="ts">
   import { formatDate, localTime } from '@jovet/core/time';
   import { formatMass, formatNumber } from '@jovet/core/units';
+  import type { PlannedDay } from '@jovet/core/plan/explain';
+  import type { TaskKind } from '@jovet/core/plan/network';
   import { kindWord } from './day-words';
   import { batchKey } from './label-codes';
-  import type { PlannedDay, TaskKind } from '@jovet/core/day';
 
   interface Props {
     day: PlannedDay;

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { ViewRibbon, ViewRow, ViewTask } from '@jovet/core/day';
+  import type { ViewRibbon, ViewRow, ViewTask } from '@jovet/core/plan/explain';
   import { localTime } from '@jovet/core/time';
   import { pixelsPerHour, xOf, type TimeScale } from '../ribbon';
   import { temperatureColour } from '../temperature-colour';

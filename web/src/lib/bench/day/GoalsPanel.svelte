@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { DayWeights } from '@jovet/core/day';
+  import type { DayWeights } from '@jovet/core/bakehouse';
 
   interface Props {
     weights: DayWeights;

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { onMount, type Component } from 'svelte';
   import { goto } from '$app/navigation';
-  import type { DayInput } from '@jovet/core/day';
+  import type { DayInput } from '@jovet/core/plan/demand';
   import type { Result } from '@jovet/core/problem';
   import type { PlanLine, SavedPlan } from '../../server/database/day-plan';
   import type { DayOf } from './desk.svelte';

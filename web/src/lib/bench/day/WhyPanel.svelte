@@ -1,5 +1,6 @@
 <script lang="ts">
-  import type { Actual, Reminder, ViewTask, Why } from '@jovet/core/day';
+  import type { Actual } from '@jovet/core/plan/demand';
+  import type { Reminder, ViewTask, Why } from '@jovet/core/plan/explain';
   import { addDays, localTime, parseTimeOfDay, resolveLocal } from '@jovet/core/time';
   import {
     formatDuration,

@@ -1,14 +1,7 @@
-import {
-  pinsAfter,
-  remedied,
-  type Actual,
-  type DayInput,
-  type DayView,
-  type DayWeights,
-  type Pin,
-  type Remedy,
-  type Stand,
-} from '@jovet/core/day';
+import { pinsAfter, remedied, type Remedy } from '@jovet/core/plan';
+import type { Actual, DayInput, Pin, Stand } from '@jovet/core/plan/demand';
+import type { DayView } from '@jovet/core/plan/explain';
+import type { DayWeights } from '@jovet/core/bakehouse';
 import { formatDuration, formatNumber } from '@jovet/core/units';
 
 /** What the head baker chose about a day beside its orders: undo goes back through it. */

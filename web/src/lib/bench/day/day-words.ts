@@ -1,4 +1,5 @@
-import type { Cost, TaskKind } from '@jovet/core/day';
+import type { Cost } from '@jovet/core/plan/instance';
+import type { TaskKind } from '@jovet/core/plan/network';
 
 const KINDS: Readonly<Record<TaskKind, string>> = {
   feed: 'make', soak: 'soak', weigh: 'weigh', autolyse: 'wet flour', mix: 'mix', fold: 'fold', 'lock-in': 'lock in', turn: 'turn', divide: 'divide', shape: 'shape', pan: 'pan', load: 'load', look: 'look', out: 'out', pack: 'pack',

@@ -1,4 +1,6 @@
-import type { Actual, DayInput, Pin, PlannedDay, Schedule, Stand, ViewTask, Why } from '@jovet/core/day';
+import type { Actual, DayInput, Pin, Stand } from '@jovet/core/plan/demand';
+import type { PlannedDay, ViewTask, Why } from '@jovet/core/plan/explain';
+import type { Schedule } from '@jovet/core/plan/instance';
 import type { Problem } from '@jovet/core/problem';
 import type { PlanLine, SavedPlan } from '../../server/database/day-plan';
 import { beginHistory, record, undo, type History } from '../history';

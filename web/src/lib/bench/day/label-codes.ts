@@ -1,5 +1,5 @@
 import { toString as codeOf } from 'qrcode';
-import type { TubLabel } from '@jovet/core/day';
+import type { TubLabel } from '@jovet/core/plan/explain';
 
 /** The name of a batch in the address of its day. */
 export const batchKey = ({ key, batch }: Pick<TubLabel, 'key' | 'batch'>): string => `${key}.${batch}`;

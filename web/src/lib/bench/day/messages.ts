@@ -1,4 +1,7 @@
-import type { DayInput, PlannedDay, Remedy, Schedule, Why } from '@jovet/core/day';
+import type { DayInput } from '@jovet/core/plan/demand';
+import type { PlannedDay, Why } from '@jovet/core/plan/explain';
+import type { Remedy } from '@jovet/core/plan';
+import type { Schedule } from '@jovet/core/plan/instance';
 import type { Problem } from '@jovet/core/problem';
 
 /** Why there is no plan, and the nearest one. */

@@ -1,5 +1,6 @@
 import { browser } from '$app/environment';
-import type { DayInput, Schedule } from '@jovet/core/day';
+import type { DayInput } from '@jovet/core/plan/demand';
+import type { Schedule } from '@jovet/core/plan/instance';
 import type { FromPlanner, ToPlanner } from './messages';
 
 /** One thread for all rooms that plan: one that has planned before plans several times as fast as one just begun. */

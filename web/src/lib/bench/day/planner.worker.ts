@@ -1,21 +1,16 @@
 import {
   carriedOver,
-  certificateWords,
-  faultSentences,
-  held,
   nearestTo,
-  networkOf,
-  plannedDay,
   planning,
   remediesFor,
   remedied,
   remedyWords,
-  whyHere,
   type Answer,
-  type DayInput,
-  type Network,
-  type Schedule,
-} from '@jovet/core/day';
+} from '@jovet/core/plan';
+import { certificateWords, faultSentences, plannedDay, whyHere } from '@jovet/core/plan/explain';
+import { held, networkOf, type Network } from '@jovet/core/plan/network';
+import type { DayInput } from '@jovet/core/plan/demand';
+import type { Schedule } from '@jovet/core/plan/instance';
 import type { FromPlanner, ToPlanner } from './messages';
 
 /** The planner in its own thread: it plans in slices, so that it hears at once when something else is asked. */

@@ -1,4 +1,4 @@
-import type { ViewTask } from '@jovet/core/day';
+import type { ViewTask } from '@jovet/core/plan/explain';
 import { localTime } from '@jovet/core/time';
 
 /** px that a batch has down the picture. */

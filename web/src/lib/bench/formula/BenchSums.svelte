@@ -10,10 +10,8 @@
     tinForDough,
     TIN_LITRES_PER_KILOGRAM,
     withAskedWater,
-    type Formula,
-    type Ingredient,
-    type PieceOrder,
-  } from '@jovet/core/formula';
+  } from '@jovet/core/formula/sums';
+  import type { Formula, Ingredient, PieceOrder } from '@jovet/core/formula';
   import type { Problem, Result } from '@jovet/core/problem';
   import { formatNumber, parseCount, parseMass, parseNumber, parsePercent } from '@jovet/core/units';
   import Choice from '../../ui/Choice.svelte';

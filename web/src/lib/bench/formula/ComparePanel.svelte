@@ -1,5 +1,7 @@
 <script lang="ts">
-  import { compareFormulas, splitFormula, type Comparison, type Formula } from '@jovet/core/formula';
+  import { compareFormulas, type Comparison } from '@jovet/core/formula/sums';
+  import { splitFormula } from '@jovet/core/formula/scale';
+  import type { Formula } from '@jovet/core/formula';
   import CopyTable from '../CopyTable.svelte';
   import { percentText } from './words';
 

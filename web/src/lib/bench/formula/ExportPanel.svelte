@@ -1,6 +1,7 @@
 <script lang="ts">
   import { formulaToCsv, recipeOf } from '@jovet/core/formats';
-  import type { Formula, PieceOrder, ScaledFormula } from '@jovet/core/formula';
+  import type { Formula, PieceOrder } from '@jovet/core/formula';
+  import type { ScaledFormula } from '@jovet/core/formula/scale';
   import type { FormulaDraft } from '@jovet/core/sheet';
   import { download } from './library';
 

@@ -1,14 +1,12 @@
 <script lang="ts">
+  import { allergensOfFormula, allergenText } from '@jovet/core/formula/facts';
   import {
-    allergensOfFormula,
-    allergenText,
     inWeighingOrder,
-    type Formula,
-    type PieceOrder,
     type ScaledFormula,
     type ScaledPart,
     type ScaledStage,
-  } from '@jovet/core/formula';
+  } from '@jovet/core/formula/scale';
+  import type { Formula, PieceOrder } from '@jovet/core/formula';
   import { useReading } from '../settings';
 
   interface Props {

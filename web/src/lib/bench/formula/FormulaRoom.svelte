@@ -2,21 +2,12 @@
   import { roomKeys } from '../room-keys';
   import { flushSync, onMount, untrack } from 'svelte';
   import { MediaQuery, SvelteSet } from 'svelte/reactivity';
-  import type { Bakehouse, Mixer } from '@jovet/core/day';
-  import {
-    correctedSince,
-    costOf,
-    costWorkings,
-    equalBatches,
-    formulaWorkings,
-    oneBatch,
-    pinnedLarder,
-    type DoughType,
-    type Formula,
-    type FormulaCost,
-    type ScaledFormula,
-    slugOf,
-  } from '@jovet/core/formula';
+  import type { Bakehouse } from '@jovet/core/bakehouse';
+  import type { Mixer } from '@jovet/core/mix';
+  import { correctedSince, pinnedLarder, type DoughType, type Formula, slugOf } from '@jovet/core/formula';
+  import { equalBatches, oneBatch, type ScaledFormula } from '@jovet/core/formula/scale';
+  import { costOf, type FormulaCost } from '@jovet/core/formula/facts';
+  import { costWorkings, formulaWorkings } from '@jovet/core/formula/workings';
   import type { Problem } from '@jovet/core/problem';
   import {
     addRow,

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { untrack } from 'svelte';
   import { ALLERGENS, GRAINS, INGREDIENT_KINDS, type Allergen } from '@jovet/core/formula';
-  import { type Problem } from '@jovet/core/problem';
+  import type { Problem } from '@jovet/core/problem';
   import { draftOfIngredient, parseIngredientDraft } from '@jovet/core/sheet';
   import type { Shelved } from '../../server/database/ingredient';
   import Choice from '../../ui/Choice.svelte';

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Programme } from '@jovet/core/day';
+  import type { Programme } from '@jovet/core/mix';
   import { ofType, setText, type FormulaDraft } from '@jovet/core/sheet';
   import Choice from '../../ui/Choice.svelte';
   import { enterMovesOn } from '../../ui/enter-moves-on';

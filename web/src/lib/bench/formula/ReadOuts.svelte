@@ -4,12 +4,11 @@
     againstUsual,
     allergensOf,
     allergenText,
-    type DoughType,
-    type Formula,
     type FormulaCost,
-    type ScaledFormula,
     type WholeGrainRule,
-  } from '@jovet/core/formula';
+  } from '@jovet/core/formula/facts';
+  import type { DoughType, Formula } from '@jovet/core/formula';
+  import type { ScaledFormula } from '@jovet/core/formula/scale';
   import Figure from '../Figure.svelte';
   import { percentText } from './words';
 

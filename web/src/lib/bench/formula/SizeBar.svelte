@@ -1,6 +1,6 @@
 <script lang="ts">
-  import type { Mixer } from '@jovet/core/day';
-  import { equalBatches, type ScaledFormula } from '@jovet/core/formula';
+  import type { Mixer } from '@jovet/core/mix';
+  import { equalBatches, type ScaledFormula } from '@jovet/core/formula/scale';
   import type { Size, SizeDraft } from '@jovet/core/sheet';
   import Choice from '../../ui/Choice.svelte';
   import Field from '../../ui/Field.svelte';

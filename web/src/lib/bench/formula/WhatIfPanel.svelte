@@ -1,16 +1,15 @@
 <script lang="ts">
   import { Slider } from '@skeletonlabs/skeleton-svelte';
+  import { factsOf } from '@jovet/core/formula/facts';
   import {
-    factsOf,
     ferments,
     flourShareOf,
     scaleDough,
     splitFormula,
-    whatIf,
-    type Formula,
     type ScaledFormula,
-    type WhatIf,
-  } from '@jovet/core/formula';
+  } from '@jovet/core/formula/scale';
+  import type { Formula } from '@jovet/core/formula';
+  import { whatIf, type WhatIf } from '@jovet/core/formula/sums';
   import { useReading } from '../settings';
   import { percentText } from './words';
 

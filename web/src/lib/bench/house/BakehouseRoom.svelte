@@ -9,7 +9,7 @@
     type FloorDraft,
     type Skill,
     type ThingKey,
-  } from '@jovet/core/day';
+  } from '@jovet/core/bakehouse';
   import type { Problem } from '@jovet/core/problem';
   import type { House } from '../../server/database/house';
   import Field from '../../ui/Field.svelte';

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { FloorDraft } from '@jovet/core/day';
+  import type { FloorDraft } from '@jovet/core/bakehouse';
   import Choice from '../../ui/Choice.svelte';
 
   type Oven = FloorDraft['oven'];

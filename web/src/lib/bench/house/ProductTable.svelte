@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { FloorDraft } from '@jovet/core/day';
+  import type { FloorDraft } from '@jovet/core/bakehouse';
   import type { House } from '../../server/database/house';
   import Field from '../../ui/Field.svelte';
 

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { slugOf } from '@jovet/core/formula';
-  import type { Customer } from '@jovet/core/orders';
+  import type { Customer } from '@jovet/core/plan/demand';
   import { parseTimeOfDay } from '@jovet/core/time';
   import Field from '../../ui/Field.svelte';
   import { send } from '../send';

@@ -1,7 +1,13 @@
 <script lang="ts">
-  import type { DayInput } from '@jovet/core/day';
+  import {
+    type DayInput,
+    isOff,
+    ordersOn,
+    totalsOf,
+    type OrderLine,
+    type StandingOrder,
+  } from '@jovet/core/plan/demand';
   import { ordersToCsv } from '@jovet/core/formats';
-  import { isOff, ordersOn, totalsOf, type OrderLine, type StandingOrder } from '@jovet/core/orders';
   import type { Problem } from '@jovet/core/problem';
   import { formatDate, weekdayOf, WEEKDAYS } from '@jovet/core/time';
   import Keyboard from '@lucide/svelte/icons/keyboard';

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { doughsOf, pullListOf, type DayInput } from '@jovet/core/day';
+  import { doughsOf, pullListOf, type DayInput } from '@jovet/core/plan/demand';
   import { useReading } from '../settings';
 
   /** Everything that is taken from the shelves for a day, in the order in which it is weighed. */

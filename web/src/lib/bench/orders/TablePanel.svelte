@@ -1,7 +1,7 @@
 <script lang="ts">
   import { untrack } from 'svelte';
   import { readOrdersCsv, type Orderable, type ReadLine } from '@jovet/core/formats';
-  import type { Customer, DayOrder, OrderLine } from '@jovet/core/orders';
+  import type { Customer, DayOrder, OrderLine } from '@jovet/core/plan/demand';
   import type { Problem } from '@jovet/core/problem';
   import { addDays, formatDate } from '@jovet/core/time';
   import { send } from '../send';

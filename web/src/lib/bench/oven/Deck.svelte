@@ -1,6 +1,6 @@
 <script lang="ts">
-  import type { OvenDay } from '@jovet/core/day';
-  import { extentOf, type Outline, type Spot } from '@jovet/core/oven';
+  import type { OvenDay } from '@jovet/core/plan/explain';
+  import { extentOf, type Outline, type Spot } from '@jovet/core/oven/decks';
 
   interface Drawn {
     readonly outline: Outline;

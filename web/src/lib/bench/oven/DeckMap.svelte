@@ -1,6 +1,6 @@
 <script lang="ts">
-  import type { OvenDay, OvenLoad } from '@jovet/core/day';
-  import type { Spot } from '@jovet/core/oven';
+  import type { OvenDay, OvenLoad } from '@jovet/core/plan/explain';
+  import type { Spot } from '@jovet/core/oven/decks';
   import { formatNumber } from '@jovet/core/units';
   import Deck from './Deck.svelte';
   import { ARROWS, nextPiece, piecesOf, same, spotBeyond, spotFor, type LaidOut } from './laid-out';

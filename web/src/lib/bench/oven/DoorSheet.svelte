@@ -1,6 +1,6 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import { settingWords, type OvenDay, type ViewTask } from '@jovet/core/day';
+  import { settingWords, type OvenDay, type ViewTask } from '@jovet/core/plan/explain';
   import { localTime } from '@jovet/core/time';
   import { formatNumber, formatTemperature } from '@jovet/core/units';
   import type { Moved } from '../day/day-choice';

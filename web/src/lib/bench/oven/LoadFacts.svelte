@@ -1,6 +1,6 @@
 <script lang="ts">
-  import { settingWords, type OvenDay, type OvenLoad } from '@jovet/core/day';
-  import { LYE_CAUTION } from '@jovet/core/formula';
+  import { settingWords, type OvenDay, type OvenLoad } from '@jovet/core/plan/explain';
+  import { LYE_CAUTION } from '@jovet/core/formula/sums';
   import { minutesLeft } from '@jovet/core/oven';
   import { localTime } from '@jovet/core/time';
   import { formatNumber, formatTemperature, parseTemperature } from '@jovet/core/units';

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { settingWords, type OvenDay } from '@jovet/core/day';
+  import { settingWords, type OvenDay } from '@jovet/core/plan/explain';
   import { formatDate, localTime } from '@jovet/core/time';
   import { formatNumber, formatTemperature } from '@jovet/core/units';
   import { useReading } from '../settings';

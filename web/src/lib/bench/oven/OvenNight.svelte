@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { OvenDay, OvenLoad } from '@jovet/core/day';
+  import type { OvenDay, OvenLoad } from '@jovet/core/plan/explain';
   import { localHours, localTime } from '@jovet/core/time';
   import { pixelsPerHour, xOf, type TimeScale } from '../ribbon';
 

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import type { EChartsCoreOption } from 'echarts/core';
-  import type { OvenLoad } from '@jovet/core/day';
+  import type { OvenLoad } from '@jovet/core/plan/explain';
   import { formatDate, localTime } from '@jovet/core/time';
   import { formatNumber } from '@jovet/core/units';
   import CircleStop from '@lucide/svelte/icons/circle-stop';

@@ -1,5 +1,5 @@
-import type { OvenDay, OvenLoad } from '@jovet/core/day';
-import { placeNear, type LaidPiece, type Spot } from '@jovet/core/oven';
+import type { OvenDay, OvenLoad } from '@jovet/core/plan/explain';
+import { placeNear, type LaidPiece, type Spot } from '@jovet/core/oven/decks';
 
 /** A piece of a load on its deck; `lot` is the place of its item in the load. */
 export interface LaidOut {

@@ -1,4 +1,10 @@
-import { STEAM_WORDS, type OvenDay, type OvenItem, type OvenLoad, type ViewTask } from '@jovet/core/day';
+import {
+  STEAM_WORDS,
+  type OvenDay,
+  type OvenItem,
+  type OvenLoad,
+  type ViewTask,
+} from '@jovet/core/plan/explain';
 import { TURN, type OvenSetting } from '@jovet/core/oven';
 
 /** Something to do at the oven at a time. */

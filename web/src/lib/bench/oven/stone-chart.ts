@@ -1,4 +1,4 @@
-import type { OvenDay, OvenLoad } from '@jovet/core/day';
+import type { OvenDay, OvenLoad } from '@jovet/core/plan/explain';
 import { localTime } from '@jovet/core/time';
 import type { EChartsCoreOption } from 'echarts/core';
 import { INK, LINES, QUIET } from '../chart-style';

@@ -1,6 +1,8 @@
 <script lang="ts">
-  import { mixesOfDough, type Bakehouse } from '@jovet/core/day';
-  import { equalBatches, scaleFormula, type Formula } from '@jovet/core/formula';
+  import { mixesOfDough } from '@jovet/core/day';
+  import type { Bakehouse } from '@jovet/core/bakehouse';
+  import { equalBatches, scaleFormula } from '@jovet/core/formula/scale';
+  import type { Formula } from '@jovet/core/formula';
   import type { MixDoc, Mixer } from '@jovet/core/mix';
   import { parseCount } from '@jovet/core/units';
   import Choice from '../../ui/Choice.svelte';

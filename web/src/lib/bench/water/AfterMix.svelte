@@ -1,6 +1,12 @@
 <script lang="ts">
-  import type { AsMixed, DeviceReport, MixAnswer, MixOutcome } from '@jovet/core/mix';
-  import { deviceSource, type MixDoc } from '@jovet/core/mix';
+  import type { AsMixed } from '@jovet/core/mix/record';
+  import {
+    type DeviceReport,
+    type MixAnswer,
+    type MixOutcome,
+    deviceSource,
+    type MixDoc,
+  } from '@jovet/core/mix';
   import type { Estimate } from '@jovet/core/logbook';
   import type { Result } from '@jovet/core/problem';
   import { formatNumber, parseMass } from '@jovet/core/units';

@@ -1,6 +1,11 @@
 <script lang="ts">
-  import type { DeviceReport, KnownTemperature, MixAnswer } from '@jovet/core/mix';
-  import { deviceSource, sourceFactor } from '@jovet/core/mix';
+  import {
+    type DeviceReport,
+    type KnownTemperature,
+    type MixAnswer,
+    deviceSource,
+    sourceFactor,
+  } from '@jovet/core/mix';
   import { formatNumber } from '@jovet/core/units';
   import Thermometer from '@lucide/svelte/icons/thermometer';
   import Figure from '../Figure.svelte';

@@ -1,7 +1,8 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import type { BulkShift } from '@jovet/core/day';
-  import type { LoggedMix, Mixer } from '@jovet/core/mix';
+  import type { LoggedMix } from '@jovet/core/mix/record';
+  import type { Mixer } from '@jovet/core/mix';
   import { formatNumber, formatTemperature } from '@jovet/core/units';
   import Chart from '../Chart.svelte';
   import CopyTable from '../CopyTable.svelte';

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { draftOfWaterHouse, parseWaterHouse, type WaterHouseDraft } from '@jovet/core/day';
+  import { draftOfWaterHouse, parseWaterHouse, type WaterHouseDraft } from '@jovet/core/bakehouse';
   import { MIXER_KINDS } from '@jovet/core/mix';
   import type { Problem } from '@jovet/core/problem';
   import { untrack } from 'svelte';

@@ -4,21 +4,17 @@
   import { bulkShift, bulkShiftSentence, planInputOfMix, type PlanInput } from '@jovet/core/day';
   import {
     answerMix,
-    asMixed,
     deviceSource,
     effectiveReadings,
-    frictionFor,
-    frictionOfLog,
-    lotsOfLog,
     mixWorkings,
     outcomeOf,
     TYPED,
     typedSource,
     type DeviceReport,
-    type LoggedMix,
     type MixDoc,
     type MixReading,
   } from '@jovet/core/mix';
+  import { asMixed, frictionFor, frictionOfLog, lotsOfLog, type LoggedMix } from '@jovet/core/mix/record';
   import { formatDate, localTime } from '@jovet/core/time';
   import ChartLine from '@lucide/svelte/icons/chart-line';
   import Keyboard from '@lucide/svelte/icons/keyboard';

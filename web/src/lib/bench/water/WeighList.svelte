@@ -1,6 +1,6 @@
 <script lang="ts">
-  import { boutsText } from '@jovet/core/day';
-  import { inWeighingOrder } from '@jovet/core/formula';
+  import { boutsText } from '@jovet/core/bakehouse';
+  import { inWeighingOrder } from '@jovet/core/formula/scale';
   import { HOLD_BACK, type MixAnswer } from '@jovet/core/mix';
   import { useReading } from '../settings';
 

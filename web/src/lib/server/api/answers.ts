@@ -1,7 +1,6 @@
 import type { z } from 'zod';
-import type { DoughPlan, PlanInput } from '@jovet/core/day';
-import { planWorkings } from '@jovet/core/day';
-import type { ScaledFormula, ScaledLine, ScaledStage } from '@jovet/core/formula';
+import { type DoughPlan, type PlanInput, planWorkings } from '@jovet/core/day';
+import type { ScaledFormula, ScaledLine, ScaledStage } from '@jovet/core/formula/scale';
 import { bad, good, problem, type Result } from '@jovet/core/problem';
 import { localTime } from '@jovet/core/time';
 import type { ClockAnswer, ScaleAnswer } from './schemas.ts';

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { Build, Culture, LoggedSign } from '@jovet/core/culture';
 import { RiseWindow } from '@jovet/core/formula';
-import { RIPE_POPULATION } from '@jovet/core/fermentation';
+import { RIPE_POPULATION } from '@jovet/core/fermentation/rates';
 
 const Rev = z.number().int().min(1).describe('the revision that the change was made on');
 const Id = z.uuid().describe('made where it is entered, so that it can be sent again');

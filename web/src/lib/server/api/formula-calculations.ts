@@ -1,30 +1,19 @@
 import { z } from 'zod';
+import { allergensOf, allergenText, againstUsual, costOf, factsOf } from '@jovet/core/formula/facts';
 import {
-  allergensOf,
-  allergenText,
-  againstUsual,
   bathOf,
   compareFormulas,
-  costOf,
   dividerHeads,
   doughForTin,
-  equalBatches,
-  factsOf,
   finalMixBasis,
-  Formula,
-  Ingredient,
-  PieceOrder,
   redivide,
-  scaleTo,
-  Slug,
-  splitFormula,
   substituteFlour,
   TIN_LITRES_PER_KILOGRAM,
   tinForDough,
   whatIf,
-  type FormulaLine,
-  type SplitFormula,
-} from '@jovet/core/formula';
+} from '@jovet/core/formula/sums';
+import { equalBatches, scaleTo, splitFormula, type SplitFormula } from '@jovet/core/formula/scale';
+import { Formula, Ingredient, PieceOrder, Slug, type FormulaLine } from '@jovet/core/formula';
 import { good, type Result } from '@jovet/core/problem';
 import { scaleAnswer } from './answers.ts';
 import { Kilograms, ScaleAnswer } from './schemas.ts';

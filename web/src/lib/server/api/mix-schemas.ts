@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { WaterHouse } from '@jovet/core/day';
+import { WaterHouse } from '@jovet/core/bakehouse';
 import { MixDoc, MixReading, SPOTS } from '@jovet/core/mix';
 import { WATER_METHODS } from '@jovet/core/water';
 

@@ -1,6 +1,6 @@
 import { createDocument } from 'zod-openapi';
 import { z } from 'zod';
-import { Scenario } from '@jovet/core/fermentation';
+import { Scenario } from '@jovet/core/fermentation/forecast';
 import { FORMULA_CALCULATIONS } from './formula-calculations.ts';
 import { libraryPaths } from './openapi-library.ts';
 import { culturePaths } from './openapi-cultures.ts';

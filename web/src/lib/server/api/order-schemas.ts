@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { DayInput, Pin, Remedy, ScheduleDoc } from '@jovet/core/day';
-import { Customer, OrderLine, StandingOrder } from '@jovet/core/orders';
+import { DayInput, Pin, Customer, OrderLine, StandingOrder } from '@jovet/core/plan/demand';
+import { Remedy, ScheduleDoc } from '@jovet/core/plan';
 
 export const SayOrdersRequest = z.strictObject({
   lines: z

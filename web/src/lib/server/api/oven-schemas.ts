@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { SPACING, STONE } from '@jovet/core/oven';
+import { SPACING } from '@jovet/core/oven/decks';
+import { STONE } from '@jovet/core/oven';
 
 const Metres = z.number().min(0).max(10).describe('m');
 const Seconds = z.number().min(0).max(172_800).describe('s from the beginning');

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { HEAT_TRANSFER, USUAL_RETARDER } from '@jovet/core/fermentation';
+import { HEAT_TRANSFER } from '@jovet/core/fermentation';
+import { USUAL_RETARDER } from '@jovet/core/fermentation/forecast';
 
 const Celsius = z.number().min(-20).max(60).describe('°C');
 const Hours = z.number().min(0).max(72);

@@ -1,4 +1,4 @@
-import type { DayInput } from '@jovet/core/day';
+import type { DayInput } from '@jovet/core/plan/demand';
 import type { Archive } from '@jovet/core/formats';
 import type { Actor, Tx } from './connection.ts';
 import { moment, seconds } from './epoch.ts';

@@ -2,7 +2,7 @@ import { sql } from 'kysely';
 import { v7 as uuid } from 'uuid';
 import { planDough, PlanInput, upcastPlanInput, type DoughOrder, type DoughPlan } from '@jovet/core/day';
 import { bad, good, problem, type Result } from '@jovet/core/problem';
-import { frictionOfLog } from '@jovet/core/mix';
+import { frictionOfLog } from '@jovet/core/mix/record';
 import { formatDate } from '@jovet/core/time';
 import type { Actor, Db, Tx } from './connection.ts';
 import { digestOf } from './ingredient.ts';

@@ -1,6 +1,7 @@
 import { sql } from 'kysely';
 import { v7 as uuid } from 'uuid';
-import { Bakehouse, Mixer, Tub } from '@jovet/core/day';
+import { Bakehouse, Tub } from '@jovet/core/bakehouse';
+import { Mixer } from '@jovet/core/mix';
 import type { BakeryFile } from '@jovet/core/formats';
 import type { Actor, Db, Tx } from './connection.ts';
 

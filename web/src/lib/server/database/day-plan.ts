@@ -1,19 +1,12 @@
 import { sql } from 'kysely';
 import { v7 as uuid } from 'uuid';
-import {
-  checkSchedule,
-  costOf,
-  DayInput,
-  faultWords,
-  followDoughs,
-  networkOf,
-  percentOver,
-  viewOf,
-  type Pin,
-  type Remedy,
-  type Schedule,
-} from '@jovet/core/day';
-import { ordersOn, totalsOf } from '@jovet/core/orders';
+import { checkSchedule, followDoughs } from '@jovet/core/plan/checker';
+import { costOf, type Schedule } from '@jovet/core/plan/instance';
+import { DayInput, type Pin, ordersOn, totalsOf } from '@jovet/core/plan/demand';
+import { faultWords, viewOf } from '@jovet/core/plan/explain';
+import { networkOf } from '@jovet/core/plan/network';
+import { percentOver } from '@jovet/core/bakehouse';
+import type { Remedy } from '@jovet/core/plan';
 import { bad, good, problem, type Result } from '@jovet/core/problem';
 import type { Actor, Db, Tx } from './connection.ts';
 import { readHouse } from './house.ts';

@@ -1,11 +1,7 @@
 import { sql } from 'kysely';
-import {
-  allergensOfFormula,
-  factsOf,
-  type Formula,
-  type SplitFormula,
-  splitFormula,
-} from '@jovet/core/formula';
+import { allergensOfFormula, factsOf } from '@jovet/core/formula/facts';
+import type { Formula } from '@jovet/core/formula';
+import { type SplitFormula, splitFormula } from '@jovet/core/formula/scale';
 import type { Actor, Db, Tx } from './connection.ts';
 
 /** How the search columns are derived; raised when they are derived otherwise, so that they are made anew. */

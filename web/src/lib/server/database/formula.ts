@@ -1,15 +1,7 @@
 import { sql } from 'kysely';
 import { v7 as uuid } from 'uuid';
-import {
-  FormulaDoc,
-  namedIngredients,
-  sameMakeUp,
-  splitFormula,
-  upcastFormulaDoc,
-  type Formula,
-  type Ingredient,
-  type SplitFormula,
-} from '@jovet/core/formula';
+import { FormulaDoc, sameMakeUp, upcastFormulaDoc, type Formula, type Ingredient } from '@jovet/core/formula';
+import { namedIngredients, splitFormula, type SplitFormula } from '@jovet/core/formula/scale';
 import { bad, good, problem, type Problem, type Result } from '@jovet/core/problem';
 import { touchBakehouse } from './bakehouse.ts';
 import type { Actor, Db, Tx } from './connection.ts';

@@ -7,7 +7,7 @@ import {
   type FrictionRecord,
   type KeptMix,
   type LoggedMix,
-} from '@jovet/core/mix';
+} from '@jovet/core/mix/record';
 import { bad, good, problem, type Result } from '@jovet/core/problem';
 import type { Actor, Db, Tx } from './connection.ts';
 

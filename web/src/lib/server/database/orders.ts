@@ -1,6 +1,6 @@
 import { sql } from 'kysely';
 import { v7 as uuid } from 'uuid';
-import type { Customer, OrderLine, StandingOrder } from '@jovet/core/orders';
+import type { Customer, OrderLine, StandingOrder } from '@jovet/core/plan/demand';
 import { bad, good, problem, type Problem, type Result } from '@jovet/core/problem';
 import type { Actor, Db, Tx } from './connection.ts';
 import { readHouse } from './house.ts';

@@ -1,18 +1,12 @@
 import type { ColumnType, Generated } from 'kysely';
-import type {
-  DayInput,
-  DoughPlan,
-  PlanInput,
-  Remedy,
-  Schedule,
-  Bakehouse,
-  Mixer,
-  Tub,
-} from '@jovet/core/day';
+import type { DayInput, Customer } from '@jovet/core/plan/demand';
+import type { DoughPlan, PlanInput } from '@jovet/core/day';
+import type { Remedy } from '@jovet/core/plan';
+import type { Schedule } from '@jovet/core/plan/instance';
+import type { Bakehouse, Tub } from '@jovet/core/bakehouse';
+import type { Mixer, MixDoc, MixReading } from '@jovet/core/mix';
 import type { FormulaDoc, Ingredient } from '@jovet/core/formula';
 import type { Build, Culture, Sign } from '@jovet/core/culture';
-import type { Customer } from '@jovet/core/orders';
-import type { MixDoc, MixReading } from '@jovet/core/mix';
 import type { FormulaDraft } from '@jovet/core/sheet';
 
 /** A jsonb column: read as a document, written as its text. */

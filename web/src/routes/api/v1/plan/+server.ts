@@ -1,5 +1,5 @@
 import { json } from '@sveltejs/kit';
-import { certificateWords, faultSentences, toldTasks } from '@jovet/core/day';
+import { certificateWords, faultSentences, toldTasks } from '@jovet/core/plan/explain';
 import { noSuchMethod, readBody, refuse } from '$lib/server/api/answer';
 import { PlanRequest } from '$lib/server/api/order-schemas';
 import { database } from '$lib/server/database/connected';

@@ -1,4 +1,5 @@
-import { answerMix, frictionOfLog, type FrictionRecord, type MixDoc, type MixReading } from '@jovet/core/mix';
+import { answerMix, type MixDoc, type MixReading } from '@jovet/core/mix';
+import { frictionOfLog, type FrictionRecord } from '@jovet/core/mix/record';
 import { good, type Result } from '@jovet/core/problem';
 import {
   balanceWater,

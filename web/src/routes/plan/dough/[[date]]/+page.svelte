@@ -3,7 +3,7 @@
   import { goto } from '$app/navigation';
   import DayRoom from '$lib/bench/DayRoom.svelte';
   import { PlanInput, upcastPlanInput } from '@jovet/core/day';
-  import type { FrictionRecord } from '@jovet/core/mix';
+  import type { FrictionRecord } from '@jovet/core/mix/record';
   import type { SavedDay } from '$lib/server/database/bake-day';
   import type { DayHouse } from '$lib/server/database/house';
 

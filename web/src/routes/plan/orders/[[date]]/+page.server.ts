@@ -1,4 +1,4 @@
-import { percentOver } from '@jovet/core/day';
+import { percentOver } from '@jovet/core/bakehouse';
 import { addDays, localTime } from '@jovet/core/time';
 import { database } from '$lib/server/database/connected';
 import { dayInputFor } from '$lib/server/database/day-plan';

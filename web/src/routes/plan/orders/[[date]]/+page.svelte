@@ -2,7 +2,7 @@
   import { onMount } from 'svelte';
   import { makeReady } from '$lib/bench/day/planner';
   import { goto } from '$app/navigation';
-  import type { DayInput } from '@jovet/core/day';
+  import type { DayInput } from '@jovet/core/plan/demand';
   import type { Result } from '@jovet/core/problem';
   import OrdersRoom from '$lib/bench/orders/OrdersRoom.svelte';
 

@@ -1,4 +1,5 @@
-import { acidityAt, forecast, Scenario, stageAt } from '@jovet/core/fermentation';
+import { acidityAt, stageAt } from '@jovet/core/fermentation';
+import { forecast, Scenario } from '@jovet/core/fermentation/forecast';
 import { good } from '@jovet/core/problem';
 import { answer, noSuchMethod, readBody } from '$lib/server/api/answer';
 

@@ -1,13 +1,7 @@
 import type { z } from 'zod';
-import {
-  forecastRetarder,
-  leavening,
-  pieceTimeConstant,
-  startOfDough,
-  thermalTimeForRise,
-  yeastThetaForRise,
-  type RetarderLoad,
-} from '@jovet/core/fermentation';
+import { forecastRetarder, type RetarderLoad } from '@jovet/core/fermentation/forecast';
+import { leavening, pieceTimeConstant, startOfDough } from '@jovet/core/fermentation';
+import { thermalTimeForRise, yeastThetaForRise } from '@jovet/core/fermentation/rates';
 import { good } from '@jovet/core/problem';
 import { answer, noSuchMethod, readBody } from '$lib/server/api/answer';
 import { RetarderRequest } from '$lib/server/api/retarder-schemas';

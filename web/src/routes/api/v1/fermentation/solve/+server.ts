@@ -10,7 +10,7 @@ import {
   temperatureFor,
   yeastForPreferment,
   type Feeding,
-} from '@jovet/core/culture';
+} from '@jovet/core/culture/feeding';
 import { bad, good, problem, type Result } from '@jovet/core/problem';
 import { answer, noSuchMethod, readBody } from '$lib/server/api/answer';
 import { SolveRequest } from '$lib/server/api/culture-schemas';

@@ -1,6 +1,6 @@
 import { json } from '@sveltejs/kit';
-import { percentOver } from '@jovet/core/day';
-import { ordersOn, totalsOf } from '@jovet/core/orders';
+import { percentOver } from '@jovet/core/bakehouse';
+import { ordersOn, totalsOf } from '@jovet/core/plan/demand';
 import { noSuchMethod, readBody, refuse } from '$lib/server/api/answer';
 import { SayOrdersRequest } from '$lib/server/api/order-schemas';
 import { database } from '$lib/server/database/connected';

@@ -1,4 +1,4 @@
-import { arrange } from '@jovet/core/oven';
+import { arrange } from '@jovet/core/oven/decks';
 import { good } from '@jovet/core/problem';
 import { answer, noSuchMethod, readBody } from '$lib/server/api/answer';
 import { PackRequest } from '$lib/server/api/oven-schemas';

@@ -1,5 +1,8 @@
 import { json } from '@sveltejs/kit';
-import { checkSchedule, costOf, faultWords, followDoughs, networkOf } from '@jovet/core/day';
+import { checkSchedule, followDoughs } from '@jovet/core/plan/checker';
+import { costOf } from '@jovet/core/plan/instance';
+import { faultWords } from '@jovet/core/plan/explain';
+import { networkOf } from '@jovet/core/plan/network';
 import { place, problem } from '@jovet/core/problem';
 import { noSuchMethod, readBody, refuse } from '$lib/server/api/answer';
 import { CheckPlanRequest } from '$lib/server/api/order-schemas';

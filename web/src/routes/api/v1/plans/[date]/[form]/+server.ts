@@ -1,5 +1,7 @@
 import { json } from '@sveltejs/kit';
-import { followDoughs, networkOf, ovenDay, toldTasks } from '@jovet/core/day';
+import { followDoughs } from '@jovet/core/plan/checker';
+import { networkOf } from '@jovet/core/plan/network';
+import { ovenDay, toldTasks } from '@jovet/core/plan/explain';
 import { planToCalendar, planToCsv } from '@jovet/core/formats';
 import { noSuchMethod, refuse } from '$lib/server/api/answer';
 import { missing } from '$lib/server/api/changed';

@@ -1,0 +1,1 @@
+export { chanceFrom, shuffled } from './chance.ts';

@@ -1,0 +1,194 @@
+import { factsOf, USUAL_RIPENESS } from '../formula/facts/index.ts';
+import { ferments, flourShareOf, type PartStage, type SplitFormula } from '../formula/scale/index.ts';
+import {
+  flourOf,
+  type Formula,
+  type FormulaLine,
+  type Ingredient,
+  type RiseWindow,
+} from '../formula/index.ts';
+import {
+  acidityAt,
+  grownAt,
+  leavening,
+  ratesAt,
+  RIPE_ACIDITY,
+  type Leavening,
+} from '../fermentation/index.ts';
+import {
+  hoursToRise,
+  modifierOf,
+  startingPopulation,
+  YEAST_WORTH,
+  type MakeUp,
+} from '../fermentation/rates/index.ts';
+
+/** A pre-ferment as it goes into the mix: what it rose with, and what it has become. */
+export interface RipePart {
+  readonly stage: PartStage;
+  readonly leavening: Leavening;
+  readonly ripeness: RiseWindow;
+  /** Where it ripens, °C; where it would stand too cold for that, where it is taken to have ripened. */
+  readonly stands: number;
+  /** Hours from its making to its best there. */
+  readonly hours: number;
+  /** Share of it in the mass of what ferments where it goes, and in the flour there. */
+  readonly share: number;
+  readonly flourShare: number;
+  /** N of its culture, yeast in percent instant of its own flour, acidity. */
+  readonly culture: number;
+  readonly yeast: number;
+  readonly acidity: number;
+}
+
+/** What a dough rises with, and the pre-ferments behind it, the first made first. */
+export interface LeavenedDough {
+  readonly leavening: Leavening;
+  readonly makeUp: MakeUp;
+  readonly parts: readonly RipePart[];
+  /** Share of the dough that ferments: all but fat, seeds and what lies in it, 0 to 1. */
+  readonly phase: number;
+}
+
+/** Where a pre-ferment stands that does not say, °C. */
+const STANDS = 22;
+
+/**
+ * What a dough rises with if each of its pre-ferments goes in at its best.
+ *
+ * @param vigour v of the cultures of the bakehouse
+ */
+export function leavenDough(formula: Formula, split: SplitFormula, vigour: number): LeavenedDough {
+  const parts: RipePart[] = [];
+  for (const stage of split.parts.filter(({ kind }) => ferments(kind)))
+    parts.push({ ...ripen(formula, stage, parts, vigour), ...sharesOf(stage, split) });
+  const inMix = parts.filter(({ stage }) => !parts.some((each) => each.stage.slug === stage.into));
+  const phase = fermentingOf(split);
+  const makeUp = makeUpOf(split);
+  return {
+    leavening: {
+      ...gather(split.finalMix, inMix, phase, flourOf(split.overall)),
+      vigour,
+      modifier: modifierOf(makeUp),
+      lag: 0,
+    },
+    makeUp,
+    parts,
+    phase: phase / split.totalPercent,
+  };
+}
+
+/** What slows or speeds the leaven of a dough. */
+export function makeUpOf(split: SplitFormula): MakeUp {
+  const { salt, sugar, wholeGrain, trueHydration } = factsOf(split);
+  return { salt, sugar, wholeGrain, hydration: trueHydration, osmotolerant: false };
+}
+
+/** Kinds that lie in a dough without fermenting. */
+const IDLE: ReadonlySet<string> = new Set(['fat', 'inclusion', 'seed', 'spice', 'coating']);
+
+/** What ferments, percent of all flour; a soaker keeps its water to itself. */
+function fermentingOf({ overall, parts }: SplitFormula): number {
+  const soaked = parts.filter(({ kind }) => kind === 'soaker').flatMap(({ lines }) => lines);
+  const active = (lines: readonly FormulaLine[]) =>
+    lines.reduce((sum, { ingredient, percent }) => sum + (IDLE.has(ingredient.kind) ? 0 : percent), 0);
+  return active(overall) - active(soaked);
+}
+
+/** What share of the next stage, or of the dough, a pre-ferment is. */
+function sharesOf(stage: PartStage, split: SplitFormula): Pick<RipePart, 'share' | 'flourShare'> {
+  const into = split.parts.find(({ slug }) => slug === stage.into);
+  const total = into ? into.total : fermentingOf(split);
+  const flour = into ? flourShareOf(into) : flourOf(split.overall);
+  return { share: stage.total / total, flourShare: flour > 0 ? flourShareOf(stage) / flour : 0 };
+}
+
+/** A pre-ferment at its best. */
+function ripen(
+  formula: Formula,
+  stage: PartStage,
+  earlier: readonly RipePart[],
+  vigour: number,
+): Omit<RipePart, 'share' | 'flourShare'> {
+  const part = formula.doc.parts.find(({ slug }) => slug === stage.slug);
+  const inIt = earlier.filter((each) => each.stage.into === stage.slug);
+  const own = gather(stage.lines, inIt, stage.total, flourShareOf(stage));
+  // A seed is weighed within its lines as flour and water, so it counts beside them.
+  const seeded = stage.seed ? stage.seed.percent / stage.total : 0;
+  const of = leavening({
+    ...own,
+    culture: own.culture + startingPopulation(seeded),
+    lactic: own.lactic + startingPopulation(seeded),
+    acidity: own.acidity + seeded * RIPE_ACIDITY,
+    vigour,
+  });
+  const ripeness = part?.ripeness ?? usualRipeness(stage, of);
+  const stands = part?.temperature ?? STANDS;
+  const hours = hoursToRise(ripeness.best, stands, of);
+  // Where it stands too cold to ripen, it is taken to have ripened somewhere warmer.
+  const [at, took] = Number.isFinite(hours)
+    ? [stands, hours]
+    : [STANDS, hoursToRise(ripeness.best, STANDS, of)];
+  const rates = ratesAt(at, of);
+  const worked = Number.isFinite(took) ? took : 0;
+  const thetas = {
+    culture: rates.culture * worked,
+    yeast: rates.yeast * worked,
+    lactic: rates.lactic * worked,
+  };
+  const grown = grownAt(thetas, of);
+  return {
+    stage,
+    leavening: of,
+    ripeness,
+    stands: at,
+    hours: took,
+    ...grown,
+    acidity: acidityAt(thetas, of),
+  };
+}
+
+/** Leaven among lines and earlier pre-ferments, over what ferments and over the flour. Percent of all flour. */
+function gather(
+  lines: readonly FormulaLine[],
+  earlier: readonly RipePart[],
+  total: number,
+  flour: number,
+): Pick<Leavening, 'culture' | 'yeast' | 'lactic' | 'acidity'> {
+  let [culture, yeast, acidity] = [0, 0, 0];
+  for (const { ingredient, percent } of lines) {
+    if (ingredient.kind === 'culture') {
+      culture += startingPopulation(percent / total);
+      acidity += (percent / total) * RIPE_ACIDITY;
+    }
+    if (ingredient.kind === 'yeast' && flour > 0) yeast += ((percent * worthOf(ingredient)) / flour) * 100;
+  }
+  for (const { share, flourShare, ...grown } of earlier) {
+    if (grown.culture > 0) culture += startingPopulation(share, grown.culture);
+    acidity += share * grown.acidity;
+    yeast += flourShare * grown.yeast;
+  }
+  return { culture: Math.min(1, culture), yeast, lactic: Math.min(1, culture), acidity };
+}
+
+/** Yeast with this share of water is fresh. */
+const FRESH = 0.5;
+
+const worthOf = ({ instant, water }: Ingredient): number =>
+  instant ?? (water >= FRESH ? YEAST_WORTH.fresh : YEAST_WORTH.instant);
+
+/** Ripeness of a pre-ferment that does not say when it is ripe, by what it is made of. */
+function usualRipeness(stage: PartStage, { culture }: Leavening): RiseWindow {
+  const flour = flourShareOf(stage);
+  const share = (of: (line: FormulaLine) => number) =>
+    flour > 0 ? stage.content.reduce((sum, line) => sum + of(line), 0) / flour : 0;
+  const water = share(({ ingredient, percent }) => (ingredient.kind === 'water' ? percent : 0));
+  const stiff = water <= 0.65;
+  if (culture === 0) return stiff ? USUAL_RIPENESS.stiffYeasted : USUAL_RIPENESS.poolish;
+  const grain = (wanted: string) =>
+    share(({ ingredient, percent }) => (ingredient.grain === wanted ? percent : 0));
+  if (grain('rye') > 0.5) return USUAL_RIPENESS.rye;
+  if (share(({ ingredient, percent }) => percent * ingredient.wholeGrain) > 0.5)
+    return USUAL_RIPENESS.wholeWheat;
+  return stiff ? USUAL_RIPENESS.stiff : USUAL_RIPENESS.liquid;
+}

@@ -1,0 +1,13 @@
+export { YEAST_WORTH, yeastForRise, yeastThetaForRise } from './bakers-yeast.ts';
+export { hoursToRise } from './mixed.ts';
+export { type MakeUp, modifierOf, modifiersOf } from './modifiers.ts';
+export { bakersYeastRate, CULTURE_RATE_SURE_BELOW, cultureYeastRate } from './rates.ts';
+export {
+  populationAt,
+  populationForRise,
+  RIPE_POPULATION,
+  RISE_SCALE,
+  riseAt,
+  startingPopulation,
+  thermalTimeForRise,
+} from './thermal-time.ts';

@@ -1,0 +1,2 @@
+export { costWorkings } from './cost-working.ts';
+export { formulaWorkings } from './working.ts';

@@ -1,2 +1,0 @@
-export { Customer, OrderLine, StandingOrder } from './schema.ts';
-export { isOff, ordersOn, totalsOf, type DayOrder, type Total } from './day.ts';

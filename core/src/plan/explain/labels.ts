@@ -1,0 +1,60 @@
+import { fillLine } from '../../culture/followed/index.ts';
+import { MOST_RISE } from '../../fermentation/index.ts';
+import { allergensOfFormula, allergenText } from '../../formula/facts/index.ts';
+import type { Followed } from '../checker/index.ts';
+import { bulkEnd } from '../models/index.ts';
+import { endOf, SLOT, type Schedule } from '../instance/index.ts';
+import { leavenDough } from '../../dough/index.ts';
+import type { Network } from '../network/index.ts';
+
+/** What stands on the tub of a batch. */
+export interface TubLabel {
+  readonly key: string;
+  readonly dough: string;
+  readonly batch: number;
+  readonly batches: number;
+  readonly tubs: number;
+  /** kg in one tub. */
+  readonly mass: number;
+  /** Epoch seconds of the end of the mix and of the bulk, and whether a sheet is made of it then instead of a cut. */
+  readonly mixed: number;
+  readonly over: number;
+  readonly laminated: boolean;
+  /** cm over the bottom of the tub: when it is filled, and when it is cut. */
+  readonly start: number;
+  readonly height: number;
+  readonly pieces: readonly { readonly name: string; readonly pieces: number; readonly mass: number }[];
+  readonly allergens: string;
+}
+
+/** A label for each batch of a plan; dough is cut long before it would climb out of its tub. */
+export function labelsOf(network: Network, followed: Followed, schedule: Schedule): TubLabel[] {
+  const { models, doughs, instance } = network;
+  return models.flatMap((model) => {
+    const dough = doughs.find(({ key }) => key === model.key);
+    if (!dough) return [];
+    const { doc } = dough.formula;
+    const { phase } = leavenDough(dough.formula, dough.scaled.split, model.leavening.vigour);
+    const allergens = allergenText(allergensOfFormula(dough.formula));
+    const most = doc.type === 'rye' ? MOST_RISE.rye : MOST_RISE.strongWheat;
+    return model.batches.flatMap((batch): TubLabel[] => {
+      const course = followed.batches.find((each) => each.dough === model.key && each.batch === batch.n);
+      const [mix, divide] = [schedule.tasks[batch.mix], schedule.tasks[bulkEnd(batch)]];
+      if (!course || !mix || !divide) return [];
+      const mass = batch.dough / batch.tubs;
+      const tub = { kind: 'tub' as const, length: model.tub.length, width: model.tub.width, height: 1 };
+      const line = fillLine(tub, mass, course.bulk.at(-1)?.rise ?? 0, most, phase);
+      const at = (slot: number) => instance.origin + slot * SLOT;
+      return [
+        {
+          key: model.key, dough: model.name, batch: batch.n, batches: model.batches.length, tubs: batch.tubs, mass,
+          mixed: at(endOf(instance, batch.mix, mix)), over: at(divide.start), laminated: batch.turns.length > 0,
+          start: line.start, height: line.target, allergens,
+          pieces: batch.strands.map(({ product, pieces, mass: each }) => ({
+            name: doc.products.find(({ slug }) => slug === product)?.name ?? product, pieces, mass: each,
+          })),
+        },
+      ];
+    });
+  });
+} // prettier-ignore

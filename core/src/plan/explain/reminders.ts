@@ -1,0 +1,138 @@
+import type { Floor } from '../../bakehouse/index.ts';
+import { profileFor, type OvenSetting } from '../../oven/index.ts';
+import { formatNumber } from '../../units/index.ts';
+import { bulkEnd } from '../models/index.ts';
+import { endOf, SLOT, type Schedule } from '../instance/index.ts';
+import { heatingsOf } from './heating.ts';
+import type { DayInput } from '../demand/index.ts';
+import type { Network } from '../network/index.ts';
+
+/** What must be thought of at a time that hangs on a task, and takes hardly any work. */
+export interface Reminder {
+  /** Epoch seconds. */
+  readonly at: number;
+  /** Index of the task that it hangs on. */
+  readonly task: number;
+  readonly kind: 'water' | 'salt' | 'heat' | 'steam' | 'vent' | 'set' | 'cold' | 'warm';
+  readonly what: string;
+  /** What is to be confirmed when the task is noted, where it is what gets forgotten. */
+  readonly confirm: string | null;
+  /** Who is on shift then and has their hands free, first of those who do such work. */
+  readonly who: string | null;
+}
+
+/** How steam is given, what is confirmed then, and how it ends, by where it comes from. */
+export const STEAM_WORDS = {
+  'built-in': { give: 'steam', given: 'steam was given', end: 'let the steam out' },
+  pan: { give: 'water into the pan', given: 'steam was given', end: 'let the steam out' },
+  spray: { give: 'spray loaves and walls', given: 'it was sprayed', end: 'let the steam out' },
+  ice: { give: 'ice into the oven', given: 'ice is in', end: 'let the steam out' },
+  lid: { give: 'lids on', given: 'lids are on', end: 'take the lids off' },
+} as const satisfies Record<Exclude<Floor['oven']['steam'], 'none'>, unknown>;
+
+/** How the oven is set, as words: `top 220 °C, bottom off, fan 50 %`. @param heat writes a temperature */
+export const settingWords = (
+  { top, bottom, fan }: OvenSetting,
+  heat: (celsius: number) => string = (celsius) => `${formatNumber(celsius, 0)} °C`,
+): string =>
+  `top ${top === null ? 'off' : heat(top)}, bottom ${bottom === null ? 'off' : heat(bottom)}${fan > 0 ? `, fan ${formatNumber(fan, 0)} %` : ''}`;
+
+/** What hangs on the tasks of a plan, in the order of time. */
+export function remindersOf(input: DayInput, network: Network, schedule: Schedule): Reminder[] {
+  const { instance, models, doughs } = network;
+  const { steam } = input.bakehouse.floor.oven;
+  const found: Reminder[] = [];
+  const startOf = (task: number) => {
+    const placed = schedule.tasks[task];
+    return placed ? instance.origin + placed.start * SLOT : null;
+  };
+  const add = (
+    task: number,
+    kind: Reminder['kind'],
+    what: string,
+    minutes: number,
+    confirm: string | null = null,
+  ) => {
+    const start = startOf(task);
+    if (start === null) return;
+    const at = start + Math.round(minutes * 60);
+    const who = kind === 'heat' ? 'the timer' : freeAt(network, schedule, task, at);
+    found.push({ at, task, kind, what, confirm, who });
+  };
+  for (const { from, to, load } of heatingsOf(instance, schedule))
+    add(load, 'heat', 'oven heats up from here, by its timer', (from - to) / 60);
+  for (const model of models) {
+    const dough = doughs.find(({ key }) => key === model.key);
+    if (!dough) continue;
+    const { process, steps } = dough.formula.doc;
+    const salted = saltAfter(dough.programme.bouts);
+    for (const { mix, strands, ...batch } of model.batches) {
+      const placed = schedule.tasks[mix];
+      if (!placed) continue;
+      // The programme ends when the task does.
+      const begins = (endOf(instance, mix, placed) - placed.start) * (SLOT / 60) - dough.programme.minutes;
+      const end = begins + dough.programme.minutes;
+      if (dough.scaled.finalMix.lines.some(({ ingredient }) => ingredient.kind === 'salt'))
+        add(mix, 'salt', 'salt goes in', begins + salted, 'salt is in');
+      for (const { name } of steps.filter(({ kind }) => kind === 'hold-back')) {
+        const held = `${name.charAt(0).toLowerCase()}${name.slice(1)}`;
+        add(mix, 'water', `${held} goes in`, end, `${held} is in`);
+      }
+      const over = startOf(bulkEnd(batch));
+      if (model.cold && over !== null)
+        add(mix, 'cold', 'tub goes into the cold', end + model.cold.after * 60);
+      for (const { load, out, proof, ways, mass } of strands) {
+        const [began, outAt] = [startOf(load), startOf(out)];
+        if (began === null || outAt === null) continue;
+        for (const { atLast } of ways[schedule.ways[proof] ?? 0] ?? [])
+          if (atLast !== null) add(load, 'warm', 'pieces come out of the cold', -atLast * 60);
+        const minutes = (outAt - began) / 60;
+        const profile = profileFor(process.bake, mass);
+        const steamed = Math.min(minutes, profile.steam);
+        if (steamed > 0 && steam !== 'none') {
+          const { give, given, end } = STEAM_WORDS[steam];
+          add(load, 'steam', give, 0, given);
+          if (steamed < minutes) add(load, 'vent', end, steamed);
+        }
+        for (const stage of profile.stages) add(load, 'set', settingWords(stage), stage.from);
+      }
+    }
+  }
+  return found.sort((a, b) => a.at - b.at || a.task - b.task);
+}
+
+/** Minutes of a programme until salt goes in; its beginning where it does not say. */
+function saltAfter(bouts: readonly { readonly minutes: number; readonly add: string }[]): number {
+  let minutes = 0;
+  for (const bout of bouts) {
+    if (/salt/i.test(bout.add)) return minutes;
+    minutes += bout.minutes;
+  }
+  return 0;
+} // prettier-ignore
+
+/** Who does a task, or else who is able to, on shift and without another task. */
+function freeAt({ instance }: Network, schedule: Schedule, task: number, at: number): string | null {
+  const slot = (at - instance.origin) / SLOT;
+  const skill = instance.tasks[task]?.skill ?? null;
+  const own = schedule.tasks[task]?.people ?? [];
+  const busy = (person: number) =>
+    schedule.tasks.some(
+      (placed, index) =>
+        placed !== null &&
+        index !== task &&
+        placed.people.includes(person) &&
+        placed.start <= slot &&
+        slot < endOf(instance, index, placed),
+    );
+  const able = instance.people.flatMap(({ skills, free }, person) =>
+    skill !== null &&
+    (skills >> skill) & 1 &&
+    free.some(([from, to]) => from <= slot && slot < to) &&
+    !busy(person)
+      ? [person]
+      : [],
+  );
+  const best = able.find((person) => own.includes(person)) ?? able[0];
+  return best === undefined ? null : (instance.people[best]?.name ?? null);
+}

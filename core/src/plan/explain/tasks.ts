@@ -1,0 +1,42 @@
+import { localTime } from '../../time/index.ts';
+import { endOf, SLOT, type Schedule } from '../instance/index.ts';
+import type { DayInput } from '../demand/index.ts';
+import type { Network, TaskNote } from '../network/index.ts';
+import { taskWords } from './words.ts';
+
+/** A task of a plan, told with times and names. */
+export interface ToldTask {
+  readonly index: number;
+  readonly id: string;
+  readonly note: TaskNote;
+  /** `shape 38 Quay loaf` */
+  readonly what: string;
+  /** Epoch seconds. */
+  readonly start: number;
+  readonly end: number;
+  /** `2026-11-26 04:10` on the clock of the bakehouse. */
+  readonly local: string;
+  readonly people: readonly string[];
+}
+
+/** The tasks of a plan in the order of time; those without a place are left out. */
+export function toldTasks(input: DayInput, network: Network, schedule: Schedule): ToldTask[] {
+  const { instance, notes } = network;
+  return instance.tasks
+    .flatMap(({ id }, index): ToldTask[] => {
+      const [placed, note] = [schedule.tasks[index], notes[index]];
+      if (!placed || !note) return [];
+      const start = instance.origin + placed.start * SLOT;
+      const { date, time } = localTime(start, input.bakehouse.zone);
+      return [
+        {
+          index, id, note, start,
+          what: taskWords(network, index),
+          end: instance.origin + endOf(instance, index, placed) * SLOT,
+          local: `${date} ${time}`,
+          people: placed.people.map((person) => instance.people[person]?.name ?? 'nobody'),
+        },
+      ]; // prettier-ignore
+    })
+    .sort((a, b) => a.start - b.start || a.index - b.index);
+}

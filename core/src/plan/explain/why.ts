@@ -1,0 +1,66 @@
+import { checkSchedule, followDoughs, type Fault, type RiseFault } from '../checker/index.ts';
+import { costOf, endOf, SLOT, SLOT_MINUTES, type Schedule } from '../instance/index.ts';
+import type { DayInput } from '../demand/index.ts';
+import type { Network } from '../network/index.ts';
+import { formatDuration, formatNumber } from '../../units/index.ts';
+import { clockWords, faultWords } from './words.ts';
+
+/** What holds a task where it is. */
+export interface Why {
+  /** What would break if it were so much earlier or later, alone. */
+  readonly moves: readonly {
+    readonly minutes: number;
+    readonly breaks: readonly string[];
+    readonly cost: number;
+  }[];
+  /** Why it waits as it does, in sentences. */
+  readonly waits: readonly string[];
+}
+
+/** Minutes by which a task is tried elsewhere. */
+const TRIED = [-30, -15, -5, 5, 15, 30];
+
+/** Why a task stands where it does: it alone is moved a little, and what then breaks is said. */
+export function whyHere(input: DayInput, network: Network, schedule: Schedule, task: number): Why {
+  const { instance, models, frame, notes } = network;
+  const placed = schedule.tasks[task];
+  if (!placed) return { moves: [], waits: [] };
+  const now = costOf(instance, schedule).total;
+  const moves = TRIED.map((minutes) => {
+    const start = placed.start + minutes / SLOT_MINUTES;
+    const tasks = schedule.tasks.map((each, index) => (index === task ? { ...placed, start } : each));
+    const moved = { ...schedule, tasks };
+    const followed = followDoughs(models, instance, frame.room, moved);
+    const faults: (Fault | RiseFault)[] = [...checkSchedule(instance, moved), ...followed.faults];
+    return {
+      minutes,
+      breaks: [...new Set(faults.map((fault) => faultWords(input, network, moved, fault)))].slice(0, 2),
+      cost: costOf(instance, moved).total - now,
+    };
+  });
+  const waits = instance.arcs.flatMap((arc, index) => {
+    const earlier = schedule.tasks[arc.from];
+    const way = arc.ways[schedule.ways[index] ?? 0];
+    if (arc.to !== task || !earlier || !way) return [];
+    const end = endOf(instance, arc.from, earlier);
+    const waited = (placed.start - end) * SLOT;
+    const where = way.name === '' ? '' : `, ${WHERE[way.name] ?? way.name}`;
+    const before = notes[arc.from]?.name ?? '';
+    return waited > 0
+      ? [`It waits ${formatDuration(waited)}${where} after ${STEP[notes[arc.from]?.kind ?? 'mix']} of ${before}, over at ${clockWords(input, instance.origin, end)}.`]
+      : [];
+  });
+  const { due } = instance.tasks[task] ?? {};
+  if (due !== null && due !== undefined)
+    waits.push(`It must be over by ${clockWords(input, instance.origin, due)}, ${formatNumber(input.bakehouse.spare, 0)} min before the van.`);
+  return { moves, waits };
+} // prettier-ignore
+
+const WHERE: Readonly<Record<string, string>> = {
+  room: 'in the room', box: 'in the proof box', cold: 'in the cold', 'warm, then cold': 'warm at first, then in the cold',
+}; // prettier-ignore
+
+const STEP = {
+  feed: 'the making', soak: 'the soaking', weigh: 'the weighing', autolyse: 'the wetting', mix: 'the mix', fold: 'the fold', 'lock-in': 'the lock-in', turn: 'the turn', divide: 'the dividing', pan: 'the pan of water', look: 'the first look',
+  shape: 'the shaping', load: 'the loading', out: 'the unloading', pack: 'the packing',
+} as const; // prettier-ignore

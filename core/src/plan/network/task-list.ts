@@ -1,0 +1,259 @@
+import { coolingSeconds, settingAt, STONE_PLAY, whyApart, type BakeProfile } from '../../oven/index.ts';
+import {
+  SLOT,
+  SLOT_MINUTES,
+  tableAt,
+  type Arc,
+  type Batch,
+  type Instance,
+  type Load,
+  type Mode,
+  type Stones,
+  type Table,
+  type Task,
+  type Use,
+  type Way,
+} from '../instance/index.ts';
+import { SKILLS, type Skill } from '../../bakehouse/index.ts';
+import type { Dough, Actual, DayInput } from '../demand/index.ts';
+import { beginOf } from './begin.ts';
+import { stoneOf } from './deck-lots.ts';
+import type { Frame } from './frame.ts';
+
+/** Between these a stone is watched to tell how fast it cools, °C. */
+const COOLS = [240, 200] as const;
+
+/** What kinds of tasks there are, in the order of a batch. */
+export type TaskKind =
+  | 'feed' | 'soak' | 'weigh' | 'autolyse' | 'mix' | 'fold' | 'lock-in' | 'turn' | 'divide' | 'shape' | 'pan' | 'load' | 'look' | 'out' | 'pack'; // prettier-ignore
+
+/** What a task is to people. */
+export interface TaskNote {
+  readonly kind: TaskKind;
+  /** Key of its dough. */
+  readonly dough: string;
+  readonly batch: number | null;
+  /** Of its dough, pre-ferment or product. */
+  readonly name: string;
+  /** kg, where that says more than pieces. */
+  readonly mass: number | null;
+  readonly pieces: number | null;
+  /** It began already. */
+  readonly done: boolean;
+}
+
+export const noteOf = (
+  kind: TaskKind,
+  dough: Dough,
+  batch: number | null,
+  name: string,
+  mass: number | null,
+): TaskNote => ({ kind, dough: dough.key, batch, name, mass, pieces: null, done: false });
+
+/** Slots of an hour. */
+export const HOUR = 60 / SLOT_MINUTES;
+
+/** Slots that work takes: at least one. */
+export const slotsOf = (seconds: number): number => Math.max(1, Math.ceil(seconds / SLOT - 1e-9));
+
+/** What a task needs beyond hands. */
+export interface Needs {
+  readonly uses?: readonly Use[];
+  /** Two people may do it together. */
+  readonly two?: boolean;
+  /** It is done at the bench. */
+  readonly bench?: boolean;
+  readonly load?: Load;
+  /** Slots: over by, and not before. */
+  readonly due?: number;
+  readonly first?: number;
+}
+
+/** A way to wait as it is put together: a slot away from its best counts as much as that of another, or such a share of it. */
+export interface Waiting extends Omit<Way, 'weight'> {
+  readonly share?: number;
+}
+
+/** Two people take this share of the time of one. Domain section 11, default. */
+const TWO = 0.55;
+/** Metres of bench that one person works at. */
+const BENCH = 1.5;
+/** Slots that what should be over already may still take. */
+const LATE = 3;
+
+/** The tasks of a day and the waits between them, as they are put together. */
+export class TaskList {
+  readonly tasks: Task[] = [];
+  readonly notes: TaskNote[] = [];
+  private readonly tables: Table[] = [];
+  private readonly arcs: Arc[] = [];
+  private readonly profiles: { profile: BakeProfile; slots: number }[] = [];
+  private readonly units: { id: string; name: string; tasks: number[]; leaders: readonly number[] }[] = [];
+  private readonly resourceAt: ReadonlyMap<string, number>;
+  private readonly actuals: ReadonlyMap<string, Actual>;
+  private readonly told: ReadonlyMap<string, number>;
+  /** The first slot in which something can still begin. */
+  private readonly now: number;
+
+  constructor(
+    readonly input: DayInput,
+    readonly frame: Frame,
+  ) {
+    this.resourceAt = new Map(frame.resources.map(({ id }, index) => [id, index]));
+    const slot = (epoch: number) => Math.ceil((epoch - frame.origin) / SLOT);
+    this.actuals = new Map(input.actuals.map((actual) => [actual.task, actual]));
+    this.told = new Map(input.told.map(({ task, at }) => [task, slot(at)]));
+    this.now = input.now === null ? 0 : Math.max(0, slot(input.now));
+  }
+
+  instance(): Instance {
+    const { frame, tables, tasks, arcs } = this;
+    const { floor, preheat } = this.input.bakehouse;
+    return {
+      origin: frame.origin,
+      slots: frame.slots,
+      skills: [...SKILLS],
+      people: frame.people,
+      resources: frame.resources,
+      decks: floor.oven.decks,
+      oneHeat: floor.oven.shared,
+      stones: this.stones(),
+      reheat: Math.ceil(preheat / SLOT_MINUTES),
+      tables,
+      tasks,
+      arcs,
+      batches: this.units satisfies readonly Batch[],
+      begin: beginOf(tasks, arcs, tables),
+      night: frame.night,
+      weights: floor.weights,
+    };
+  }
+
+  /** What each bake wants of its stones; trays that share one heat have none of their own. */
+  private stones(): Stones | null {
+    const { floor } = this.input.bakehouse;
+    if (floor.oven.shared) return null;
+    const room = this.frame.room.warmest;
+    const bakes = this.profiles.map(({ profile }) => ({
+      at: profile.loadAt,
+      leaves: settingAt(profile, profile.minutes).bottom ?? profile.loadAt,
+    }));
+    const [from, to] = COOLS;
+    return {
+      bakes,
+      play: STONE_PLAY.hotter,
+      cooling: ((from - to) * SLOT) / coolingSeconds(stoneOf(floor), room, from, to),
+    };
+  }
+
+  /** What really happened to a task, if it began. */
+  actual(id: string): Actual | null {
+    return this.actuals.get(id) ?? null;
+  }
+
+  /** The number of a bake: that of one before it with which it may share a load, else its own. */
+  profile(profile: BakeProfile, slots: number): number {
+    const known = this.profiles.findIndex(
+      (each) => each.slots === slots && whyApart(each.profile, profile) === null,
+    );
+    return known >= 0 ? known : this.profiles.push({ profile, slots }) - 1;
+  }
+
+  /** Begins tasks that are placed at once. */
+  unit(id: string, name: string, leaders: readonly number[] = []): number {
+    return this.units.push({ id, name, tasks: [], leaders }) - 1;
+  }
+
+  task(unit: number, note: TaskNote, id: string, seconds: number, skill: Skill, needs: Needs = {}): number {
+    const modes: Mode[] = [];
+    for (const people of needs.two ? [1, 2] : [1]) {
+      const slots = slotsOf(seconds * (people === 2 ? TWO : 1));
+      // Two are not sent where one is as quick on the clock.
+      if (people === 2 && slots >= (modes[0]?.slots ?? 0)) continue;
+      const bench = needs.bench ? this.use('bench', Math.round(BENCH * 10 * people)) : [];
+      modes.push({ name: people === 1 ? 'one' : 'two', slots, people, uses: [...(needs.uses ?? []), ...bench] });
+    }
+    const done = this.actuals.get(id);
+    if (done) return this.happened(unit, note, id, modes[0]?.slots ?? 1, done, needs);
+    return this.put(note, {
+      id, batch: unit, kind: note.kind, modes, skill: SKILLS.indexOf(skill),
+      first: Math.max(0, needs.first ?? 0, this.now), last: this.frame.slots,
+      load: needs.load ?? null, due: needs.due ?? null, told: this.told.get(id) ?? null,
+    }); // prettier-ignore
+  } // prettier-ignore
+
+  /** A task that began already stands where it began, whoever did it; it is over when it was, or when it should be. */
+  private happened(
+    unit: number,
+    note: TaskNote,
+    id: string,
+    planned: number,
+    { start, end }: Actual,
+    { uses = [], load = null }: { uses?: readonly Use[]; load?: Load | null },
+  ): number {
+    const slot = (epoch: number) => Math.max(0, Math.round((epoch - this.frame.origin) / SLOT));
+    const first = Math.min(slot(start), this.frame.slots - 1);
+    const slots = Math.max(1, end === null ? Math.max(planned, this.now - first) : slot(end) - first);
+    return this.put(
+      { ...note, done: true },
+      {
+        id, batch: unit, kind: note.kind, first, last: first, modes: [{ name: 'done', slots, people: 0, uses }],
+        skill: null, load, due: null, told: null,
+      },
+    ); // prettier-ignore
+  }
+
+  private put(note: TaskNote, task: Task): number {
+    const index = this.tasks.push(task) - 1;
+    this.notes.push(note);
+    this.units[task.batch]?.tasks.push(index);
+    return index;
+  }
+
+  /** So much of a resource, if there is such a thing here. */
+  use(resource: string, amount: number): Use[] {
+    const index = this.resourceAt.get(resource);
+    return index === undefined || amount <= 0 ? [] : [{ resource: index, amount: Math.ceil(amount) }];
+  }
+
+  table(table: Table): number {
+    return this.tables.push(table) - 1;
+  }
+
+  /** A way that waits alike at any time, slots. */
+  between(earliest: number, best: number, latest: number): Waiting {
+    return {
+      name: '',
+      tables: [this.table({ earliest: [earliest], best: [best], latest: [latest] })],
+      holds: [],
+      cost: 0,
+    };
+  }
+
+  arc(from: number, to: number, waits: readonly Waiting[], weight: number, levels = false): number {
+    const ways = waits.map(({ share = 1, ...way }): Way => ({ ...way, weight: weight * share }));
+    const before = this.notes[from]?.done ? this.tasks[from] : undefined;
+    if (!before) return this.arcs.push({ from, to, ways, levels }) - 1;
+    const end = before.first + (before.modes[0]?.slots ?? 0);
+    const done = this.notes[to]?.done ?? false;
+    // What happened cannot be undone: a wait that is over is what it was, and one that is late may still end now.
+    const reach = Math.max(0, done ? (this.tasks[to]?.first ?? 0) - end : this.now - end + LATE);
+    const opened = (each: number): number => {
+      const { earliest = [-1], best = [-1], latest = [-1] } = this.tables[each] ?? {};
+      const least = tableAt(earliest, end);
+      const known = least >= 0;
+      return this.table({
+        earliest: [known ? (done ? Math.min(reach, least) : least) : reach],
+        best: [known ? tableAt(best, end) : reach],
+        latest: [known ? Math.max(tableAt(latest, end), reach) : reach],
+      });
+    };
+    const open = ways.map((way) => ({
+      ...way,
+      holds: done ? [] : way.holds,
+      weight: done ? 0 : way.weight,
+      tables: way.tables.map(opened),
+    }));
+    return this.arcs.push({ from, to, ways: open, levels }) - 1;
+  } // prettier-ignore
+}

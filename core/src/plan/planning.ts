@@ -1,0 +1,233 @@
+import {
+  checkSchedule,
+  followDoughs,
+  verifyCertificate,
+  type Fault,
+  type Followed,
+  type RiseFault,
+} from './checker/index.ts';
+import {
+  costOf,
+  SLOT,
+  type Certificate,
+  type Cost,
+  type Instance,
+  type Schedule,
+  type Table,
+} from './instance/index.ts';
+import type { Network } from './network/index.ts';
+import { crowded, domainsOf, search, whyImpossible, type Progress } from './planner/index.ts';
+
+/** What is said of a day: three verdicts and no fourth. */
+export type Answer =
+  | { readonly verdict: 'planned'; readonly schedule: Schedule; readonly cost: Cost; readonly followed: Followed }
+  | { readonly verdict: 'impossible'; readonly certificate: Certificate }
+  | {
+      readonly verdict: 'not-found';
+      /** The nearest plan, and what it breaks. */
+      readonly schedule: Schedule;
+      readonly faults: readonly (Fault | RiseFault)[];
+    }; // prettier-ignore
+
+/** How a planning goes on: what the search has, or the answer that ends it. */
+export interface Planning {
+  readonly progress: Progress | null;
+  /** A plan to show, or why there is none; null while there is neither yet. */
+  readonly answer: Answer | null;
+}
+
+/** Rounds without a plan after which it is asked whether there can be one. */
+const DOUBT = 25;
+/** How often windows are drawn in where the doughs, followed to the minute, come out of theirs. */
+const REFITS = 3;
+
+/**
+ * Plans a day, step by step: it yields after each round of the search and may be left at any of them. Each answer has
+ * passed the checker. It ends by itself where there can be no plan, or where nothing could be better.
+ *
+ * @param seed of chance
+ * @param from a plan to begin with, for the same tasks
+ */
+export function* planning(network: Network, seed: number, from: Schedule | null = null): Generator<Planning, void, void> {
+  const { domains, emptied } = domainsOf(network.instance);
+  if (emptied) {
+    const answer = impossible(network.instance);
+    if (answer) yield { progress: null, answer };
+    return;
+  }
+  let { instance } = network;
+  let [shown, refits]: [Schedule | null, number] = [null, 0];
+  let answer: Answer | null = null;
+  let rounds = search(instance, domains, seed, from);
+  for (let next = rounds.next(); ; next = rounds.next()) {
+    const progress = next.value;
+    if (progress.unplaced > 0 && progress.rounds === DOUBT) {
+      const why = impossible(network.instance);
+      if (why) {
+        yield { progress, answer: why };
+        return;
+      }
+    }
+    if (progress.unplaced === 0 && progress.best !== shown) {
+      shown = progress.best;
+      const followed = followDoughs(network.models, network.instance, network.frame.room, shown);
+      const faults = checkSchedule(network.instance, shown);
+      if (faults.length === 0 && followed.faults.length === 0)
+        answer = { verdict: 'planned', schedule: shown, cost: costOf(network.instance, shown), followed };
+      else if (refits < REFITS && faults.length === 0) {
+        refits += 1;
+        instance = drawnIn(instance, shown, followed.faults);
+        rounds = search(instance, domainsOf(instance).domains, seed, shown, progress.begun);
+      }
+    }
+    yield { progress, answer };
+    if (next.done) return;
+  }
+} // prettier-ignore
+
+/** The verdict, if a certificate is found and the checker confirms it. */
+function impossible(instance: Instance): Answer | null {
+  const certificate = whyImpossible(instance);
+  return certificate && verifyCertificate(instance, certificate)
+    ? { verdict: 'impossible', certificate }
+    : null;
+}
+
+/** The instance with the waits before what came out of its window a slot narrower at the end that was missed. */
+function drawnIn(instance: Instance, schedule: Schedule, faults: readonly RiseFault[]): Instance {
+  const tables: Table[] = [...instance.tables];
+  const done = new Set<number>();
+  for (const { task, rise, window } of faults)
+    instance.arcs.forEach((arc, index) => {
+      if (arc.to !== task) return;
+      for (const each of arc.ways[schedule.ways[index] ?? 0]?.tables ?? []) {
+        const table = tables[each];
+        if (!table || done.has(each)) continue;
+        done.add(each);
+        const young = rise < window.earliest;
+        tables[each] = {
+          best: table.best.map((slot, at) => {
+            const [least, most] = [table.earliest[at] ?? -1, table.latest[at] ?? -1];
+            return least < 0 || most <= least ? slot : Math.max(slot, least + Number(young)) - Number(!young && slot >= most);
+          }),
+          earliest: table.earliest.map((slot, at) => (young && slot >= 0 && (table.latest[at] ?? 0) > slot ? slot + 1 : slot)),
+          latest: table.latest.map((slot, at) => (!young && slot > (table.earliest[at] ?? 0) ? slot - 1 : slot)),
+        };
+      }
+    });
+  return { ...instance, tables };
+} // prettier-ignore
+
+/** The day with more of one thing after another. */
+function withMore(instance: Instance): Instance[] {
+  const hand = {
+    name: 'one more',
+    skills: (1 << instance.skills.length) - 1,
+    free: [[0, instance.slots] as const],
+  };
+  const people = [...instance.people, hand, hand];
+  const decks = instance.decks + 2;
+  const resources = instance.resources.map((each) => ({ ...each, capacity: each.capacity * 2 + 4 }));
+  return [
+    { ...instance, people },
+    { ...instance, decks },
+    { ...instance, resources },
+  ];
+}
+
+/** The day with as much of all that doughs stand in as they could want. */
+const withRoom = (instance: Instance): Instance => ({
+  ...instance,
+  resources: instance.resources.map((each) => ({ ...each, capacity: (each.capacity + 1) * PLENTY })),
+});
+const PLENTY = 100;
+
+/** How much a plan breaks: slots of a whole thing or a deck that are short, half an hour for what else it breaks. */
+function breaksOf(day: Instance, schedule: Schedule): number {
+  const each = (fault: Fault): number => {
+    if (fault.kind === 'missing') return MISSING;
+    if (fault.kind === 'decks') return fault.short * (fault.to - fault.from);
+    if (fault.kind !== 'over') return 6;
+    return (
+      (fault.short / Math.max(1, day.resources[fault.resource]?.capacity ?? 0)) * (fault.to - fault.from)
+    );
+  };
+  return checkSchedule(day, schedule).reduce((sum, fault) => sum + each(fault), 0);
+}
+/** What a task without a place counts there: more than any that has one. */
+const MISSING = 1000;
+
+/** Rounds that a day with more is searched for, and in which its batches crowd. */
+const [NEAREST, CROWDED] = [12, 40];
+
+/**
+ * The nearest plan of a day for which none was found: what it would take more of, where and when. It yields after each
+ * round, as planning does.
+ *
+ * @param best the plan so far, with batches that have no place
+ */
+export function* nearestTo(network: Network, best: Schedule, seed: number): Generator<void, Answer, void> {
+  const nearest = yield* nearestOf(network.instance, best, seed);
+  const followed = followDoughs(network.models, network.instance, network.frame.room, nearest);
+  const faults = [...checkSchedule(network.instance, nearest), ...followed.faults];
+  return { verdict: 'not-found', schedule: nearest, faults };
+}
+
+function* nearestOf(day: Instance, best: Schedule, seed: number): Generator<void, Schedule, void> {
+  for (const instance of withMore(day)) {
+    const { domains, emptied } = domainsOf(instance);
+    if (emptied) continue;
+    let last: Progress | null = null;
+    for (const progress of search(instance, domains, seed, best)) {
+      last = progress;
+      yield;
+      if (progress.unplaced === 0 || progress.rounds >= NEAREST) break;
+    }
+    if (last?.unplaced === 0) return last.best;
+  }
+  // No one thing is to blame: what is short, where all that doughs stand in is there at first, and then where it is not.
+  let [least, nearest] = [Infinity, best];
+  for (const instance of [day, withRoom(day)]) {
+    const { domains, emptied } = domainsOf(instance);
+    if (emptied) continue;
+    let rounds = 0;
+    for (const plan of crowded(instance, domains, seed, best)) {
+      const breaks = breaksOf(day, plan);
+      if (breaks < least) [least, nearest] = [breaks, plan];
+      yield;
+      if ((rounds += 1) >= CROWDED) break;
+    }
+    if (nearest.tasks.every((placed) => placed !== null)) break;
+  }
+  return nearest;
+}
+
+/** A plan of one network carried over to another of nearly the same day: tasks and ways by their names. */
+export function carriedOver(schedule: Schedule, from: Network, to: Network): Schedule {
+  const taskAt = new Map(from.instance.tasks.map(({ id }, index) => [id, index]));
+  const shift = (from.instance.origin - to.instance.origin) / SLOT;
+  const wayOf = new Map(
+    from.instance.arcs.map((arc, index) => [arcKey(from, arc), arc.ways[schedule.ways[index] ?? 0]?.name]),
+  );
+  const hands = new Map(to.instance.people.map(({ name }, index) => [name, index]));
+  return {
+    tasks: to.instance.tasks.map(({ id }) => {
+      const placed = schedule.tasks[taskAt.get(id) ?? -1] ?? null;
+      if (!placed) return null;
+      const people = placed.people.flatMap(
+        (person) => hands.get(from.instance.people[person]?.name ?? '') ?? [],
+      );
+      return { ...placed, start: placed.start + shift, people };
+    }),
+    ways: to.instance.arcs.map((arc) => {
+      const name = wayOf.get(arcKey(to, arc));
+      return Math.max(
+        0,
+        arc.ways.findIndex((way) => way.name === name),
+      );
+    }),
+  };
+}
+
+const arcKey = ({ instance }: Network, { from, to }: { from: number; to: number }): string =>
+  `${instance.tasks[from]?.id ?? ''} ${instance.tasks[to]?.id ?? ''}`;

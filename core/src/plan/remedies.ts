@@ -1,0 +1,296 @@
+import { localTime } from '../time/index.ts';
+import { formatDuration, formatNumber } from '../units/index.ts';
+import { warmestProof, SKILLS, type Skill } from '../bakehouse/index.ts';
+import { SLOT } from './instance/index.ts';
+import type { DayInput, Pin } from './demand/index.ts';
+import type { Network } from './network/index.ts';
+import type { Answer } from './planning.ts';
+import type { Remedy } from './remedy.ts';
+import { lacking, taskWords } from './explain/index.ts';
+
+/** °C that pieces proof at: of the box, where it has one for all. */
+const proofOf = ({ bakehouse: { floor, usual } }: DayInput, asked: number | null): number =>
+  (asked === null ? null : floor.proofBox?.temperature) ?? asked ?? usual.room;
+
+/** A day changed by a remedy. */
+export function remedied(input: DayInput, remedy: Remedy): DayInput {
+  const { bakehouse } = input;
+  const withFloor = (floor: Partial<DayInput['bakehouse']['floor']>): DayInput => ({
+    ...input,
+    bakehouse: { ...bakehouse, floor: { ...bakehouse.floor, ...floor } },
+  });
+  const { floor } = bakehouse;
+  switch (remedy.kind) {
+    case 'hands':
+      return withFloor({ hands: [...floor.hands, remedy.hand] });
+    case 'shift':
+      return withFloor({
+        hands: floor.hands.map((hand) =>
+          hand.name === remedy.name ? { ...hand, shift: { from: remedy.from, to: remedy.to } } : hand,
+        ),
+      });
+    case 'later':
+      return {
+        ...input,
+        demand: input.demand.map((line) =>
+          line.formula === remedy.formula ? { ...line, drop: later(line.drop, remedy.minutes) } : line,
+        ),
+      };
+    case 'more':
+      return withFloor(moreOf(floor, remedy.of, remedy.count));
+    case 'cold': {
+      const { formula, product } = remedy;
+      const known = floor.products.some((each) => each.formula === formula && each.product === product);
+      return withFloor({
+        products: known
+          ? floor.products.map((each) =>
+              each.formula === formula && each.product === product ? { ...each, retard: true } : each,
+            )
+          : floor.products,
+      });
+    }
+    case 'proof':
+      if (floor.proofBox && floor.proofBox.temperature !== null)
+        return withFloor({
+          proofBox: { ...floor.proofBox, temperature: floor.proofBox.temperature + remedy.by },
+        });
+      return {
+        ...input,
+        formulas: input.formulas.map((each) => {
+          const { doc } = each.formula;
+          const { proof } = doc.process;
+          const around = (proof.around ?? bakehouse.usual.room) + remedy.by;
+          return each.slug === remedy.formula
+            ? {
+                ...each,
+                formula: {
+                  ...each.formula,
+                  doc: { ...doc, process: { ...doc.process, proof: { ...proof, around } } },
+                },
+              }
+            : each;
+        }),
+      };
+    case 'lighter':
+      return {
+        ...input,
+        demand: input.demand.map((line) =>
+          line.formula === remedy.formula
+            ? { ...line, scaledWeight: Math.round(line.scaledWeight * (1000 - remedy.percent * 10)) / 1000 }
+            : line,
+        ),
+      };
+    case 'unpin':
+    case 'swap':
+      return { ...input, pins: pinsAfter(input.pins, remedy) };
+  }
+}
+
+/** Times that tasks are held at after a remedy that is about nothing else. */
+export function pinsAfter(pins: readonly Pin[], remedy: Extract<Remedy, { kind: 'unpin' | 'swap' }>): Pin[] {
+  if (remedy.kind === 'unpin') return pins.filter(({ task }) => task !== remedy.task);
+  const [one, other] = remedy.tasks.map((task) => pins.find((pin) => pin.task === task));
+  if (!one || !other) return [...pins];
+  return pins.map((pin) =>
+    pin === one ? { ...pin, at: other.at } : pin === other ? { ...pin, at: one.at } : pin,
+  );
+}
+
+function moreOf(
+  floor: DayInput['bakehouse']['floor'],
+  of: string,
+  count: number,
+): Partial<DayInput['bakehouse']['floor']> {
+  if (of === 'tubs') return { tubs: floor.tubs + count };
+  if (of === 'decks') return { oven: { ...floor.oven, decks: floor.oven.decks + count } };
+  return {
+    holders: floor.holders.map((each) => (each.slug === of ? { ...each, count: each.count + count } : each)),
+  };
+}
+
+/** A wall-clock time some minutes later, on the same day. */
+function later(drop: string, minutes: number): string {
+  const [hour = 0, minute = 0] = drop.split(':').map(Number);
+  const at = Math.min(23 * 60 + 55, Math.max(0, hour * 60 + minute + minutes));
+  return `${String(Math.floor(at / 60)).padStart(2, '0')}:${String(at % 60).padStart(2, '0')}`;
+}
+
+/** A remedy as words on a button. */
+export function remedyWords(input: DayInput, remedy: Remedy): string {
+  const nameOf = (slug: string) => input.formulas.find((each) => each.slug === slug)?.formula.doc.name ?? slug;
+  switch (remedy.kind) {
+    case 'hands':
+      return `One more pair of hands ${remedy.hand.shift.from} to ${remedy.hand.shift.to}`;
+    case 'shift':
+      return `${remedy.name} works ${remedy.from} to ${remedy.to}`;
+    case 'later':
+      return `${nameOf(remedy.formula)} leaves ${formatDuration(remedy.minutes * 60)} later`;
+    case 'more':
+      return `${remedy.count === 1 ? 'One more of the' : `${remedy.count} more`} ${remedy.name}`;
+    case 'cold':
+      return `${remedy.name} may proof in the cold`;
+    case 'proof': {
+      const proof = input.formulas.find(({ slug }) => slug === remedy.formula)?.formula.doc.process.proof;
+      const to = proofOf(input, proof?.around ?? null) + remedy.by;
+      if (input.bakehouse.floor.proofBox?.temperature) return `The proof box stands at ${formatNumber(to, 0)} °C`;
+      return `${nameOf(remedy.formula)} proofs ${remedy.by > 0 ? 'warmer' : 'colder'}, at ${formatNumber(to, 0)} °C`;
+    }
+    case 'lighter':
+      return `${nameOf(remedy.formula)} ${formatNumber(remedy.percent, 0)} % lighter`;
+    case 'unpin':
+      return `Let go of the time to ${remedy.name}`;
+    case 'swap':
+      return `Change places: ${remedy.names[0]} and ${remedy.names[1]}`;
+  }
+} // prettier-ignore
+
+/** Which doughs and hands a conflict is about. */
+interface Trouble {
+  readonly doughs: readonly string[];
+  readonly pinned: readonly number[];
+  readonly skills: number;
+  readonly things: readonly { readonly of: string; readonly name: string; readonly count: number }[];
+  /** Slots. */
+  readonly from: number;
+  readonly to: number;
+}
+
+/**
+ * What might help a day that has no plan: each is to be planned before it is offered.
+ *
+ * @returns the likeliest first
+ */
+export function remediesFor(input: DayInput, network: Network, answer: Answer): Remedy[] {
+  if (answer.verdict === 'planned') return [];
+  const trouble = troubleOf(network, answer);
+  const { floor, zone } = input.bakehouse;
+  const remedies: Remedy[] = trouble.pinned.map((task) => ({
+    kind: 'unpin',
+    task: network.instance.tasks[task]?.id ?? '',
+    name: taskWords(network, task),
+  }));
+  remedies.push(...swaps(network, trouble.pinned));
+  for (const { of, name, count } of trouble.things) remedies.push({ kind: 'more', of, name, count });
+  const clock = (slot: number) => localTime(network.instance.origin + slot * SLOT, zone).time;
+  const skills = SKILLS.filter((_, index) => trouble.skills & (1 << index));
+  if (skills.length > 0) {
+    const from = Math.floor(Math.max(0, trouble.from - 12) / 12) * 12;
+    const hand = { name: 'One more', skills: [...skills] as Skill[], breaks: [] };
+    remedies.push({
+      kind: 'hands',
+      hand: { ...hand, shift: { from: clock(from), to: clock(Math.max(from + 48, trouble.to + 12)) } },
+    });
+    for (const { name, skills: can, shift } of floor.hands)
+      if (can.some((skill) => skills.includes(skill)))
+        remedies.push(
+          { kind: 'shift', name, from: moved(shift.from, -120), to: shift.to },
+          { kind: 'shift', name, from: shift.from, to: moved(shift.to, 120) },
+        );
+  }
+  for (const key of trouble.doughs) {
+    const dough = network.doughs.find((each) => each.key === key);
+    if (!dough) continue;
+    const { doc } = dough.formula;
+    const { culture = 0 } = network.models.find((model) => model.key === key)?.leavening ?? {};
+    const around = proofOf(input, doc.process.proof.around);
+    if (around + 2 <= warmestProof(doc.type, culture > 0))
+      remedies.push({ kind: 'proof', formula: dough.slug, by: 2 });
+    if (floor.retarder)
+      for (const { product } of dough.order) {
+        const known = floor.products.find((each) => each.formula === dough.slug && each.product === product);
+        const name = doc.products.find(({ slug }) => slug === product)?.name ?? product;
+        if (known && !known.retard) remedies.push({ kind: 'cold', formula: dough.slug, product, name });
+      }
+    for (const minutes of [30, 60, 120, 240]) remedies.push({ kind: 'later', formula: dough.slug, minutes });
+    if (trouble.things.length > 0) remedies.push({ kind: 'lighter', formula: dough.slug, percent: 10 });
+  }
+  return remedies;
+}
+
+/** A load that is held and in the way may change places with any other that is held. */
+function swaps(network: Network, pinned: readonly number[]): Remedy[] {
+  const held = network.instance.tasks.flatMap(({ id, load, first, last }, task) =>
+    load && first === last && !network.notes[task]?.done ? [{ task, id, first }] : [],
+  );
+  return held.flatMap((one, index) =>
+    held
+      .slice(index + 1)
+      .filter((other) => other.first !== one.first && [one, other].some(({ task }) => pinned.includes(task)))
+      .map((other): Remedy => ({
+        kind: 'swap',
+        tasks: [one.id, other.id],
+        names: [taskWords(network, one.task), taskWords(network, other.task)],
+      })),
+  );
+}
+
+/** A wall-clock time some minutes later, also past midnight. */
+const moved = (time: string, minutes: number): string => {
+  const [hour = 0, minute = 0] = time.split(':').map(Number);
+  const at = (((hour * 60 + minute + minutes) % 1440) + 1440) % 1440;
+  return `${String(Math.floor(at / 60)).padStart(2, '0')}:${String(at % 60).padStart(2, '0')}`;
+};
+
+function troubleOf(network: Network, answer: Exclude<Answer, { verdict: 'planned' }>): Trouble {
+  const { instance, notes } = network;
+  const doughsOf = (tasks: readonly number[]) =>
+    [...new Set(tasks.map((task) => notes[task]?.dough ?? ''))].filter(Boolean);
+  const pinnedOf = (tasks: readonly number[]) =>
+    tasks.filter((task) => instance.tasks[task]?.first === instance.tasks[task]?.last && !notes[task]?.done);
+  if (answer.verdict === 'impossible') {
+    const { certificate } = answer;
+    if (certificate.kind === 'chain') {
+      const { tasks } = certificate;
+      const skills = tasks.reduce((all, task) => all | bit(instance.tasks[task]?.skill ?? null), 0);
+      const due = Math.max(...tasks.map((task) => instance.tasks[task]?.due ?? 0));
+      return {
+        doughs: doughsOf(tasks), pinned: pinnedOf(tasks),
+        things: lacking(network, tasks).flatMap(({ resource, need }) =>
+          thingOf(network, resource, need - (instance.resources[resource]?.capacity ?? 0)),
+        ),
+        skills, from: Math.max(0, due - 96), to: Math.max(due, 12),
+      }; // prettier-ignore
+    }
+    const { of, from, to, need, have } = certificate;
+    const tasks = [...certificate.tasks, ...certificate.arcs.map((arc) => instance.arcs[arc]?.from ?? 0)];
+    const short = Math.ceil((need - have) / (to - from));
+    return {
+      doughs: doughsOf(tasks), pinned: pinnedOf(tasks), from, to,
+      skills: of.kind === 'hands' ? of.skills : 0,
+      things: of.kind === 'hands' ? [] : thingOf(network, of.kind === 'decks' ? null : of.resource, short),
+    }; // prettier-ignore
+  }
+  const doughs = new Set<string>();
+  const things: Trouble['things'][number][] = [];
+  let [skills, from, to] = [0, instance.slots, 0];
+  const touch = (task: number) => {
+    doughs.add(notes[task]?.dough ?? '');
+    const start = answer.schedule.tasks[task]?.start;
+    if (start !== undefined) [from, to] = [Math.min(from, start), Math.max(to, start + 12)];
+  };
+  for (const fault of answer.faults) {
+    if (fault.kind === 'over') things.push(...thingOf(network, fault.resource, Math.ceil(fault.short)));
+    else if (fault.kind === 'decks') things.push(...thingOf(network, null, fault.short));
+    else if (fault.kind === 'window') touch(instance.arcs[fault.arc]?.to ?? 0);
+    else if (fault.kind === 'double' || fault.kind === 'heat') fault.tasks.forEach(touch);
+    else {
+      touch(fault.task);
+      if (fault.kind === 'people' || fault.kind === 'missing')
+        skills |= bit(instance.tasks[fault.task]?.skill ?? null);
+    }
+  }
+  const all = [...instance.tasks.keys()].filter((task) => doughs.has(notes[task]?.dough ?? ''));
+  return {
+    doughs: [...doughs].filter(Boolean), pinned: pinnedOf(all), skills, things,
+    from: from < to ? from : 0, to: from < to ? to : instance.slots,
+  }; // prettier-ignore
+}
+
+const bit = (skill: number | null): number => (skill === null ? 0 : 1 << skill);
+
+/** What there may be more of; nobody buys a mixer for a day. */
+function thingOf({ instance }: Network, resource: number | null, count: number): Trouble['things'][number][] {
+  if (resource === null) return [];
+  const { id = '', name = '', unit = '' } = instance.resources[resource] ?? {};
+  return unit === '' && count > 0 ? [{ of: id, name, count }] : [];
+}

@@ -1,0 +1,26 @@
+import { z } from 'zod';
+import { Slug } from '../formula/index.ts';
+import { Hand, WallClock } from '../bakehouse/index.ts';
+
+/** A change to a day that may make a plan possible, or a better one. */
+export const Remedy = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('hands'), hand: Hand }),
+  z.strictObject({ kind: z.literal('shift'), name: z.string(), from: WallClock, to: WallClock }),
+  z.strictObject({ kind: z.literal('later'), formula: Slug, minutes: z.number().int().min(5).max(720) }),
+  z.strictObject({
+    kind: z.literal('more'),
+    of: z.string(),
+    name: z.string(),
+    count: z.number().int().positive(),
+  }),
+  z.strictObject({ kind: z.literal('cold'), formula: Slug, product: Slug, name: z.string() }),
+  z.strictObject({ kind: z.literal('proof'), formula: Slug, by: z.number().min(-10).max(10) }),
+  z.strictObject({ kind: z.literal('lighter'), formula: Slug, percent: z.number().gt(0).max(50) }),
+  z.strictObject({ kind: z.literal('unpin'), task: z.string(), name: z.string() }),
+  z.strictObject({
+    kind: z.literal('swap'),
+    tasks: z.tuple([z.string(), z.string()]),
+    names: z.tuple([z.string(), z.string()]),
+  }),
+]);
+export type Remedy = z.infer<typeof Remedy>;
