@@ -113,7 +113,7 @@ module.exports = {
   ],
   options: {
     doNotFollow: { path: 'node_modules' },
-    exclude: { path: '(\\.svelte-kit/|^web/build/|^test/bench/bare/)' },
+    exclude: { path: '(\\.svelte-kit/|^web/build/|^test/built/)' },
     tsPreCompilationDeps: true,
     tsConfig: { fileName: 'tsconfig.base.json' },
     extraExtensionsToScan: [],

@@ -1,9 +1,11 @@
 import { readFileSync } from 'node:fs';
+import { bakeDough, type DoughAsk } from '@jovet/core/plan';
 import { DayInput } from '@jovet/core/plan/demand';
-import type { DoughOrder, PlanInput } from '@jovet/core/day';
+import { mixesByHand, type DoughToMix } from '@jovet/core/plan/explain';
+import type { MixDoc } from '@jovet/core/mix';
 import { readBakeryFile, type BakeryFile } from '@jovet/core/formats';
 import { namedIngredients } from '@jovet/core/formula/scale';
-import type { Formula, FormulaDoc, Ingredient } from '@jovet/core/formula';
+import type { Formula, FormulaDoc, Ingredient, PieceOrder } from '@jovet/core/formula';
 import type { Result } from '@jovet/core/problem';
 
 /** The value of a result that must be good. */
@@ -54,35 +56,45 @@ export const DEMO_FORMULAS = [
 
 export const quayCountry = demoFormula('quay-country');
 
-export const thirtySixLoaves: DoughOrder = {
-  schema: 1,
-  formula: 'quay-country',
-  order: [{ product: 'quay-loaf', pieces: 36, scaledWeight: 0.84 }],
-  dispatch: { date: '2026-11-24', time: '07:00' },
-  readings: { flour: 19, room: 20, levain: 23, bowl: 20 },
-  ddt: 25,
-  mixer: 'big-mixer',
-  programme: 'gentle',
-};
+export const thirtySixLoaves: PieceOrder[] = [{ product: 'quay-loaf', pieces: 36, scaledWeight: 0.84 }];
 
-/** The demo bakery planning 36 loaves, with changes to the order. */
-export function demoInput(changes: Partial<DoughOrder> = {}): PlanInput {
-  const [mixer] = bakery.mixers;
-  const [tub] = bakery.tubs;
+/** The demo bakery: its settings, mixers and tubs, the first of each beside them. */
+export function demoHouse() {
+  const { bakehouse, mixers, tubs } = bakery;
+  const [mixer] = mixers;
+  const [tub] = tubs;
   if (!mixer || !tub) throw new Error('the demo bakery has a mixer and a tub');
-  return {
-    order: { ...thirtySixLoaves, ...changes },
-    formula: quayCountry,
-    bakehouse: bakery.bakehouse,
-    mixer,
-    tub,
-    logged: [],
-  };
+  return { bakehouse, mixers, tubs, mixer, tub };
+}
+
+/** 36 loaves of Quay Country for seven o'clock, by themselves. */
+export const quayAsk = (changes: Partial<DoughAsk> = {}): DoughAsk => ({
+  pieces: thirtySixLoaves, date: '2026-11-24', time: '07:00', room: 20, flour: 19, bowl: 20,
+  stands: { levain: 23 }, ddt: 25, mixer: 'big-mixer', ...changes,
+}); // prettier-ignore
+
+/** A dough that the demo bakery bakes by itself. */
+export const baked = (
+  changes: Partial<DoughAsk> = {},
+  slug: (typeof DEMO_FORMULAS)[number] = 'quay-country',
+) => must(bakeDough(slug, demoFormula(slug), quayAsk(changes), demoHouse()));
+
+/** The mix of those 36 loaves, outside a plan. */
+export function demoMix(changes: Partial<DoughToMix> = {}): MixDoc {
+  const { bakehouse, mixer } = demoHouse();
+  const formula = changes.formula ?? quayCountry;
+  const programme = bakehouse.programmes.find(({ slug }) => slug === formula.doc.process.programme);
+  if (!programme) throw new Error('the demo bakery has the programmes of its formulas');
+  const { ddt } = formula.doc.process;
+  const dough = { slug: 'quay-country', formula, order: thirtySixLoaves, mixer, programme, ddt, ...changes };
+  const [doc] = must(mixesByHand(dough, bakehouse));
+  if (!doc) throw new Error('a dough is mixed at least once');
+  return doc;
 }
 
 /** An ordinary Thursday of the demo bakery: all eight doughs. */
 export function demoDay(changes: Partial<DayInput> = {}): DayInput {
-  const { bakehouse, tub } = demoInput();
+  const { bakehouse, tub } = demoHouse();
   return DayInput.parse({
     schema: 1,
     date: '2026-11-26',

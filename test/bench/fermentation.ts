@@ -2,7 +2,7 @@ import { planFeeding, temperatureFor } from '@jovet/core/culture/feeding';
 import { doughScenario, usualTrial } from '@jovet/core/dough';
 import { forecast, Scenario } from '@jovet/core/fermentation/forecast';
 import { VIGOUR_SPREAD } from '@jovet/core/fermentation';
-import { DEMO_FORMULAS, demoFormula, demoInput, must } from '../../core/test/demo.ts';
+import { DEMO_FORMULAS, demoFormula, demoHouse, must } from '../../core/test/demo.ts';
 
 const piece = { kind: 'piece', mass: 0.84 } as const;
 
@@ -27,7 +27,7 @@ const long = Scenario.parse({
 
 /** The bulks of a long day: every demo dough in rooms and at temperatures of their own. */
 function dayOfForecasts(count: number): Scenario[] {
-  const { tub } = demoInput();
+  const { tub } = demoHouse();
   return Array.from({ length: count }, (_, index) => {
     const formula = demoFormula(DEMO_FORMULAS[index % DEMO_FORMULAS.length] ?? 'quay-country');
     const trial = must(usualTrial(formula, 16 + (index % 9), tub));

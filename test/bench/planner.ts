@@ -1,7 +1,8 @@
 import { median } from './median.ts';
 import { proveOptimum } from './prove.ts';
 import { carriedOver, planning } from '@jovet/core/plan';
-import { costOf, SLOT_MINUTES, type Instance, type Schedule } from '@jovet/core/plan/instance';
+import { costOf, type Instance, type Schedule } from '@jovet/core/plan/instance';
+import { SLOT_MINUTES } from '@jovet/core/dough';
 import { domainsOf, search, whyImpossible, type Progress } from '@jovet/core/plan/planner';
 import { networkOf, held } from '@jovet/core/plan/network';
 import { verifyCertificate } from '@jovet/core/plan/checker';

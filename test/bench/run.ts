@@ -1,15 +1,9 @@
-import { execFileSync, spawn, type ChildProcess } from 'node:child_process';
+import { spawn, type ChildProcess } from 'node:child_process';
 import { chmodSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
-import { Agent, get } from 'node:http';
 import { createServer, type AddressInfo } from 'node:net';
 import { cpus, tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { planDough, planWorkings } from '@jovet/core/day';
-import { addDays } from '@jovet/core/time';
-import { demoInput, must, thirtySixLoaves } from '../../core/test/demo.ts';
-import { saveDay } from '../../web/src/lib/server/database/bake-day.ts';
-import { findActor } from '../../web/src/lib/server/database/bakehouse.ts';
-import { connect } from '../../web/src/lib/server/database/connection.ts';
+import { baked, DEMO_FORMULAS, demoFormula } from '../../core/test/demo.ts';
 import { benchDayLine } from './day-line.ts';
 import { benchOvenRoom } from './oven-room.ts';
 import { median } from './median.ts';
@@ -19,28 +13,34 @@ import { benchOven } from './oven.ts';
 import { benchPlanner } from './planner.ts';
 
 const ROOT = new URL('../..', import.meta.url).pathname;
-const BARE = join(ROOT, 'test/bench/bare');
-const DAYS = 1000;
-const WARM = 300;
-const ROUNDS = 1000;
 
 async function benchCore(): Promise<void> {
-  const input = demoInput();
   const time = (work: () => void) => {
-    for (let warm = 0; warm < 500; warm += 1) work();
+    for (let warm = 0; warm < 40; warm += 1) work();
     return median(
-      Array.from({ length: 2000 }, () => {
+      Array.from({ length: 80 }, () => {
         const begun = performance.now();
         work();
         return performance.now() - begun;
       }),
     );
   };
-  const slice = time(() => planDough(input));
-  say('whole slice recomputed in core, median', `${slice.toFixed(3)} ms`, slice < 1, 'under 1 ms');
-  const plan = must(planDough(input));
-  const workings = time(() => Object.values(planWorkings(plan, input)).forEach((open) => open()));
-  say('every working of the plan opened', `${workings.toFixed(3)} ms`);
+  const doughs = DEMO_FORMULAS.map((slug) => {
+    const [product] = demoFormula(slug).doc.products;
+    if (!product) throw new Error(`${slug} has a product`);
+    const pieces = [{ product: product.slug, scaledWeight: product.scaledWeight, pieces: 36 }];
+    const { ddt } = demoFormula(slug).doc.process;
+    return { slug, ms: time(() => baked({ pieces, stands: {}, ddt, mixer: null }, slug)) };
+  });
+  const slowest = doughs.reduce((a, b) => (b.ms > a.ms ? b : a));
+  say(
+    `one dough planned by itself, median, the slowest of ${doughs.length} (${slowest.slug})`,
+    `${slowest.ms.toFixed(1)} ms`,
+    slowest.ms < 30,
+    'under 30 ms',
+  );
+  const workings = time(() => Object.values(baked().workings()).forEach((open) => open()));
+  say('the same, and every working of it opened', `${workings.toFixed(1)} ms`);
   const { long, solve, day } = await fermentationInWorker(200);
   const ms = (values: number[], limit: number, name: string) => {
     const middle = median(values);
@@ -56,27 +56,14 @@ async function benchServer(): Promise<void> {
   chmodSync(folder, 0o755);
   const port = await freePort();
   const jovet = spawn(join(ROOT, 'jovet'), ['start', '--data', join(folder, 'data'), '--port', String(port)]);
-  let bare: ChildProcess | undefined;
   try {
     await saidBy(jovet, 'Jovet is open');
     const url = readFileSync(join(folder, 'data/database.url'), 'utf8');
-    const last = await saveDays(url);
-    await benchFirstLoad(`http://127.0.0.1:${port}/plan/dough/${last}`);
+    await benchFirstLoad(`http://127.0.0.1:${port}/plan/orders`);
     await benchSheet(`http://127.0.0.1:${port}`);
     await benchPage(`http://127.0.0.1:${port}`);
-
-    execFileSync(join(ROOT, 'node_modules/.bin/vite'), ['build', '--logLevel', 'error'], {
-      cwd: BARE,
-      stdio: 'ignore',
-    });
-    const barePort = await freePort();
-    const env = { ...process.env, HOST: '127.0.0.1', PORT: String(barePort), JOVET_DATABASE_URL: url };
-    bare = spawn('node', ['build/index.js'], { cwd: BARE, env: { ...env, NODE_ENV: 'production' } });
-    await saidBy(bare, 'Listening');
-    await benchRatio(`http://127.0.0.1:${port}/plan/dough/${last}`, `http://127.0.0.1:${barePort}/`);
     await benchFormulaList(url);
   } finally {
-    bare?.kill();
     jovet.kill('SIGTERM');
     await new Promise((resolve) => jovet.once('close', resolve));
     rmSync(folder, { recursive: true, force: true });
@@ -153,21 +140,6 @@ async function benchFormulaList(url: string): Promise<void> {
   say('the same, worst', `${Math.max(...times).toFixed(1)} ms`);
 }
 
-/** Saves a thousand days the way a baker does. Returns the last of them. */
-async function saveDays(url: string): Promise<string> {
-  const db = connect(url);
-  const actor = await findActor(db);
-  if (!actor) throw new Error('the demo bakery has a person');
-  let date = '2030-01-01';
-  for (let day = 0; day < DAYS; day += 1) {
-    date = addDays('2030-01-01', day);
-    const saved = await saveDay(db, actor, { ...thirtySixLoaves, dispatch: { date, time: '07:00' } }, 0);
-    if (saved.kind !== 'saved') throw new Error(JSON.stringify(saved));
-  }
-  await db.destroy();
-  return date;
-}
-
 /** The JavaScript that a first visit fetches: every module that the page names, in the encoding the server sends. */
 async function benchFirstLoad(url: string): Promise<void> {
   const { openBrowser } = await import('../browser/browser.ts');
@@ -188,38 +160,10 @@ async function benchFirstLoad(url: string): Promise<void> {
   await end();
   const kilobytes = bytes / 1000;
   say(
-    'first load of One dough, JavaScript',
+    'first load of Orders, JavaScript',
     `${kilobytes.toFixed(0)} kB in ${scripts.size} files`,
     kilobytes <= 200,
     'at most 200 kB',
-  );
-}
-
-/** Asks both in turn, so that whatever else the machine does slows both alike. */
-async function benchRatio(room: string, bare: string): Promise<void> {
-  const agent = new Agent({ keepAlive: true });
-  const ask = (url: string) =>
-    new Promise<number>((resolve, reject) => {
-      const begun = performance.now();
-      get(url, { agent }, (answer) => {
-        if (answer.statusCode !== 200) reject(new Error(`${url} answered ${answer.statusCode}`));
-        answer.resume().on('end', () => resolve(performance.now() - begun));
-      }).on('error', reject);
-    });
-  const pairs: [number, number][] = [];
-  for (let round = 0; round < WARM + ROUNDS; round += 1) {
-    const pair: [number, number] = [await ask(room), await ask(bare)];
-    if (round >= WARM) pairs.push(pair);
-  }
-  agent.destroy();
-  const [ours, theirs] = [median(pairs.map(([a]) => a)), median(pairs.map(([, b]) => b))];
-  say(`One dough with ${DAYS} saved days, median answer`, `${ours.toFixed(2)} ms`);
-  say('bare page with one query, median answer', `${theirs.toFixed(2)} ms`);
-  say(
-    'One dough against the bare page',
-    `${(ours / theirs).toFixed(2)} times`,
-    ours / theirs <= 2,
-    'at most 2 times',
   );
 }
 

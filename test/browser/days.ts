@@ -21,7 +21,6 @@ export async function onlyOrders(
     return { customer, product, drop, pieces: 0 };
   });
   const wanted = lines.map(([customer, product, drop, pieces]) => ({ customer, product, drop, pieces }));
-  await api('PUT', `orders/${date}`, { lines: none });
-  await api('PUT', `orders/${date}`, { lines: wanted });
+  for (const said of [none, wanted]) if (said.length > 0) await api('PUT', `orders/${date}`, { lines: said });
 }
 export const settled = (visit: Visit) => visit.until('header [role="status"]', /Not saved yet|^ ?Saved/);

@@ -1,6 +1,6 @@
 import { v7 as uuid } from 'uuid';
-import { mixesOfDough } from '@jovet/core/day';
-import { demoFormula, demoInput, must } from '../../core/test/demo.ts';
+import { mixesByHand } from '@jovet/core/plan/explain';
+import { demoFormula, demoHouse, must } from '../../core/test/demo.ts';
 import { openBrowser } from './browser.ts';
 import { SERVED, Visit } from './visit.ts';
 
@@ -45,11 +45,12 @@ await visit.go('/know/bakehouse');
 await page.waitForSelector('[name="hands.0.name"]');
 await take('bakehouse');
 
-await visit.go(`/plan/dough/${DAY}`);
-await visit.enter('order.0.pieces', '36');
+await visit.go('/know/formulas/quay-country');
+await visit.press('Bake it');
+await visit.enter('bake.pieces.quay-loaf', '36');
+await visit.enter('bake.room', '17');
 await visit.until('h2', 'Weigh');
-
-await visit.enter('room', '17');
+await take('bake-it');
 await page.click('.room [data-figure="water.balance"]');
 await visit.until('[data-working]', 'flour brings');
 await page.waitForFunction(() => document.getAnimations().every((each) => each.playState !== 'running'));
@@ -58,17 +59,10 @@ await visit.keys('Escape');
 await page.waitForFunction(() => document.querySelector('[data-working]') === null);
 
 await look('dark');
-await visit.reload();
-await visit.until('h2', 'Weigh');
+await visit.go('/plan/day/2027-01-14');
+await visit.until('header [role="status"]', 'Not saved yet');
 await take('day-line-night');
-
 await look('light');
-await page.setViewport({ width: 794, height: 1123 });
-await visit.reload();
-await page.waitForSelector('.print-sheet');
-await page.emulateMediaType('print');
-await take('scale-sheet');
-await page.emulateMediaType('screen');
 
 await page.setViewport({ width: 1280, height: 800 });
 await visit.go('/know/formulas');
@@ -77,23 +71,22 @@ await take('formulas');
 await visit.go('/know/formulas/tidewater-rye');
 await page.waitForSelector('[data-figure="facts.salt"]');
 await take('formula-sheet');
-await visit.go(`/plan/dough/${DAY}`);
-await visit.enter('order.0.pieces', '36');
-await page.setViewport({ width: 390, height: 844 });
-await visit.reload();
-await visit.until('h2', 'Weigh');
-await page.evaluate(() => document.querySelector('.answer')?.scrollIntoView());
-await take('day-line-narrow');
+await visit.press('Sheet');
+await page.setViewport({ width: 794, height: 1123 });
+await page.emulateMediaType('print');
+await page.waitForSelector('.print-sheet');
+await take('scale-sheet');
+await page.emulateMediaType('screen');
 
 // A night of three mixes that came out one by one, so that the mixer has something to say.
 await page.setViewport({ width: 1280, height: 800 });
-const { bakehouse, mixer } = demoInput();
+const { bakehouse, mixer } = demoHouse();
 const programme = bakehouse.programmes.find(({ slug }) => slug === 'gentle');
 if (!programme) throw new Error('the demo bakery mixes gently');
 const formula = demoFormula('quay-country');
 const order = [{ product: 'quay-loaf', pieces: 140, scaledWeight: 0.84 }];
 const docs = must(
-  mixesOfDough({ slug: 'quay-country', formula, order, mixer, programme, ddt: 25 }, bakehouse),
+  mixesByHand({ slug: 'quay-country', formula, order, mixer, programme, ddt: 25 }, bakehouse),
 );
 for (const doc of docs) {
   const sent = await fetch(`${SERVED}/api/v1/mixes`, {

@@ -1,21 +1,23 @@
 import assert from 'node:assert/strict';
 import { v7 as uuid } from 'uuid';
-import { mixesOfDough } from '@jovet/core/day';
-import { demoFormula, demoInput, must } from '../../core/test/demo.ts';
+import { mixesByHand } from '@jovet/core/plan/explain';
+import { demoFormula, demoHouse, must } from '../../core/test/demo.ts';
+import { onlyOrders } from './days.ts';
 import { SERVED, type Visit } from './visit.ts';
 import { accessible, opensEveryWorking, visits } from './visited.ts';
 
 const { visited } = visits();
 
-/** Puts mixes of the house loaf on a day of a test's own. */
+/** Puts mixes of the house loaf on a day of a test's own, for which nothing else is ordered. */
 async function mixesOn(date: string, pieces = 36): Promise<string[]> {
-  const { bakehouse, mixer } = demoInput();
+  await onlyOrders(date, []);
+  const { bakehouse, mixer } = demoHouse();
   const [, programme] = bakehouse.programmes;
   assert.ok(programme);
   const order = [{ product: 'quay-loaf', pieces, scaledWeight: 0.84 }];
   const formula = demoFormula('quay-country');
   const docs = must(
-    mixesOfDough({ slug: 'quay-country', formula, order, mixer, programme, ddt: 25 }, bakehouse),
+    mixesByHand({ slug: 'quay-country', formula, order, mixer, programme, ddt: 25 }, bakehouse),
   );
   const ids: string[] = [];
   for (const doc of docs) {

@@ -80,15 +80,16 @@ test('what cannot be done is one clear line with its remedy', async () => {
   assert.match(await refusal('test', 'everything'), /not a check/);
 });
 
-test('start, save, stop, start: the plan is there; a second Jovet and a newer database are refused', async () => {
+test('start, order, stop, start: the order is there; a second Jovet and a newer database are refused', async () => {
   const first = { port: await releasedPort() };
   const jovet1 = jovet('start', '--data', data, '--port', first.port);
   await jovet1.until('Jovet is open');
-  const order = { ...thirtySixLoaves, dispatch: { date: '2033-01-02', time: '07:00' } };
-  const saved = await fetch(`http://127.0.0.1:${first.port}/api/v1/days/2033-01-02`, {
+  const line = { customer: 'own-counter', product: 'quay-loaf', drop: '08:00', pieces: 37 };
+  const orders = `http://127.0.0.1:${first.port}/api/v1/orders/2033-01-02`;
+  const saved = await fetch(orders, {
     method: 'PUT',
     headers: { 'content-type': 'application/json' },
-    body: JSON.stringify({ order, base: 0 }),
+    body: JSON.stringify({ lines: [line] }),
   });
   assert.equal(saved.status, 200);
   assert.match(
@@ -109,8 +110,8 @@ test('start, save, stop, start: the plan is there; a second Jovet and a newer da
   const again = jovet('start', '--data', data, '--port', first.port);
   const words = await again.until('Jovet is open');
   assert.match(words, /application +ready/);
-  const opened = await (await fetch(`http://127.0.0.1:${first.port}/api/v1/days/2033-01-02`)).json();
-  assert.deepEqual(opened.input.order, order);
+  const { lines } = (await (await fetch(orders)).json()) as { lines: (typeof line)[] };
+  assert.ok(lines.some(({ customer, pieces }) => customer === line.customer && pieces === line.pieces));
   const client = new pg.Client({ connectionString: readFileSync(join(data, 'database.url'), 'utf8') });
   await client.connect();
   await client.query(`insert into kysely_migration values ('9999-from-the-future', '2040-01-01')`);
@@ -145,7 +146,7 @@ test('a Jovet that was killed leaves nothing in the way, and --fresh --no-demo b
   const scaled = await fetch(`http://127.0.0.1:${port}/api/v1/formula/scale`, {
     method: 'POST',
     headers: { 'content-type': 'application/json' },
-    body: JSON.stringify({ formula: 'quay-country', to: { by: 'pieces', order: thirtySixLoaves.order } }),
+    body: JSON.stringify({ formula: 'quay-country', to: { by: 'pieces', order: thirtySixLoaves } }),
   });
   assert.equal((await scaled.json()).problems[0].path, 'formula');
   await jovet('stop', '--data', data).ended;

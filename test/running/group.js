@@ -1,3 +1,4 @@
+import { setMaxListeners } from 'node:events';
 import { relative } from 'node:path';
 import { run } from 'node:test';
 import { spec } from 'node:test/reporters';
@@ -16,6 +17,8 @@ const MINUTE = 60_000;
 export async function runGroup(name, files, { file: each, all, concurrency, from = '/' }) {
   const named = (file) => relative(from, file).replace(/\.mjs$/, '.ts');
   const ending = new AbortController();
+  // Each file listens for it.
+  setMaxListeners(0, ending.signal);
   const late = setTimeout(() => ending.abort(), all * MINUTE);
   const tests = run({
     files: [...files],

@@ -4,8 +4,7 @@ import { test } from 'node:test';
 import fc from 'fast-check';
 import type { z } from 'zod';
 import { FORMULA_CALCULATIONS } from '../src/lib/server/api/formula-calculations.ts';
-import { mixesOfPlan } from '@jovet/core/day';
-import { demoInput, must } from '../../core/test/demo.ts';
+import { demoMix } from '../../core/test/demo.ts';
 import { SolveAnswer } from '../src/lib/server/api/culture-schemas.ts';
 import { HeatAnswer, PackAnswer } from '../src/lib/server/api/oven-schemas.ts';
 import { RetarderAnswer } from '../src/lib/server/api/retarder-schemas.ts';
@@ -68,7 +67,7 @@ test('every answer has the form that is documented, to the last field', async ()
     '/api/v1/fermentation/solve': SolveAnswer,
     '/api/v1/oven/pack': PackAnswer,
     '/api/v1/oven/heat': HeatAnswer,
-    '/api/v1/day/clock': schemas.ClockAnswer,
+    '/api/v1/dough': schemas.BakeAnswer,
   };
   assert.deepEqual(Object.keys(documented).sort(), Object.keys(examples).sort());
   for (const [path, schema] of Object.entries(documented)) {
@@ -81,7 +80,7 @@ test('every answer has the form that is documented, to the last field', async ()
 
 test('water is reckoned in every way that is documented, and impossible wishes get an answer', async () => {
   const { mix } = examples['/api/v1/water'] as { mix: object };
-  const [doc] = must(mixesOfPlan(demoInput()));
+  const doc = demoMix();
   const sources = [
     { name: 'tap', temperature: 21 },
     { name: 'ice', kind: 'ice', temperature: 0 },
@@ -145,15 +144,15 @@ test('the answers are those of the worked cases', async () => {
     25,
   );
   assert.equal((await answer('/api/v1/fermentation/forecast')).crossings[1].time.toFixed(2), '3.98');
-  const clock = await answer('/api/v1/day/clock');
-  assert.equal(clock.water.balance.toFixed(1), '21.2');
-  assert.equal(clock.steps.at(-1).local, '2026-11-24 07:00');
-  assert.equal(clock.workings['water.balance'].symbol, 'T_w');
+  const dough = await answer('/api/v1/dough');
+  assert.equal(dough.water.balance.toFixed(1), '21.2');
+  assert.match(dough.tasks.at(-1).local, /^2026-11-24 06:/);
+  assert.equal(dough.workings['water.balance'].symbol, 'T_w');
 });
 
 test('bad JSON, wrong types, negative and absurd amounts and unknown names are refused at their place', async () => {
-  const clock = examples['/api/v1/day/clock'] as { order: { order: object[] } };
-  const withOrder = (changes: object) => ({ ...clock, order: { ...clock.order, ...changes } });
+  const dough = examples['/api/v1/dough'] as { ask: object };
+  const asking = (changes: object) => ({ ...dough, ask: { ...dough.ask, ...changes } });
   const line = { product: 'quay-loaf', pieces: 36, scaledWeight: 0.84 };
   const cases: [path: string, body: unknown, at: string][] = [
     [
@@ -174,23 +173,16 @@ test('bad JSON, wrong types, negative and absurd amounts and unknown names are r
       { basis: 'solution', percent: 60, purity: 0.5, given: 'water', mass: 1 },
       'percent',
     ],
-    [
-      '/api/v1/day/clock',
-      withOrder({ formula: 'lantern-baguette', order: [{ ...line, product: 'lantern-half' }] }),
-      'order.formula',
-    ],
     ['/api/v1/formula/scale', { formula: 'quay-country' }, 'to'],
-    ['/api/v1/day/clock', withOrder({ order: [{ ...line, pieces: -5 }] }), 'order.order.0.pieces'],
-    ['/api/v1/day/clock', withOrder({ order: [{ ...line, pieces: 1e12 }] }), 'order.order.0.pieces'],
-    ['/api/v1/day/clock', withOrder({ ddt: 400 }), 'order.ddt'],
-    ['/api/v1/day/clock', withOrder({ mixer: 'whisk' }), 'order.mixer'],
-    [
-      '/api/v1/day/clock',
-      withOrder({ dispatch: { date: '2026-02-30', time: '07:00' } }),
-      'order.dispatch.date',
-    ],
-    ['/api/v1/day/clock', { ...clock, workings: ['water.magic'] }, 'workings.0'],
-    ['/api/v1/day/clock', withOrder({ surprise: 1 }), 'order.surprise'],
+    ['/api/v1/dough', { ...dough, formula: 'moon-loaf' }, 'formula'],
+    ['/api/v1/dough', asking({ pieces: [{ ...line, pieces: -5 }] }), 'ask.pieces.0.pieces'],
+    ['/api/v1/dough', asking({ pieces: [{ ...line, pieces: 1e12 }] }), 'ask.pieces.0.pieces'],
+    ['/api/v1/dough', asking({ pieces: [{ ...line, pieces: 100_000 }] }), 'ask.pieces'],
+    ['/api/v1/dough', asking({ ddt: 400 }), 'ask.ddt'],
+    ['/api/v1/dough', asking({ mixer: 'whisk' }), 'ask.mixer'],
+    ['/api/v1/dough', asking({ date: '2026-02-30' }), 'ask.date'],
+    ['/api/v1/dough', { ...dough, workings: ['water.magic'] }, 'workings.0'],
+    ['/api/v1/dough', asking({ surprise: 1 }), 'ask.surprise'],
     ['/api/v1/fermentation/forecast', { ...RISING, culture: { share: 0 } }, 'culture.share'],
     ['/api/v1/fermentation/forecast', { ...RISING, temperature: 50, stays: HELD }, 'stays'],
     ['/api/v1/fermentation/solve', { ...examples['/api/v1/fermentation/solve'], hours: 1 }, 'hours'],
@@ -222,9 +214,8 @@ test('a body of 10 MB is refused, however it is sent', async () => {
 test('unknown addresses, other methods, other kinds of body and other sites are refused in the same form', async () => {
   await refused(await fetch(`${served}/api/v1/no/such/thing`));
   await refused(await fetch(`${served}/api/v1/water`, { method: 'DELETE' }));
-  await refused(await fetch(`${served}/api/v1/days/yesterday`));
-  await refused(await fetch(`${served}/api/v1/days/1999-01-01`));
-  await refused(await fetch(`${served}/api/v1/days?before=soon`));
+  await refused(await fetch(`${served}/api/v1/plans/yesterday`));
+  await refused(await fetch(`${served}/api/v1/plans/1999-01-01`));
   const example = JSON.stringify(examples['/api/v1/water']);
   assert.equal(
     (await post('/api/v1/water', example, { 'content-type': 'application/x-www-form-urlencoded' })).status,
@@ -253,28 +244,6 @@ test('whatever is sent, the answer is never a 500', async () => {
   );
 });
 
-test('a day is saved, listed and opened over the API, and a stale one is refused with both', async () => {
-  const { order } = examples['/api/v1/day/clock'] as { order: { dispatch: object } };
-  const date = '2031-05-06';
-  const put = (body: unknown, on = date) =>
-    fetch(`${served}/api/v1/days/${on}`, {
-      method: 'PUT',
-      headers: { 'content-type': 'application/json' },
-      body: JSON.stringify(body),
-    });
-  const mine = { ...order, dispatch: { date, time: '06:15' } };
-  assert.deepEqual(await (await put({ order: mine, base: 0 })).json(), { date, rev: 1, plan: 1 });
-  const stale = await put({ order: mine, base: 0 });
-  assert.equal(stale.status, 409);
-  const both = await stale.json();
-  assert.deepEqual([both.stands.input.order, both.refused], [mine, mine]);
-  const opened = await (await fetch(`${served}/api/v1/days/${date}`)).json();
-  assert.equal(opened.input.order.dispatch.time, '06:15');
-  const { days } = await (await fetch(`${served}/api/v1/days`)).json();
-  assert.equal(days[0].date, date);
-  await refused(await put({ order: mine, base: 0 }, '2031-05-07'));
-});
-
 test('a deck of nothing, a piece too large and a bake of no minutes are refused in words', async () => {
   const pack = (body: object) => post('/api/v1/oven/pack', JSON.stringify(body));
   const round = { kind: 'round', diameter: 0.3 };
@@ -300,4 +269,21 @@ test('a day is planned around what is held, and a pin on what is no task is refu
   assert.equal(startOf(held), at);
   const [problem] = await refused(await plan([{ task: 'moon-loaf.1.mix', at }]));
   assert.equal(problem?.path, 'pins.0');
+});
+
+test('the best plan that was found for a day is kept, unless it does not hold', async () => {
+  const date = '2032-04-01';
+  const put = (schedule: unknown) =>
+    fetch(`${served}/api/v1/plans/${date}/found`, {
+      method: 'PUT',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ schedule }),
+    });
+  const { schedule } = await (await post('/api/v1/plan', JSON.stringify({ date, seconds: 2 }))).json();
+  const kept = async (given: unknown) => ((await (await put(given)).json()) as { kept: boolean }).kept;
+  assert.equal(await kept({ tasks: [], ways: [] }), false);
+  const first = schedule.tasks.map((placed: { start: number }) => ({ ...placed, start: 0 }));
+  assert.equal(await kept({ ...schedule, tasks: first }), false);
+  assert.equal(await kept(schedule), true);
+  assert.equal(await kept(schedule), false, 'it is no better than itself');
 });

@@ -4,10 +4,8 @@ import { sql } from 'kysely';
 import { v7 as uuid } from 'uuid';
 import type { FormulaDoc } from '@jovet/core/formula';
 import { draftOfFormula } from '@jovet/core/sheet';
-import { demoFormula, demoInput, larder, must, problemsOf, thirtySixLoaves } from '../../core/test/demo.ts';
-import { mixesOfPlan } from '@jovet/core/day';
+import { demoFormula, demoMix, larder, must, problemsOf } from '../../core/test/demo.ts';
 import { exportEverything } from '../src/lib/server/database/archive.ts';
-import { saveDay } from '../src/lib/server/database/bake-day.ts';
 import { dropDraft, listDrafts, readDraft, saveDraft } from '../src/lib/server/database/formula-draft.ts';
 import { readFormulaRoom } from '../src/lib/server/database/formula-room.ts';
 import { listFormulas, reindex } from '../src/lib/server/database/formula-search.ts';
@@ -239,11 +237,7 @@ test('a file is looked into without keeping anything; its good part comes in if 
 
 test('everything exported comes into an empty Jovet as the same data, and into no other', async () => {
   const { db, actor } = fresh;
-  const on = { ...thirtySixLoaves, dispatch: { date: '2026-12-09', time: '06:00' } };
-  assert.equal((await saveDay(db, actor, on, 0)).kind, 'saved');
-  assert.equal((await saveDay(db, actor, { ...on, ddt: 24 }, 1)).kind, 'saved');
-  const [doc] = must(mixesOfPlan(demoInput()));
-  assert.ok(doc);
+  const doc = demoMix();
   const mixId = uuid();
   must(await beginMix(db, actor, { id: mixId, date: '2026-12-09', doc }));
   const read = {
@@ -260,13 +254,14 @@ test('everything exported comes into an empty Jovet as the same data, and into n
   must(await addReading(db, actor, mixId, { ...read, id: uuid(), value: 19, corrects: read.id }));
   const everything = await exportEverything(db, actor);
   assert.equal(everything.mixes[0]?.readings.length, 2);
-  assert.ok(everything.formulas.length > 8 && everything.drafts.length > 0 && everything.days.length === 1);
+  assert.ok(everything.formulas.length > 8 && everything.drafts.length > 0);
   const empty = await freshDatabase(false);
   try {
     const spoilt = structuredClone(everything);
-    Object.assign(spoilt.days[0]?.plans[0]?.input.order ?? {}, { programme: 'no-such-programme' });
+    const [pinned] = spoilt.formulas[0]?.versions ?? [];
+    Object.assign(pinned?.pins ?? {}, { 'moon-dust': 1 });
     const refused = problemsOf(await importFile(empty.db, empty.actor, JSON.stringify(spoilt)));
-    assert.match(refused['days.2026-12-09'] ?? '', /Plan 1 of 2026-12-09 cannot be read/);
+    assert.match(Object.values(refused).join(), /pinned to ingredients that are not in this file/);
     assert.equal((await readLarder(empty.db, empty.actor)).length, larder.length);
     must(await importFile(empty.db, empty.actor, JSON.stringify(everything)));
     assert.deepEqual(await exportEverything(empty.db, empty.actor), everything);

@@ -49,6 +49,27 @@ export async function freshDatabase(
   return { db, actor, url, end };
 }
 
+/** A database as an older version dumped it, migrated to that of now; dropped by `end`. */
+export async function dumpedDatabase(
+  name: string,
+): Promise<{ db: Db; actor: Actor; end: () => Promise<void> }> {
+  const own = `test_${randomUUID().replaceAll('-', '')}`;
+  await onCluster(`create database ${own}`);
+  const url = Object.assign(new URL(clusterUrl), { pathname: `/${own}` }).href;
+  const client = new pg.Client({ connectionString: url });
+  await client.connect();
+  const dump = await readFile(new URL(`dumps/${name}.sql`, import.meta.url), 'utf8');
+  await client.query(dump).finally(() => client.end());
+  const db = connect(url);
+  await migrate(db);
+  const actor = await ensureBakehouse(db);
+  const end = async () => {
+    await db.destroy();
+    await onCluster(`drop database ${own}`);
+  };
+  return { db, actor, end };
+}
+
 async function onCluster(statement: string): Promise<void> {
   const client = new pg.Client({ connectionString: clusterUrl });
   await client.connect();

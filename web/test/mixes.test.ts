@@ -2,9 +2,8 @@ import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
 import { sql } from 'kysely';
 import { v7 as uuid } from 'uuid';
-import { mixesOfPlan } from '@jovet/core/day';
 import type { MixReading } from '@jovet/core/mix';
-import { demoInput, must, problemsOf } from '../../core/test/demo.ts';
+import { demoMix, must, problemsOf } from '../../core/test/demo.ts';
 import { changeBakehouse, readBakehouse } from '../src/lib/server/database/bakehouse.ts';
 import {
   addReading,
@@ -23,8 +22,7 @@ before(async () => {
 });
 after(() => fresh.end());
 
-const [doc] = must(mixesOfPlan(demoInput()));
-assert.ok(doc);
+const doc = demoMix();
 let clock = 1_790_000_000;
 const reading = (factor: string, value: number, changes: Partial<MixReading> = {}): MixReading => ({
   id: uuid(),

@@ -1,5 +1,6 @@
 import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
+import { plannedDay } from '@jovet/core/plan/explain';
 import { networkOf } from '@jovet/core/plan/network';
 import { planning } from '@jovet/core/plan';
 import { type DayInput, ordersOn } from '@jovet/core/plan/demand';
@@ -96,6 +97,8 @@ test('a plan is checked before it is kept, opens as it was, and another is kept 
   assert.deepEqual(await saveDayPlan(db, actor, input, schedule, [], 1), { kind: 'saved', n: 2 });
   const open = await readDayPlan(db, actor, DATE);
   assert.deepEqual([open?.n, open?.doc.schedule, open?.input], [2, schedule, input]);
+  const { input: _, schedule: __, ...shown } = plannedDay(input, network, schedule, true);
+  assert.deepEqual(open?.shown, JSON.parse(JSON.stringify(shown)), 'what it showed is kept with it');
   assert.ok(await chooseDayPlan(db, actor, DATE, 1));
   assert.equal(await chooseDayPlan(db, actor, DATE, 9), false);
   assert.deepEqual((await listDayPlans(db, actor, DATE)).map(({ n, chosen }) => [n, chosen]), [[2, false], [1, true]]);

@@ -78,6 +78,11 @@ export const Build = z.strictObject({
   /** When it is wanted, epoch seconds. */
   wanted: Epoch.nullable().default(null),
   note: z.string().max(500).default(''),
+  /** What the plan of a day calls it, if it is a build of one. */
+  plan: z
+    .strictObject({ date: z.iso.date(), task: z.string().max(200) })
+    .nullable()
+    .default(null),
 });
 export type Build = z.infer<typeof Build>;
 

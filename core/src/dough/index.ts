@@ -1,5 +1,16 @@
 export { leavenDough, type LeavenedDough, type RipePart } from './leavening.ts';
 export {
+  type BatchModel,
+  bulkEnd,
+  type DoughModel,
+  type PrefermentModel,
+  type RoomBySlot,
+  SHEET,
+  type StandModel,
+  type StrandModel,
+} from './models.ts';
+export { levelOf, LEVELS, SLOT, SLOT_MINUTES, type Table, tableAt } from './table.ts';
+export {
   type BulkAsk,
   type BulkSamples,
   type FoldWhen,
@@ -10,3 +21,4 @@ export {
   tableOf,
 } from './tables.ts';
 export { doughScenario, type DoughTrial, usualTrial } from './trial.ts';
+export { type BatchInTub, bulkOfLog, type BulkShift, bulkShift, bulkShiftSentence } from './bulk-shift.ts';

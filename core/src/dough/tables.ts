@@ -17,8 +17,8 @@ import {
   type Place,
 } from '../fermentation/index.ts';
 import type { RiseWindow } from '../formula/index.ts';
-import { LEVELS, SLOT, type Table } from '../plan/instance/index.ts';
-import { SHEET, type RoomBySlot, type StandModel } from '../plan/models/index.ts';
+import { LEVELS, SLOT, type Table } from './table.ts';
+import { SHEET, type RoomBySlot, type StandModel } from './models.ts';
 
 /** Pieces rest so long in basket or tin whatever they have risen before, h. Chosen for Jovet. */
 const LEAST_PROOF = 0.5;

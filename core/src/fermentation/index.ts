@@ -1,10 +1,10 @@
 export { HEAT_TRANSFER, pieceTimeConstant, tubTimeConstant } from './body.ts';
 export {
   degas,
-  FOLD_KEEPS,
   type DoughState,
   fermentFor,
   fermentUntil,
+  FOLD_KEEPS,
   grownAt,
   HEAT_OF_RISE,
   heldAt,
@@ -22,6 +22,7 @@ export {
   leavening,
   ratesAt,
   RIPE_ACIDITY,
+  type Thetas,
   VIGOUR_SPREAD,
 } from './leavening.ts';
 export { MOST_RISE, type RiseBand, type Stage, stageAt, visibleRise } from './visible.ts';

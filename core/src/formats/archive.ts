@@ -2,7 +2,6 @@ import { z } from 'zod';
 import { Customer, OrderLine, StandingOrder, DayInput } from '../plan/demand/index.ts';
 import { Bakehouse, Tub } from '../bakehouse/index.ts';
 import { Mixer, MixDoc, MixReading } from '../mix/index.ts';
-import { PlanInput, upcastPlanInput } from '../day/index.ts';
 import { ScheduleDoc } from '../plan/index.ts';
 import { Build, Culture, LoggedSign } from '../culture/index.ts';
 import { FormulaDoc, Ingredient, Slug, upcastFormulaDoc, upcastIngredient } from '../formula/index.ts';
@@ -58,21 +57,25 @@ export const Archive = z.strictObject({
       ...Written,
     }),
   ),
-  days: z.array(
-    z.strictObject({
-      date: z.iso.date(),
-      plans: z
-        .array(
-          z.strictObject({
-            n: Count,
-            chosen: z.boolean(),
-            input: z.preprocess(upcastPlanInput, PlanInput),
-            ...Written,
-          }),
-        )
-        .min(1),
-    }),
-  ),
+  days: z
+    .array(
+      z.strictObject({
+        date: z.iso.date(),
+        plans: z
+          .array(
+            z.strictObject({
+              n: Count,
+              chosen: z.boolean(),
+              input: z.looseObject({}),
+              ...Written,
+            }),
+          )
+          .min(1),
+      }),
+    )
+    .max(100_000)
+    .default([])
+    .describe('plans of one dough, in exports of older versions'),
   mixes: z
     .array(
       z.strictObject({
@@ -120,8 +123,9 @@ export const Archive = z.strictObject({
         chosen: z.boolean(),
         verdict: z.enum(['planned', 'not-found']),
         cost: z.number(),
-        input: DayInput,
+        input: DayInput.or(z.looseObject({})),
         doc: z.looseObject({ schedule: ScheduleDoc }),
+        shown: z.looseObject({}).nullable().default(null).describe('what the plan showed when it was saved'),
         ...Written,
       }),
     )

@@ -1,6 +1,6 @@
 export { answerMix, type MixAnswer, type MixOutcome, outcomeOf } from './answer.ts';
 export { HOLD_BACK, massesOfMix, mixAt, sourceFactor, sourcesOf, sumFactors } from './masses.ts';
-export { celsiusOf, effectiveReadings, type KnownTemperature } from './readings.ts';
+export { BOWL_STAYS_WARM, celsiusOf, effectiveReadings, type KnownTemperature } from './readings.ts';
 export {
   MixDoc,
   Mixer,

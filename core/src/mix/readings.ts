@@ -23,23 +23,23 @@ export interface MixState {
 }
 
 /** Where a temperature comes from that a mix is reckoned with. */
-export type TemperatureOrigin = 'read' | 'dough before' | 'earlier mix' | 'usual';
+export type TemperatureOrigin = 'read' | 'dough before' | 'earlier mix' | 'forecast' | 'usual';
 
 export interface KnownTemperature {
   readonly celsius: number;
   readonly from: TemperatureOrigin;
-  /** Epoch seconds; null for what is only usual. */
+  /** Epoch seconds; null for what is only forecast, or usual. */
   readonly at: number | null;
 }
 
 /** A reading of an earlier mix of the day stands for this long, seconds. */
 const STANDS_FOR = 4 * 3600;
 /** After this long an empty bowl is as warm as the room again, seconds. */
-const BOWL_STAYS_WARM = 45 * 60;
+export const BOWL_STAYS_WARM = 45 * 60;
 
 /**
- * The temperatures that a mix is reckoned with: its own readings, else those of earlier mixes of the day, else the
- * usual ones. A bowl that was just emptied is as warm as the dough was; else it is as warm as the room.
+ * The temperatures that a mix is reckoned with: its own readings, else those of earlier mixes of the day, else what
+ * the plan expects, else the usual ones. A bowl that was just emptied is as warm as the dough was; else it is as warm as the room.
  *
  * @param earlier mixes of the day before this one, in order
  * @param factors flour, room, bowl and what else is read for this mix
@@ -60,18 +60,27 @@ export function temperaturesOf(
       .at(-1);
     return last ? { celsius: celsiusOf(last), from: 'earlier mix', at: last.at } : null;
   };
-  const usual = (factor: string): KnownTemperature => ({
-    celsius: mix.doc.usual[factor] ?? mix.doc.usual['room'] ?? 20,
-    from: 'usual',
-    at: null,
-  });
+  const forecastOf = (factor: string): KnownTemperature | null => {
+    const celsius = mix.doc.forecast[factor];
+    return celsius === undefined ? null : { celsius, from: 'forecast', at: null };
+  };
+  const usual = (factor: string): KnownTemperature =>
+    forecastOf(factor) ?? {
+      celsius: mix.doc.usual[factor] ?? mix.doc.usual['room'] ?? 20,
+      from: 'usual',
+      at: null,
+    };
   for (const factor of factors) {
     const read = own.get(factor);
     if (read) known.set(factor, { celsius: celsiusOf(read), from: 'read', at: read.at });
     else if (factor === 'bowl')
       known.set(
         factor,
-        bowlBefore(mix, earlier, now) ?? known.get('room') ?? before('room') ?? usual('room'),
+        bowlBefore(mix, earlier, now) ??
+          forecastOf('bowl') ??
+          known.get('room') ??
+          before('room') ??
+          usual('room'),
       );
     else known.set(factor, before(factor) ?? usual(factor));
   }

@@ -117,5 +117,9 @@ export const MixDoc = z.strictObject({
     .strictObject({ salt: z.boolean().default(false), keepBack: z.boolean().default(false) })
     .prefault({}),
   note: z.string().max(500).default(''),
+  /** The task of the plan that it is, if it is one. */
+  task: z.string().max(200).nullable().default(null),
+  /** What a plan expects the room, the bowl and its pre-ferments to have at that time, °C. */
+  forecast: z.record(Slug, Celsius).default({}),
 });
 export type MixDoc = z.infer<typeof MixDoc>;

@@ -2,3 +2,5 @@ export { type Answer, carriedOver, nearestTo, planning } from './planning.ts';
 export { pinsAfter, remedied, remediesFor, remedyWords } from './remedies.ts';
 export { Remedy } from './remedy.ts';
 export { ScheduleDoc } from './schedule-doc.ts';
+export { bakeDough, type BakedDough, DoughAsk, MOST_MIXES, MOST_PIECES } from './one-dough.ts';
+export { BakeDraft, openingBake, readBake } from './bake-draft.ts';

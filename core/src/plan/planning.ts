@@ -1,20 +1,13 @@
 import {
   checkSchedule,
-  followDoughs,
+  judge,
   verifyCertificate,
   type Fault,
   type Followed,
   type RiseFault,
 } from './checker/index.ts';
-import {
-  costOf,
-  SLOT,
-  type Certificate,
-  type Cost,
-  type Instance,
-  type Schedule,
-  type Table,
-} from './instance/index.ts';
+import { SLOT, type Table } from '../dough/index.ts';
+import type { Certificate, Cost, Instance, Schedule } from './instance/index.ts';
 import type { Network } from './network/index.ts';
 import { crowded, domainsOf, search, whyImpossible, type Progress } from './planner/index.ts';
 
@@ -70,11 +63,9 @@ export function* planning(network: Network, seed: number, from: Schedule | null 
     }
     if (progress.unplaced === 0 && progress.best !== shown) {
       shown = progress.best;
-      const followed = followDoughs(network.models, network.instance, network.frame.room, shown);
-      const faults = checkSchedule(network.instance, shown);
-      if (faults.length === 0 && followed.faults.length === 0)
-        answer = { verdict: 'planned', schedule: shown, cost: costOf(network.instance, shown), followed };
-      else if (refits < REFITS && faults.length === 0) {
+      const { followed, faults, cost } = judge(network, shown);
+      if (faults.length === 0 && cost) answer = { verdict: 'planned', schedule: shown, cost, followed };
+      else if (refits < REFITS && faults.length === followed.faults.length) {
         refits += 1;
         instance = drawnIn(instance, shown, followed.faults);
         rounds = search(instance, domainsOf(instance).domains, seed, shown, progress.begun);
@@ -168,9 +159,7 @@ const [NEAREST, CROWDED] = [12, 40];
  */
 export function* nearestTo(network: Network, best: Schedule, seed: number): Generator<void, Answer, void> {
   const nearest = yield* nearestOf(network.instance, best, seed);
-  const followed = followDoughs(network.models, network.instance, network.frame.room, nearest);
-  const faults = [...checkSchedule(network.instance, nearest), ...followed.faults];
-  return { verdict: 'not-found', schedule: nearest, faults };
+  return { verdict: 'not-found', schedule: nearest, faults: judge(network, nearest).faults };
 }
 
 function* nearestOf(day: Instance, best: Schedule, seed: number): Generator<void, Schedule, void> {

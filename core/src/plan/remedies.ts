@@ -1,7 +1,7 @@
 import { localTime } from '../time/index.ts';
 import { formatDuration, formatNumber } from '../units/index.ts';
 import { warmestProof, SKILLS, type Skill } from '../bakehouse/index.ts';
-import { SLOT } from './instance/index.ts';
+import { SLOT } from '../dough/index.ts';
 import type { DayInput, Pin } from './demand/index.ts';
 import type { Network } from './network/index.ts';
 import type { Answer } from './planning.ts';

@@ -2,9 +2,9 @@ import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
 import { Bakehouse, draftOfFloor, parseFloor } from '@jovet/core/bakehouse';
 import { parseSpan } from '../../src/bakehouse/floor-draft.ts';
-import { demoInput, must, problemsOf } from '../demo.ts';
+import { demoHouse, must, problemsOf } from '../demo.ts';
 
-const bakehouse = Bakehouse.parse(demoInput().bakehouse);
+const bakehouse = Bakehouse.parse(demoHouse().bakehouse);
 
 describe('the floor of a bakehouse in fields', () => {
   it('what is shown reads back the same, in both units', () => {

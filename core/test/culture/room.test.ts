@@ -76,7 +76,7 @@ test('a chain is fed backwards from when the last build is wanted', () => {
 test('how a build stands: young, ripe, past, at the heights of its vessel', () => {
   const build = {
     schema: 1 as const, at: NOW, seed: 0.1, flour: 0.4, water: 0.4, temperature: 23, place: wheat.place,
-    vessel: wheat.vessel, seedPopulation: 0.7, wanted: null, note: '',
+    vessel: wheat.vessel, seedPopulation: 0.7, wanted: null, note: '', plan: null,
   }; // prettier-ignore
   const { builds } = followBuilds(wheat, [{ id: 'one', parent: null, build, signs: [] }], () => 12);
   const [one] = builds;
@@ -129,7 +129,7 @@ const diary = (
     parent: null,
     build: {
       schema: 1 as const, at: NOW + at * HOUR, seed: index === 0 ? 0 : 0.05, flour: 0.05, water: 0.05, temperature: 26,
-      place: wheat.place, vessel: wheat.vessel, seedPopulation: 0.7, wanted: null, note: '',
+      place: wheat.place, vessel: wheat.vessel, seedPopulation: 0.7, wanted: null, note: '', plan: null,
     }, // prettier-ignore
     signs: seen
       ? [

@@ -129,7 +129,7 @@ const NOW = 1_790_000_000;
 let made = 0;
 const build = (at: number, changes: Partial<Build> = {}): Build => ({
   schema: 1, at, seed: 0.1, flour: 0.4, water: 0.4, temperature: 23,
-  place: { name: 'shelf', around: 23 }, vessel: wheat.vessel, seedPopulation: 0.7, wanted: null, note: '',
+  place: { name: 'shelf', around: 23 }, vessel: wheat.vessel, seedPopulation: 0.7, wanted: null, note: '', plan: null,
   ...changes,
 }); // prettier-ignore
 const kept = (of: Build, signs: readonly [number, Sign][] = [], parent: string | null = null): KeptBuild => ({

@@ -12,7 +12,7 @@ import { formulas } from './any-formula.ts';
 const grams = (kg: number) => Number((kg * 1000).toFixed(1));
 
 test('case F1: 36 × 840 g of Quay Country', () => {
-  const scaled = must(scaleFormula(quayCountry, thirtySixLoaves.order));
+  const scaled = must(scaleFormula(quayCountry, thirtySixLoaves));
   assert.equal(grams(scaled.dough), 30_857.1);
   assert.equal(grams(scaled.flour), 17_325.7);
   const [levain] = scaled.parts;
@@ -49,7 +49,7 @@ test('case F1: 36 × 840 g of Quay Country', () => {
 test('keep-back and loss enlarge the build, not the dough', () => {
   const doc = structuredClone(quayCountry.doc);
   Object.assign(doc.parts[0] ?? {}, { keepBack: 0.1, loss: 5 });
-  const scaled = must(scaleFormula({ ...quayCountry, doc }, thirtySixLoaves.order));
+  const scaled = must(scaleFormula({ ...quayCountry, doc }, thirtySixLoaves));
   assert.equal(grams(scaled.parts[0]?.build ?? 0), grams((4.8512 + 0.1) / 0.95));
   assert.equal(grams(scaled.finalMix.holds[0]?.mass ?? 0), 4851.2);
 });

@@ -9,9 +9,9 @@ import { defaultFriction } from '../../src/mix/record/friction.ts';
 import { massesWith } from '../../src/mix/masses.ts';
 import type { MixState } from '../../src/mix/readings.ts';
 import { scaleFormula } from '@jovet/core/formula/scale';
-import { DEMO_FORMULAS, demoFormula, demoInput, must, problemsOf } from '../demo.ts';
+import { DEMO_FORMULAS, demoFormula, demoHouse, must, problemsOf } from '../demo.ts';
 
-const { bakehouse, mixer } = demoInput();
+const { bakehouse, mixer } = demoHouse();
 const NOW = 1_790_000_000;
 let made = 0;
 const reading = (factor: string, value: number, changes: Partial<MixReading> = {}): MixReading => ({

@@ -3,7 +3,7 @@ import { test } from 'node:test';
 import { draftOfWaterHouse, parseWaterHouse } from '@jovet/core/bakehouse';
 import { parseBouts } from '../../src/bakehouse/water-house.ts';
 import { deviceSource, typedSource, USUAL_SOURCES, WaterSources } from '@jovet/core/mix';
-import { demoInput, must, problemsOf } from '../demo.ts';
+import { demoHouse, must, problemsOf } from '../demo.ts';
 
 const NOW = 1_790_000_000;
 
@@ -46,7 +46,7 @@ test('bouts of a programme are read as people write them', () => {
 });
 
 test('mixers, programmes and sources go through their fields unchanged, in °C and °F; what is wrong is named', () => {
-  const { bakehouse, mixer } = demoInput();
+  const { bakehouse, mixer } = demoHouse();
   const sources = WaterSources.parse(USUAL_SOURCES);
   const given = {
     ...bakehouse,

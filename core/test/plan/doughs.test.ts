@@ -2,13 +2,13 @@ import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
 import fc from 'fast-check';
 import { doughScenario, usualTrial, type DoughTrial } from '@jovet/core/dough';
-import { mixesOfDough, mixesOfPlan } from '@jovet/core/day';
+import { mixesByHand } from '@jovet/core/plan/explain';
 import { forecast } from '@jovet/core/fermentation/forecast';
 import { correctedSince, pinnedLarder, sameMakeUp } from '@jovet/core/formula';
 import { scaleFormula } from '@jovet/core/formula/scale';
-import { DEMO_FORMULAS, demoFormula, demoInput, larder, must, problemsOf } from '../demo.ts';
+import { DEMO_FORMULAS, demoFormula, demoHouse, larder, must } from '../demo.ts';
 
-const { tub, mixer, bakehouse } = demoInput();
+const { tub, mixer, bakehouse } = demoHouse();
 const [programme] = bakehouse.programmes;
 assert.ok(programme);
 
@@ -19,7 +19,7 @@ describe('a dough larger than a mixer', () => {
         const formula = demoFormula(slug);
         const order = formula.doc.products.map(({ slug: product, scaledWeight }, index) => ({ product, pieces: pieces[index % 3] ?? 1, scaledWeight }));
         const { dough } = must(scaleFormula(formula, order));
-        const found = mixesOfDough({ slug, formula, order, mixer, programme, ddt: 25 }, bakehouse);
+        const found = mixesByHand({ slug, formula, order, mixer, programme, ddt: 25 }, bakehouse);
         if (!found.ok) {
           // Too little for the mixer, or so little above a full one that halves are.
           const mixes = Math.max(1, Math.ceil(dough / mixer.maxDough));
@@ -40,11 +40,6 @@ describe('a dough larger than a mixer', () => {
         }
       }),
     );
-  });
-
-  it('with a programme that is gone says which field and what to do', () => {
-    const input = demoInput({ programme: 'gone' });
-    assert.match(problemsOf(mixesOfPlan(input))['programme'] ?? '', /not known here.*Choose another/);
   });
 }); // prettier-ignore
 

@@ -1,4 +1,5 @@
-import type { Arc, Batch, Instance, Mode, Table, Task } from '@jovet/core/plan/instance';
+import type { Arc, Batch, Instance, Mode, Task } from '@jovet/core/plan/instance';
+import type { Table } from '@jovet/core/dough';
 import { chanceFrom } from '@jovet/core/chance';
 
 type Span = readonly [from: number, to: number];

@@ -7,7 +7,8 @@ import { networkOf, type Network } from '@jovet/core/plan/network';
 import { planning, remedied, Remedy, remedyWords } from '@jovet/core/plan';
 import { whyImpossible } from '@jovet/core/plan/planner';
 import type { DayInput } from '@jovet/core/plan/demand';
-import type { Schedule, Table } from '@jovet/core/plan/instance';
+import type { Schedule } from '@jovet/core/plan/instance';
+import type { Table } from '@jovet/core/dough';
 import { demoDay, must } from '../demo.ts';
 import { baking, planned } from './planned.ts';
 

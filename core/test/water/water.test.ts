@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
-import { planDough } from '@jovet/core/day';
+import { answerMix, type MixDoc } from '@jovet/core/mix';
 import {
   autolyseTemperature,
   balanceWater,
@@ -17,7 +17,7 @@ import {
   type WaterSource,
 } from '@jovet/core/water';
 import { baseOfFactor, waterBySum } from '../../src/water/factors.ts';
-import { demoInput, must, problemsOf } from '../demo.ts';
+import { demoHouse, demoMix, must, problemsOf } from '../demo.ts';
 
 /** F1's final mix as domain section 5 gives it. */
 const f1 = (change: Partial<Mix> = {}): Mix => ({
@@ -41,6 +41,13 @@ test('W1 and W2: sum of factors and base number', () => {
   assert.equal(waterByBase(66, 19, 22), 25);
 });
 
+/** The water of 36 loaves at some temperatures, what is not said being as usual. */
+const waterOf = (forecast: Record<string, number>, changes: Partial<MixDoc> = {}) => {
+  const usual = { flour: 19, room: 20, levain: 23, bowl: 20 };
+  const doc = { ...demoMix(), ...changes, forecast: { ...usual, ...forecast } };
+  return must(answerMix({ doc, readings: [] }, [], [], 0)).water;
+};
+
 test('W3: heat balance without bowl and loss', () => {
   assert.equal(waterAt(f1()).toFixed(2), '18.51');
   assert.equal(waterAt(f1({ friction: 8 })).toFixed(2), '8.88');
@@ -50,7 +57,7 @@ test('W5: with bowl and loss; sum and base are derived and agree at the usual re
   const real = must(balanceWater(f1({ bowl: { mass: 20, temperature: 20 }, minutes: 30 }), 25));
   assert.equal(real.temperature.toFixed(2), '21.20');
   assert.equal(real.loss.toFixed(2), '1.11');
-  const { water } = must(planDough(demoInput()));
+  const water = waterOf({});
   assert.equal(water.balance.temperature.toFixed(2), '21.20');
   assert.equal(water.sum.temperature.toFixed(2), '21.20');
   assert.equal(water.base.temperature.toFixed(2), '21.20');
@@ -60,7 +67,7 @@ test('W5: with bowl and loss; sum and base are derived and agree at the usual re
 });
 
 test('away from the usual readings the three ways differ, and the balance weighs the masses', () => {
-  const { water } = must(planDough(demoInput({ readings: { flour: 12, room: 20, levain: 23, bowl: 20 } })));
+  const water = waterOf({ flour: 12 });
   assert.ok(water.balance.temperature < water.sum.temperature - 1);
 });
 
@@ -209,18 +216,19 @@ test('the band of a forecast grows with the spread of friction', () => {
 });
 
 test('water that cannot be poured is as near as the sources get, and the dough that results is said', () => {
-  const cold = must(planDough(demoInput({ readings: { flour: 2, room: 6, levain: 10, bowl: 5 } })));
-  assert.equal(cold.water.pour, 40);
-  assert.ok(cold.water.fdt < 24.5);
+  const cold = waterOf({ flour: 2, room: 6, levain: 10, bowl: 5 });
+  assert.equal(cold.pour, 40);
+  assert.ok(cold.fdt < 24.5);
   assert.match(cold.cautions.join(' '), /harms the leaven: pour 40 °C and the dough comes out at/);
   const readings = { flour: 32, room: 30, levain: 28, bowl: 30 };
-  const hot = must(planDough(demoInput({ readings, programme: 'intensive' })));
-  assert.ok(hot.water.poured.ice > 0.2 && Math.abs(hot.water.fdt - 25) < 1e-9);
-  assert.ok((hot.water.iceless?.fdt ?? 0) > 27);
-  const given = demoInput({ readings, programme: 'intensive' });
-  const sources = given.bakehouse.sources.filter(({ kind }) => kind !== 'ice');
-  const iceless = must(planDough({ ...given, bakehouse: { ...given.bakehouse, sources } }));
-  assert.equal(iceless.water.pour, 14);
+  const programme = demoHouse().bakehouse.programmes.find(({ slug }) => slug === 'intensive');
+  assert.ok(programme);
+  const hot = waterOf(readings, { programme });
+  assert.ok(hot.poured.ice > 0.2 && Math.abs(hot.fdt - 25) < 1e-9);
+  assert.ok((hot.iceless?.fdt ?? 0) > 27);
+  const sources = demoMix().sources.filter(({ kind }) => kind !== 'ice');
+  const iceless = waterOf(readings, { programme, sources });
+  assert.equal(iceless.pour, 14);
   assert.match(iceless.cautions.join(' '), /colder than any source: with 14.0 °C the dough comes out at/);
   assert.match(problemsOf(balanceWater(f1({ water: 0 }), 25))['water'] ?? '', /no water/);
   assert.match(problemsOf(pourWater(0, 20, [tap(14)]))['water'] ?? '', /no water/);

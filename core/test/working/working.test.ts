@@ -2,7 +2,8 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { isDeepStrictEqual } from 'node:util';
 import { all, create } from 'mathjs';
-import { mixesOfDough, planDough, planWorkings, type DoughOrder } from '@jovet/core/day';
+import type { DoughAsk } from '@jovet/core/plan';
+import { mixesByHand, dayWorkings } from '@jovet/core/plan/explain';
 import { buildWorkings, feedingWorkings } from '@jovet/core/culture';
 import { followBuilds, standingOf } from '@jovet/core/culture/followed';
 import { planFeeding } from '@jovet/core/culture/feeding';
@@ -20,22 +21,31 @@ import {
   type Workings,
 } from '@jovet/core/working';
 import { shownValues } from '../../src/working/index.ts';
-import { demoCultures, DEMO_FORMULAS, demoFormula, demoInput, must } from '../demo.ts';
+import { baked, demoCultures, demoDay, DEMO_FORMULAS, demoFormula, demoHouse, must } from '../demo.ts';
+import { planned } from '../plan/planned.ts';
 
 const math = create(all ?? {});
 
-const variety: Partial<DoughOrder>[] = [
+const variety: Partial<DoughAsk>[] = [
   {},
-  { readings: { flour: 12.4, room: 17, levain: 24.5, bowl: 16 }, programme: 'improved', ddt: 24 },
+  { flour: 12.4, room: 17, bowl: 16, stands: { levain: 24.5 }, ddt: 24 },
   {
-    order: [
+    pieces: [
       { product: 'quay-loaf', pieces: 7, scaledWeight: 0.8437 },
-      { product: 'quay-roll', pieces: 120, scaledWeight: 0.095 },
+      { product: 'quay-roll', pieces: 60, scaledWeight: 0.095 },
     ],
-    readings: { flour: 27, room: 26, levain: 25, bowl: 25 },
-    dispatch: { date: '2026-10-25', time: '11:30' },
+    flour: 27, room: 26, bowl: 25, stands: { levain: 25 }, date: '2026-10-25', time: '11:30',
   },
-];
+]; // prettier-ignore
+
+/** Pieces that are enough to be weighed well, and few enough for what is here. */
+const MANY: Readonly<Record<string, number>> = {
+  'butter-crescents': 120,
+  'cardamom-knots': 120,
+  'skipper-twists': 120,
+  'tidewater-rye': 30,
+  'oat-tin': 36,
+};
 
 /** Works an equation from what is shown, and says how far the rounding of what is shown can carry it. */
 function workAgain(working: Working): { value: number; play: number } {
@@ -61,9 +71,19 @@ const shown = (of: Quantity): number | number[] =>
 /** All the workings that a baker can open: of plans, and of every formula of the demo bakery with its costs. */
 const opened: [name: string, workings: Workings][] = [
   ...variety.map((changes, index): [string, Workings] => {
-    const given = demoInput(changes);
-    return [`order ${index + 1}`, planWorkings(must(planDough(given)), given)];
+    return [`ask ${index + 1}`, baked(changes).workings()];
   }),
+  ...DEMO_FORMULAS.map((slug): [string, Workings] => {
+    const [product] = demoFormula(slug).doc.products;
+    assert.ok(product);
+    const pieces = [{ product: product.slug, scaledWeight: product.scaledWeight, pieces: MANY[slug] ?? 40 }];
+    return [`${slug} by itself`, baked({ pieces, stands: {}, mixer: null }, slug).workings()];
+  }),
+  ((): [string, Workings] => {
+    const input = demoDay();
+    const { network, answer } = planned(input);
+    return ['an ordinary day', dayWorkings(input, network, answer.schedule, answer.followed)];
+  })(),
   ...DEMO_FORMULAS.map((slug): [string, Workings] => {
     const formula = demoFormula(slug);
     const { products } = formula.doc;
@@ -77,7 +97,7 @@ const opened: [name: string, workings: Workings][] = [
     return [slug, { ...formulaWorkings(formula, order, scaled), ...cost }];
   }),
   ...DEMO_FORMULAS.map((slug, index): [string, Workings] => {
-    const { bakehouse, mixer } = demoInput();
+    const { bakehouse, mixer } = demoHouse();
     const formula = demoFormula(slug);
     const [programme] = bakehouse.programmes.filter((each) => each.slug === formula.doc.process.programme);
     assert.ok(programme, slug);
@@ -87,7 +107,7 @@ const opened: [name: string, workings: Workings][] = [
       scaledWeight: each.scaledWeight,
     }));
     const { ddt } = formula.doc.process;
-    const [doc] = must(mixesOfDough({ slug, formula, order, mixer, programme, ddt }, bakehouse));
+    const [doc] = must(mixesByHand({ slug, formula, order, mixer, programme, ddt }, bakehouse));
     assert.ok(doc, slug);
     // Some cold, some hot enough for ice, some with friction learned from mixes.
     const usual = { ...doc.usual, flour: 12 + 3 * index, room: 14 + 3 * index };
@@ -116,7 +136,7 @@ const opened: [name: string, workings: Workings][] = [
     const planned = must(planFeeding(fed, wish, null, () => 0));
     const build = {
       schema: 1 as const, at, seed: 0.5, flour: 2, water: 2, temperature: 23, place: culture.place,
-      vessel: culture.vessel, seedPopulation: 0.7, wanted: null, note: '',
+      vessel: culture.vessel, seedPopulation: 0.7, wanted: null, note: '', plan: null,
     }; // prettier-ignore
     const { vigour, builds } = followBuilds(
       culture,
@@ -178,23 +198,19 @@ test('quantities are written for reading', () => {
 });
 
 test('an equation is read with its symbols and with its numbers', () => {
-  const given = demoInput();
-  const workings = planWorkings(must(planDough(given)), given);
+  const workings = baked().workings();
   const open = (key: string) => {
     const working = workings[key]?.();
     assert.ok(working, key);
     return [readEquation(working), filledEquation(working)];
   };
-  assert.deepEqual(open('formula.dough'), ['M ÷ (1 − loss ÷ 100)', '30.2400 ÷ (1 − 2.000 ÷ 100)']);
   assert.deepEqual(open('water.sum'), [
     '4 · DDT − (T_flour + T_room + T_levain) − FF',
     '4 · 25.00 − (19.00 + 20.00 + 23.00) − 16.799',
   ]);
-  assert.deepEqual(open('levain.theta'), [
-    'ln(1 + (exp(G ÷ c_w) − 1) ÷ y0)',
-    'ln(1 + (exp(2.00 ÷ 1.85) − 1) ÷ 0.111111)',
-  ]);
-  assert.match(open('clock.mix')[1] ?? '', /^02:\d\d − 60 · 3\.\d{3} − 30$/);
-  assert.deepEqual(open('bulk.rate'), ['mean(mu)', 'mean(mu)']);
+  assert.equal(open('task.quay-country.1.divide')[0], 'before + d + w');
+  assert.match(open('task.quay-country.1.divide')[1] ?? '', /^\d\d:\d\d( the day before)? \+ \d+ \+ \d+$/);
+  assert.equal(open('rise.quay-country.1.divide')[0], 'c_w · ln(1 + y0 · (exp(theta) − 1)) − lost');
+  assert.deepEqual(open('mean.quay-country.1.divide'), ['mean(mu)', 'mean(mu)']);
   assert.match(open('ledger.flour')[1] ?? '', /14\.9001 · 1\.8000 · \(19\.00 − 25\.00\)/);
 });

@@ -7,7 +7,6 @@
   import { LOOKS, modeOf, remember, type Look } from '$lib/ui/mode';
   import Beaker from '@lucide/svelte/icons/beaker';
   import ClipboardList from '@lucide/svelte/icons/clipboard-list';
-  import CircleDot from '@lucide/svelte/icons/circle-dot';
   import Droplet from '@lucide/svelte/icons/droplet';
   import Flame from '@lucide/svelte/icons/flame';
   import House from '@lucide/svelte/icons/house';
@@ -27,7 +26,6 @@
         { name: 'Orders', path: '/plan/orders', wide: null, icon: ClipboardList },
         { name: 'Day line', path: '/plan/day', wide: null, icon: Waves },
         { name: 'Oven', path: '/plan/oven', wide: null, icon: Flame },
-        { name: 'One dough', path: '/plan/dough', wide: null, icon: CircleDot },
       ],
     },
     {

@@ -2,9 +2,8 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
 import { beginHistory, record, redo, settle, undo } from '../../src/lib/bench/history.ts';
-import { placeLabels, ribbonPath, strandPaths, xOf, type TimeScale } from '../../src/lib/bench/ribbon.ts';
+import { pixelsPerHour, xOf, type TimeScale } from '../../src/lib/bench/ribbon.ts';
 import { temperatureColour } from '../../src/lib/bench/temperature-colour.ts';
-import { stepWords } from '../../src/lib/bench/words.ts';
 import { modeFrom, modeOf } from '../../src/lib/ui/mode.ts';
 
 test('undo takes back what redo brings again, whatever was done', () => {
@@ -39,53 +38,10 @@ test('typing on in one field is one change; another field, or leaving it, begins
 });
 
 const scale: TimeScale = { from: 1000, to: 2000, left: 50, right: 850 };
-const dough = [
-  { at: 1000, volume: 10, temperature: 25 },
-  { at: 1500, volume: 20, temperature: 22 },
-  { at: 2000, volume: 30, temperature: 21 },
-];
-const points = (path: string) =>
-  path
-    .slice(1, -1)
-    .split('L')
-    .map((point) => point.split(',').map(Number) as [number, number]);
 
-test('a ribbon is as thick as the dough has volume, around its middle line', () => {
+test('a moment lies across a picture as it lies between its ends', () => {
   assert.equal(xOf(scale, 1500), 450);
-  const outline = points(ribbonPath(dough, scale, 100, 2));
-  assert.deepEqual(outline.slice(0, 3), [[50, 90], [450, 80], [850, 70]]); // prettier-ignore
-  assert.deepEqual(outline.slice(3), [[850, 130], [450, 120], [50, 110]]); // prettier-ignore
-});
-
-test('its strands together have the same volume and do not touch', () => {
-  const strands = strandPaths(dough, scale, 100, 2, 4, 3).map(points);
-  assert.equal(strands.length, 4);
-  const atStart = strands.map((outline) => [outline[0]?.[1] ?? NaN, outline.at(-1)?.[1] ?? NaN] as const);
-  const thickness = atStart.reduce((sum, [top, foot]) => sum + foot - top, 0);
-  assert.ok(Math.abs(thickness - 20) < 0.3, `${thickness}`);
-  atStart
-    .slice(1)
-    .forEach(([top], index) => assert.ok(Math.abs(top - (atStart[index]?.[1] ?? 0) - 3) < 0.11));
-});
-
-test('labels never touch, and each stays where it belongs in time', () => {
-  const labels = fc.array(
-    fc.record({ x: fc.integer({ min: 0, max: 900 }), width: fc.integer({ min: 20, max: 120 }) }),
-    {
-      maxLength: 14,
-    },
-  );
-  fc.assert(
-    fc.property(labels, (given) => {
-      const placed = placeLabels(given.map((each, index) => ({ ...each, id: `${index}`, text: '' })), 8); // prettier-ignore
-      assert.deepEqual(placed.map(({ x }) => x), given.map(({ x }) => x)); // prettier-ignore
-      placed.forEach((a, index) =>
-        placed.slice(index + 1).forEach((b) => {
-          if (a.row === b.row) assert.ok(Math.abs(a.x - b.x) >= (a.width + b.width) / 2 + 8 - 1e-9);
-        }),
-      );
-    }),
-  );
+  assert.equal(pixelsPerHour(scale), 800 * 3.6);
 });
 
 const channels = (css: string) => (css.match(/\d+/g) ?? []).map(Number);
@@ -103,9 +59,7 @@ test('colour tells temperature: cold is blue, warm is orange, and no two degrees
   assert.equal(temperatureColour(900), temperatureColour(250));
 });
 
-test('words for steps, and the look by the clock of the bakehouse', () => {
-  assert.equal(stepWords('fold.2'), 'Fold 2');
-  assert.equal(stepWords('dispatch'), 'Van leaves');
+test('the look goes by the clock of the bakehouse', () => {
   const dark = Array.from({ length: 24 }, (_, hour) => hour).filter(
     (hour) => modeOf('auto', hour) === 'dark',
   );

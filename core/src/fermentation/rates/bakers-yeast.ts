@@ -7,26 +7,26 @@
 export const GAS_SCALE = 2.56;
 
 /** K: the yeast that a dough can feed, percent instant of flour. Fitted for Jovet to practice. */
-const CAPACITY = 4;
+export const YEAST_CAPACITY = 4;
 
 /** Instant yeast that one part of each kind stands for. Domain section 6. */
 export const YEAST_WORTH = { instant: 1, activeDry: 0.75, fresh: 0.33 } as const;
 
 /** G(θ) = c_b·K·ln(1 + (y0/K)(e^θ − 1)), volumes. */
 export const yeastRiseAt = (theta: number, y0: number): number =>
-  GAS_SCALE * CAPACITY * Math.log1p((y0 / CAPACITY) * Math.expm1(theta));
+  GAS_SCALE * YEAST_CAPACITY * Math.log1p((y0 / YEAST_CAPACITY) * Math.expm1(theta));
 
 /** θ at which a rise is reached, the inverse of `yeastRiseAt`; Infinity without yeast. */
 export const yeastThetaForRise = (rise: number, y0: number): number =>
-  Math.log1p(Math.expm1(rise / (GAS_SCALE * CAPACITY)) / (y0 / CAPACITY));
+  Math.log1p(Math.expm1(rise / (GAS_SCALE * YEAST_CAPACITY)) / (y0 / YEAST_CAPACITY));
 
 /** The yeast that reaches a rise in a given thermal time, percent instant of flour. */
 export const yeastForRise = (rise: number, theta: number): number =>
-  (CAPACITY * Math.expm1(rise / (GAS_SCALE * CAPACITY))) / Math.expm1(theta);
+  (YEAST_CAPACITY * Math.expm1(rise / (GAS_SCALE * YEAST_CAPACITY))) / Math.expm1(theta);
 
 /** P(θ) = y0·e^θ/(1 + (y0/K)(e^θ − 1)): what the yeast has become, percent instant of flour. */
 export const yeastAt = (theta: number, y0: number): number =>
-  (y0 * Math.exp(theta)) / (1 + (y0 / CAPACITY) * Math.expm1(theta));
+  (y0 * Math.exp(theta)) / (1 + (y0 / YEAST_CAPACITY) * Math.expm1(theta));
 
 /**
  * The yeast of a dough: what is added, and what its pre-ferment hands on.

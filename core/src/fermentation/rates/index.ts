@@ -1,4 +1,4 @@
-export { YEAST_WORTH, yeastForRise, yeastThetaForRise } from './bakers-yeast.ts';
+export { GAS_SCALE, YEAST_CAPACITY, YEAST_WORTH, yeastForRise, yeastThetaForRise } from './bakers-yeast.ts';
 export { hoursToRise } from './mixed.ts';
 export { type MakeUp, modifierOf, modifiersOf } from './modifiers.ts';
 export { bakersYeastRate, CULTURE_RATE_SURE_BELOW, cultureYeastRate } from './rates.ts';

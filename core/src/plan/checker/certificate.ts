@@ -1,11 +1,11 @@
 import {
   atLevel,
-  LEVELS,
   type Certificate,
   type ChainCertificate,
   type EnergyCertificate,
   type Instance,
 } from '../instance/index.ts';
+import { LEVELS } from '../../dough/index.ts';
 
 /**
  * Whether a certificate holds: that no plan of the instance can exist. Reckoned slot by slot, with nothing of the planner.

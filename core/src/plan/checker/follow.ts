@@ -14,6 +14,7 @@ import {
   type DoughState,
   type Leavening,
   type Place,
+  type Thetas,
 } from '../../fermentation/index.ts';
 import { startingPopulation } from '../../fermentation/rates/index.ts';
 import type { RiseWindow } from '../../formula/index.ts';
@@ -24,8 +25,9 @@ import {
   type DoughModel,
   type RoomBySlot,
   type StrandModel,
-} from '../models/index.ts';
-import { SLOT, type Instance, type Schedule } from '../instance/index.ts';
+  SLOT,
+} from '../../dough/index.ts';
+import type { Instance, Schedule } from '../instance/index.ts';
 
 /** A moment of a dough: epoch seconds, gas held in volumes, °C. */
 export interface Moment {
@@ -63,7 +65,17 @@ export interface RiseFault {
   readonly window: RiseWindow;
 }
 
+/** A rise as it is when something is done with it, and how it came to it. */
+export interface FollowedRise extends Omit<RiseFault, 'kind'> {
+  readonly leavening: Leavening;
+  /** Thermal times since leaven met flour. */
+  readonly thetas: Thetas;
+  /** From there on. */
+  readonly course: readonly Moment[];
+}
+
 export interface Followed {
+  readonly rises: readonly FollowedRise[];
   readonly batches: readonly BatchCourse[];
   readonly preferments: readonly PrefermentCourse[];
   readonly faults: readonly RiseFault[];
@@ -92,6 +104,7 @@ export function followDoughs(
 }
 
 class Follower implements Followed {
+  readonly rises: FollowedRise[] = [];
   readonly batches: BatchCourse[] = [];
   readonly preferments: PrefermentCourse[] = [];
   readonly faults: RiseFault[] = [];
@@ -113,17 +126,26 @@ class Follower implements Followed {
         heldAt(stands),
         (Math.max(...uses) - made) / HOUR,
       );
-      this.preferments.push({ task, course: course.map((state) => momentOf(state, made)) });
+      const moments = course.map((state) => momentOf(state, made));
+      this.preferments.push({ task, course: moments });
       for (const each of into) {
         const used = this.startOf(each);
         if (used === null) continue;
         const rates = ratesAt(stands, leavening);
         const hours = (used - made) / HOUR;
-        const rise = gasMade(
-          { culture: rates.culture * hours, yeast: rates.yeast * hours, lactic: 0 },
+        const thetas = { culture: rates.culture * hours, yeast: rates.yeast * hours, lactic: 0 };
+        const rise = gasMade(thetas, leavening);
+        const until = moments.filter(({ at }) => at <= used);
+        this.judge({
+          task: each,
+          of: 'preferment',
+          name,
+          rise,
+          window: ripeness,
           leavening,
-        );
-        this.judge({ kind: 'rise', task: each, of: 'preferment', name, rise, window: ripeness });
+          thetas,
+          course: until,
+        });
       }
     }
     for (const batch of model.batches) this.batch(model, batch);
@@ -139,6 +161,7 @@ class Follower implements Followed {
     // Leaven meets flour so that the mixer is done when the task is.
     const began = mixed - model.mixing * HOUR;
     let state = last(fermentFor(startOfDough(batch.ddt), of, heldAt(batch.ddt), model.mixing));
+    const inMixer: Moment = { at: began, rise: 0, temperature: batch.ddt };
     const first = momentOf(state, began);
     const tubConstant = (h: number) => tubTimeConstant(batch.dough / batch.tubs, model.tub.length, model.tub.width, h);
     const tub = this.placeOf(began, tubConstant(HEAT_TRANSFER.tub), null);
@@ -160,11 +183,14 @@ class Follower implements Followed {
     }
     until(Math.min(over, chilled), tub);
     if (over > chilled) until(over, fridge);
-    this.judge({ kind: 'rise', task: ends, of: 'bulk', name: model.name, rise: state.rise, window: model.bulk });
+    this.judge({
+      task: ends, of: 'bulk', name: model.name, rise: state.rise, window: model.bulk, leavening: of, thetas: state, course: [inMixer, ...bulk],
+    });
     if (batch.turns.length > 0)
       until(cut, this.placeOf(began, pieceTimeConstant(SHEET, HEAT_TRANSFER.fanRetarder), model.rests), turned);
     const divided = degas(state, model.gasKept);
-    const strands = batch.strands.map((strand) => this.strand(model, strand, divided, of, began));
+    const before = [inMixer, ...bulk, ...turned];
+    const strands = batch.strands.map((strand) => this.strand(model, strand, divided, of, began, before));
     this.batches.push({ dough: model.key, batch: batch.n, mixed: first, bulk, turned, strands });
   } // prettier-ignore
 
@@ -174,6 +200,7 @@ class Follower implements Followed {
     divided: DoughState,
     of: Leavening,
     began: number,
+    before: readonly Moment[],
   ): Moment[] {
     const [shaped, loaded] = [this.endOf(strand.shape), this.startOf(strand.load)];
     if (shaped === null || loaded === null) return [];
@@ -193,16 +220,19 @@ class Follower implements Followed {
           : (fermentUntil(state, of, place, untilRise, left) ?? fermentFor(state, of, place, left));
       course.push(...stretch.slice(1));
     }
-    const { rise } = last(course);
+    const state = last(course);
+    const moments = course.map((each) => momentOf(each, began));
     this.judge({
-      kind: 'rise',
       task: strand.load,
       of: 'proof',
       name: strand.product,
-      rise,
+      rise: state.rise,
       window: model.proof,
+      leavening: of,
+      thetas: state,
+      course: [...before, ...moments],
     });
-    return course.map((state) => momentOf(state, began));
+    return moments;
   }
 
   /** What a dough rises with, its pre-ferments being as far as they are when it is mixed. */
@@ -223,10 +253,12 @@ class Follower implements Followed {
     return { ...model.leavening, culture: Math.min(1, Math.max(0, culture)), yeast: Math.max(0, yeast) };
   } // prettier-ignore
 
-  private judge(found: RiseFault): void {
-    const { rise, window } = found;
+  private judge(found: FollowedRise): void {
+    this.rises.push(found);
+    const { task, of, name, rise, window } = found;
     const play = TOLERANCE * (window.latest - window.earliest);
-    if (rise < window.earliest - play || rise > window.latest + play) this.faults.push(found);
+    if (rise < window.earliest - play || rise > window.latest + play)
+      this.faults.push({ kind: 'rise', task, of, name, rise, window });
   }
 
   private placeOf(began: number, timeConstant: number, around: number | null): Place {

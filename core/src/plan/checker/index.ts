@@ -1,3 +1,4 @@
 export { verifyCertificate } from './certificate.ts';
 export { checkSchedule, type Fault } from './check.ts';
-export { followDoughs, type Followed, type Moment, type RiseFault } from './follow.ts';
+export type { Followed, FollowedRise, Moment, RiseFault } from './follow.ts';
+export { judge } from './judge.ts';

@@ -106,7 +106,7 @@ function doughOf(
   lots: readonly Lot[],
   run: number,
 ): Result<Dough> {
-  const order = orderOf(lots);
+  const order = piecesOf(lots);
   const scaled = scaleFormula(formula, order);
   if (!scaled.ok) return scaled;
   const { doc } = formula;
@@ -135,7 +135,8 @@ function doughOf(
   }); // prettier-ignore
 }
 
-function orderOf(lots: readonly Lot[]): PieceOrder[] {
+/** Pieces of some lots by product and weight. */
+export function piecesOf(lots: readonly Lot[]): PieceOrder[] {
   const order = new Map<string, PieceOrder>();
   for (const { product, scaledWeight, pieces } of lots) {
     const key = `${product} ${scaledWeight}`;

@@ -1,4 +1,5 @@
-import { SLOT, type Instance, type Schedule } from '../instance/index.ts';
+import { SLOT } from '../../dough/index.ts';
+import type { Instance, Schedule } from '../instance/index.ts';
 
 /** A time that the oven heats up before it is loaded. */
 export interface Heating {

@@ -1,9 +1,12 @@
 export { faultSentences } from './fault-sentences.ts';
 export type { TubLabel } from './labels.ts';
 export { type OvenDay, ovenDay, type OvenItem, type OvenLoad } from './oven-day.ts';
-export { type PlannedDay, plannedDay } from './planned-day.ts';
+export { type PlannedDay, plannedDay, type ShownPlan } from './planned-day.ts';
 export { type Reminder, settingWords, STEAM_WORDS } from './reminders.ts';
 export { type ToldTask, toldTasks } from './tasks.ts';
 export { type DayView, viewOf, type ViewRibbon, type ViewRow, type ViewTask } from './view.ts';
 export { type Why, whyHere } from './why.ts';
 export { certificateWords, faultWords, lacking, taskWords } from './words.ts';
+export { type DoughToMix, mixesByHand, mixesOf, type PlannedMix } from './mixes.ts';
+export { buildsOf, cultureFor, type PlannedBuild } from './builds.ts';
+export { dayWorkings } from './workings.ts';

@@ -2,9 +2,8 @@ import { fillLine } from '../../culture/followed/index.ts';
 import { MOST_RISE } from '../../fermentation/index.ts';
 import { allergensOfFormula, allergenText } from '../../formula/facts/index.ts';
 import type { Followed } from '../checker/index.ts';
-import { bulkEnd } from '../models/index.ts';
-import { endOf, SLOT, type Schedule } from '../instance/index.ts';
-import { leavenDough } from '../../dough/index.ts';
+import { bulkEnd, SLOT, leavenDough } from '../../dough/index.ts';
+import { endOf, type Schedule } from '../instance/index.ts';
 import type { Network } from '../network/index.ts';
 
 /** What stands on the tub of a batch. */

@@ -14,7 +14,8 @@ import {
 import { fillDecks, type DeckLot, type OnDeck } from '../../oven/decks/index.ts';
 import type { Floor } from '../../bakehouse/index.ts';
 import type { Followed } from '../checker/index.ts';
-import { awayBy, endOf, hotterBy, SLOT, type Schedule } from '../instance/index.ts';
+import { awayBy, endOf, hotterBy, type Schedule } from '../instance/index.ts';
+import { SLOT } from '../../dough/index.ts';
 import {
   bakeLossOf,
   coolingOf,

@@ -1,5 +1,5 @@
-import { followDoughs } from '../checker/index.ts';
-import { costOf, type Schedule } from '../instance/index.ts';
+import { judge } from '../checker/index.ts';
+import type { Schedule } from '../instance/index.ts';
 import type { DayInput } from '../demand/index.ts';
 import type { Network } from '../network/index.ts';
 import { labelsOf, type TubLabel } from './labels.ts';
@@ -7,10 +7,8 @@ import { ovenDay, type OvenDay } from './oven-day.ts';
 import { remindersOf, type Reminder } from './reminders.ts';
 import { viewOf, type DayView } from './view.ts';
 
-/** A plan with everything that its picture needs. */
-export interface PlannedDay {
-  readonly input: DayInput;
-  readonly schedule: Schedule;
+/** What a plan shows: kept with it when it is saved, so that it opens the same under any later model. */
+export interface ShownPlan {
   readonly view: DayView;
   readonly people: readonly string[];
   readonly labels: readonly TubLabel[];
@@ -19,17 +17,20 @@ export interface PlannedDay {
   readonly oven: OvenDay | null;
 }
 
+/** A plan with everything that its picture needs. */
+export interface PlannedDay extends ShownPlan {
+  readonly input: DayInput;
+  readonly schedule: Schedule;
+}
+
 /** A plan, followed and made ready to be shown. @param oven it comes with what stands on which deck */
 export function plannedDay(input: DayInput, network: Network, schedule: Schedule, oven: boolean): PlannedDay {
-  const { instance, models, frame } = network;
-  const followed = followDoughs(models, instance, frame.room, schedule);
-  const whole = schedule.tasks.every((placed) => placed !== null);
-  const cost = whole ? costOf(instance, schedule) : null;
+  const { followed, cost } = judge(network, schedule);
   return {
     input,
     schedule,
     view: viewOf(input, network, schedule, cost, followed),
-    people: instance.people.map(({ name }) => name),
+    people: network.instance.people.map(({ name }) => name),
     labels: labelsOf(network, followed, schedule),
     reminders: remindersOf(input, network, schedule),
     oven: oven ? ovenDay(input, network, schedule, followed) : null,

@@ -1,8 +1,8 @@
 import type { Floor } from '../../bakehouse/index.ts';
 import { profileFor, type OvenSetting } from '../../oven/index.ts';
 import { formatNumber } from '../../units/index.ts';
-import { bulkEnd } from '../models/index.ts';
-import { endOf, SLOT, type Schedule } from '../instance/index.ts';
+import { bulkEnd, SLOT } from '../../dough/index.ts';
+import { endOf, type Schedule } from '../instance/index.ts';
 import { heatingsOf } from './heating.ts';
 import type { DayInput } from '../demand/index.ts';
 import type { Network } from '../network/index.ts';

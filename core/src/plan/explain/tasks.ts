@@ -1,5 +1,6 @@
 import { localTime } from '../../time/index.ts';
-import { endOf, SLOT, type Schedule } from '../instance/index.ts';
+import { endOf, type Schedule } from '../instance/index.ts';
+import { SLOT } from '../../dough/index.ts';
 import type { DayInput } from '../demand/index.ts';
 import type { Network, TaskNote } from '../network/index.ts';
 import { taskWords } from './words.ts';

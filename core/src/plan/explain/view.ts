@@ -1,18 +1,10 @@
 import type { Followed, Moment } from '../checker/index.ts';
-import {
-  endOf,
-  idleSlots,
-  levelsOf,
-  SLOT,
-  windowAt,
-  type Cost,
-  type Instance,
-  type Schedule,
-} from '../instance/index.ts';
+import { endOf, idleSlots, type Cost, type Schedule } from '../instance/index.ts';
 import type { DayInput } from '../demand/index.ts';
 import type { Network } from '../network/index.ts';
 import { heatingsOf, type Heating } from './heating.ts';
 import { toldTasks, type ToldTask } from './tasks.ts';
+import { waitsOf } from './waits.ts';
 import { shownUnit } from './words.ts';
 
 /** A task as the picture of a day shows it. */
@@ -80,12 +72,12 @@ export function viewOf(
 ): DayView {
   const { instance, models, notes } = network;
   const pinned = new Set(input.pins.map(({ task }) => task));
-  const windows = windowsOf(instance, schedule);
+  const waits = waitsOf(instance, schedule);
   const rowOf = new Map(models.map(({ key }, index) => [key, index]));
   const tasks = toldTasks(input, network, schedule).map((task) => ({
     ...task,
     row: rowOf.get(notes[task.index]?.dough ?? '') ?? 0,
-    window: windows[task.index] ?? null,
+    window: waits[task.index]?.window ?? null,
     pinned: pinned.has(task.id),
   }));
   const rows = models.map((model): ViewRow => {
@@ -134,25 +126,6 @@ function ribbon(
   });
   return points.length > 1 ? [{ batch, strand, strands, points }] : [];
 }
-
-/** For each task when it could be after what comes before it: the narrowest of its waits. */
-function windowsOf(instance: Instance, schedule: Schedule): (ViewTask['window'] | undefined)[] {
-  const levels = levelsOf(instance, schedule);
-  const found: (ViewTask['window'] | undefined)[] = instance.tasks.map(() => undefined);
-  instance.arcs.forEach((arc, index) => {
-    const earlier = schedule.tasks[arc.from];
-    const way = arc.ways[schedule.ways[index] ?? 0];
-    if (!earlier || !way) return;
-    const end = endOf(instance, arc.from, earlier);
-    const wait = windowAt(instance, way, levels[arc.from] ?? 0, end);
-    if (!wait) return;
-    const at = (slots: number) => instance.origin + (end + slots) * SLOT;
-    const window = { earliest: at(wait.earliest), best: at(wait.best), latest: at(wait.latest) };
-    const known = found[arc.to];
-    if (!known || window.latest - window.earliest < known.latest - known.earliest) found[arc.to] = window;
-  });
-  return found;
-} // prettier-ignore
 
 /** Hands, mixers, the cold, the box and decks: what is used and what is there, slot by slot. */
 function stripsOf({ instance }: Network, schedule: Schedule): ViewStrip[] {

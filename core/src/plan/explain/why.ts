@@ -1,5 +1,6 @@
-import { checkSchedule, followDoughs, type Fault, type RiseFault } from '../checker/index.ts';
-import { costOf, endOf, SLOT, SLOT_MINUTES, type Schedule } from '../instance/index.ts';
+import { judge } from '../checker/index.ts';
+import { costOf, endOf, type Schedule } from '../instance/index.ts';
+import { SLOT, SLOT_MINUTES } from '../../dough/index.ts';
 import type { DayInput } from '../demand/index.ts';
 import type { Network } from '../network/index.ts';
 import { formatDuration, formatNumber } from '../../units/index.ts';
@@ -22,7 +23,7 @@ const TRIED = [-30, -15, -5, 5, 15, 30];
 
 /** Why a task stands where it does: it alone is moved a little, and what then breaks is said. */
 export function whyHere(input: DayInput, network: Network, schedule: Schedule, task: number): Why {
-  const { instance, models, frame, notes } = network;
+  const { instance, notes } = network;
   const placed = schedule.tasks[task];
   if (!placed) return { moves: [], waits: [] };
   const now = costOf(instance, schedule).total;
@@ -30,12 +31,11 @@ export function whyHere(input: DayInput, network: Network, schedule: Schedule, t
     const start = placed.start + minutes / SLOT_MINUTES;
     const tasks = schedule.tasks.map((each, index) => (index === task ? { ...placed, start } : each));
     const moved = { ...schedule, tasks };
-    const followed = followDoughs(models, instance, frame.room, moved);
-    const faults: (Fault | RiseFault)[] = [...checkSchedule(instance, moved), ...followed.faults];
+    const { faults, cost } = judge(network, moved);
     return {
       minutes,
       breaks: [...new Set(faults.map((fault) => faultWords(input, network, moved, fault)))].slice(0, 2),
-      cost: costOf(instance, moved).total - now,
+      cost: (cost?.total ?? now) - now,
     };
   });
   const waits = instance.arcs.flatMap((arc, index) => {

@@ -1,6 +1,7 @@
 import { localTime } from '../../time/index.ts';
 import { formatNumber } from '../../units/index.ts';
-import { SLOT, SLOT_MINUTES, type Certificate, type Scarce, type Schedule } from '../instance/index.ts';
+import { SLOT, SLOT_MINUTES } from '../../dough/index.ts';
+import type { Certificate, Scarce, Schedule } from '../instance/index.ts';
 import type { Fault, RiseFault } from '../checker/index.ts';
 import { SKILLS } from '../../bakehouse/index.ts';
 import type { DayInput } from '../demand/index.ts';

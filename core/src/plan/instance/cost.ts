@@ -1,4 +1,5 @@
-import { levelOf, type Instance, type Schedule } from './instance.ts';
+import type { Instance, Schedule } from './instance.ts';
+import { levelOf } from '../../dough/index.ts';
 import { endOf, windowAt } from './lookup.ts';
 import { tooHot } from './stones.ts';
 

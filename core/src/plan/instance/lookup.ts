@@ -1,4 +1,5 @@
-import { levelOf, tableAt, type Instance, type Placed, type Table, type Way } from './instance.ts';
+import type { Instance, Placed, Way } from './instance.ts';
+import { levelOf, tableAt, type Table } from '../../dough/index.ts';
 
 /** The slot in which a task is over. */
 export const endOf = (

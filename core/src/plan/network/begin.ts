@@ -1,4 +1,5 @@
-import type { Arc, Table, Task } from '../instance/index.ts';
+import type { Arc, Task } from '../instance/index.ts';
+import type { Table } from '../../dough/index.ts';
 
 /**
  * The slot in which the longest chain of a day begins if each of its waits is as short as it can be at any time: no plan

@@ -1,8 +1,8 @@
 import { aroundAt } from '../../fermentation/forecast/index.ts';
 import { addDays, localTime, resolveLocal } from '../../time/index.ts';
 import { type ClockSpan, SKILLS } from '../../bakehouse/index.ts';
-import { SLOT, type Person, type Resource } from '../instance/index.ts';
-import type { RoomBySlot } from '../models/index.ts';
+import { SLOT, type RoomBySlot } from '../../dough/index.ts';
+import type { Person, Resource } from '../instance/index.ts';
 import type { Dough, DayInput } from '../demand/index.ts';
 
 /** The stage on which a day is played: its slots, who and what is there when. */
@@ -44,7 +44,7 @@ export function frameOf(input: DayInput, doughs: readonly Dough[]): Frame {
     people: floor.hands.map(({ name, skills, shift, breaks }) => ({
       name,
       skills: skills.reduce((bits, skill) => bits | (1 << SKILLS.indexOf(skill)), 0),
-      free: without(spans(shift), breaks.flatMap(spans)).map(inward),
+      free: without(joined(spans(shift)), breaks.flatMap(spans)).map(inward),
     })),
     resources: [
       ...mixers.map(({ slug, name }) => ({ id: slug, name, capacity: 1, unit: '' })),
@@ -81,6 +81,17 @@ function roomOf({ bakehouse }: DayInput, origin: number, slots: number): RoomByS
   const curve = aroundAt(around, localTime(origin, bakehouse.zone).hour);
   const at = (slot: number) => (typeof curve === 'number' ? curve : curve((slot * SLOT) / 3600));
   return { slots, steady: false, at, warmest: around.warmest };
+}
+
+/** Spans in order, those that touch made one: who is there around the clock is there at midnight. */
+function joined(spans: readonly [number, number][]): [number, number][] {
+  const all: [number, number][] = [];
+  for (const [from, to] of spans) {
+    const last = all.at(-1);
+    if (last && from <= last[1]) last[1] = Math.max(last[1], to);
+    else all.push([from, to]);
+  }
+  return all;
 }
 
 /** Spans less what lies in others. */

@@ -11,9 +11,13 @@ import {
   tableOf,
   type BulkAsk,
   type FoldWhen,
+  SLOT,
+  SLOT_MINUTES,
+  type BatchModel,
+  type DoughModel,
+  type PrefermentModel,
 } from '../../dough/index.ts';
-import { SLOT, SLOT_MINUTES, type Instance, type Task } from '../instance/index.ts';
-import type { BatchModel, DoughModel, PrefermentModel } from '../models/index.ts';
+import type { Instance, Task } from '../instance/index.ts';
 import { doughsOf, type Dough, type DoughBatch, type DayInput, type Stand } from '../demand/index.ts';
 import { riseAtHeight } from '../../culture/followed/index.ts';
 import type { FloorDough } from '../../bakehouse/index.ts';

@@ -7,11 +7,20 @@ import {
   type BakeProfile,
 } from '../../oven/index.ts';
 import { bakeLossOf, coolingOf, decksOf, floorProductOf, stoneOf } from './deck-lots.ts';
-import { SLOT, SLOT_MINUTES, type Use } from '../instance/index.ts';
-import type { DoughModel, StandModel, StrandModel } from '../models/index.ts';
+import {
+  SLOT,
+  SLOT_MINUTES,
+  type DoughModel,
+  type StandModel,
+  type StrandModel,
+  proofTables,
+  type BulkSamples,
+  type FoldWhen,
+  type ProofAsk,
+} from '../../dough/index.ts';
+import type { Use } from '../instance/index.ts';
 import { warmestProof } from '../../bakehouse/index.ts';
 import type { Dough, DoughBatch, Lot } from '../demand/index.ts';
-import { proofTables, type BulkSamples, type FoldWhen, type ProofAsk } from '../../dough/index.ts';
 import {
   HOUR,
   noteOf,

@@ -1,19 +1,6 @@
 import { coolingSeconds, settingAt, STONE_PLAY, whyApart, type BakeProfile } from '../../oven/index.ts';
-import {
-  SLOT,
-  SLOT_MINUTES,
-  tableAt,
-  type Arc,
-  type Batch,
-  type Instance,
-  type Load,
-  type Mode,
-  type Stones,
-  type Table,
-  type Task,
-  type Use,
-  type Way,
-} from '../instance/index.ts';
+import { SLOT, SLOT_MINUTES, tableAt, type Table } from '../../dough/index.ts';
+import type { Arc, Batch, Instance, Load, Mode, Stones, Task, Use, Way } from '../instance/index.ts';
 import { SKILLS, type Skill } from '../../bakehouse/index.ts';
 import type { Dough, Actual, DayInput } from '../demand/index.ts';
 import { beginOf } from './begin.ts';

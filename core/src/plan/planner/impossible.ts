@@ -1,14 +1,13 @@
 import {
   atLevel,
-  LEVELS,
   overlap,
-  tableAt,
   type Certificate,
   type ChainCertificate,
   type EnergyCertificate,
   type Instance,
   type Scarce,
 } from '../instance/index.ts';
+import { LEVELS, tableAt } from '../../dough/index.ts';
 import { domainsOf, type Domains } from './domains.ts';
 
 /**

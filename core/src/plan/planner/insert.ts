@@ -1,14 +1,5 @@
-import {
-  endOf,
-  LEVELS,
-  levelOf,
-  openingsOf,
-  tableAt,
-  windowAt,
-  type Instance,
-  type Load,
-  type Placed,
-} from '../instance/index.ts';
+import { endOf, openingsOf, windowAt, type Instance, type Load, type Placed } from '../instance/index.ts';
+import { LEVELS, levelOf, tableAt } from '../../dough/index.ts';
 import { chanceFrom } from '../../chance/index.ts';
 import type { Domains } from './domains.ts';
 import type { Prices } from './prices.ts';

@@ -1,4 +1,5 @@
-import { LEVELS, levelOf, tableAt, type Arc, type Instance, type Way } from '../instance/index.ts';
+import { LEVELS, levelOf, tableAt } from '../../dough/index.ts';
+import type { Arc, Instance, Way } from '../instance/index.ts';
 import { Least } from './least.ts';
 import type { Taken } from './taken.ts';
 

@@ -3,10 +3,13 @@ import type { Actor } from './database/connection';
 import { database } from './database/connected';
 import { dayInputFor, listDayPlans, readDayPlan } from './database/day-plan';
 import { dayOfPage } from './dates';
+import { readFoundPlan } from './database/found-plan';
 import { firstPlan } from './first-plan';
 
 /**
  * A day for a room that plans it: as it stands now, as it was saved, and all its plans. Without a date it is tomorrow.
+ *
+ * Told as text: the room is drawn in the browser, and the planner gets it as it is.
  *
  * @param oven its first plan comes with what stands on which deck
  */
@@ -18,16 +21,16 @@ export async function loadDay(wanted: string | undefined, actor: Actor, oven: bo
     readDayPlan(db, actor, date),
     listDayPlans(db, actor, date),
   ]);
-  // Told as text: the room is drawn in the browser, and the planner gets it as it is.
-  const input = saved?.input ?? (now.ok ? now.value : null);
-  const planned = input && firstPlan(input, saved?.doc.schedule ?? null, oven);
-  // What was saved by other tables may not be followed any more: the planner in the browser then says so.
+  // A saved plan shows what it showed; a day without one what was found for it before, or the first that is found.
+  const found = saved || !now.ok ? null : await readFoundPlan(db, actor, now.value);
+  const planned = saved || !now.ok ? null : firstPlan(now.value, found, oven);
   const first = planned?.then((day) => day && JSON.stringify(day)).catch(() => null) ?? null;
   return {
     date,
     now: JSON.stringify(now),
     saved: saved && JSON.stringify(saved),
     plans,
+    found: found && JSON.stringify(found),
     first: Promise.resolve(first),
   };
 }

@@ -4,6 +4,7 @@
   import { followBuilds, observedHours, standingOf, type KeptBuild } from '@jovet/core/culture/followed';
   import type { PlannedFeeding } from '@jovet/core/culture/feeding';
   import type { DeviceReport } from '@jovet/core/mix';
+  import type { PlannedBuild } from '@jovet/core/plan/explain';
   import { localTime } from '@jovet/core/time';
   import { quantity, type Workings } from '@jovet/core/working';
   import Keyboard from '@lucide/svelte/icons/keyboard';
@@ -43,13 +44,15 @@
   interface Props {
     kept: readonly StoredCulture[];
     house: House;
-    needs: readonly { readonly name: string; readonly kilograms: number; readonly at: number }[];
+    /** The plan that needs are of, and what it takes from which culture. */
+    day: { readonly date: string; readonly n: number | null } | null;
+    needs: readonly (PlannedBuild & { readonly culture: string | null })[];
     /** Who works here. */
     by: string;
   }
 
   /** The room Cultures: how each stands, when it is ripe, when it is fed. */
-  let { kept, house, needs, by }: Props = $props();
+  let { kept, house, day, needs, by }: Props = $props();
   const reading = useReading();
   const zone = $derived(house.bakehouse.zone);
 
@@ -81,6 +84,13 @@
       return { stored, vigour, builds, active };
     }),
   );
+  /** What the plan takes and has not been fed yet. */
+  const open = $derived.by(() => {
+    const done = cultures.flatMap(({ builds }) =>
+      builds.flatMap(({ build }) => (build.plan?.date === day?.date ? (build.plan?.task ?? []) : [])),
+    );
+    return needs.filter(({ task }) => !done.includes(task));
+  });
   const chosen = $derived(followed.find(({ stored }) => stored.id === chosenId) ?? followed[0]);
   const culture = $derived(chosen?.stored.culture);
   const active = $derived(chosen?.active ?? null);
@@ -112,7 +122,7 @@
     () => (changedElsewhere = true),
   );
 
-  function fed(plan: PlannedFeeding) {
+  function fed(plan: PlannedFeeding, need: PlannedBuild | null) {
     if (!chosen || !culture) return;
     const LATE = 5 * 60;
     const at = plan.feedAt > now || Math.abs(plan.feedAt - now) <= LATE ? now : plan.feedAt;
@@ -131,6 +141,7 @@
       seedPopulation: 0.7,
       wanted: plan.ready.best,
       note: '',
+      plan: need && day ? { date: day.date, task: need.task } : null,
     };
     feedWith(build, chosen.builds.at(-1)?.id ?? null);
   }
@@ -298,7 +309,7 @@
               {now}
               {zone}
               {stands}
-              {needs}
+              needs={open.filter((need) => need.culture === culture.slug)}
               onworkings={(next) => (feedWorkings = next)}
               onfeed={fed}
             />

@@ -9,6 +9,7 @@
   } from '@jovet/core/culture/feeding';
   import { feedingWorkings, type Culture } from '@jovet/core/culture';
   import { fillLine, mostRiseOf } from '@jovet/core/culture/followed';
+  import type { PlannedBuild } from '@jovet/core/plan/explain';
   import { addDays, localTime, nextLocal, parseTimeOfDay } from '@jovet/core/time';
   import {
     formatNumber,
@@ -34,9 +35,11 @@
     zone: string;
     /** °C where it stands now. */
     stands: number;
-    needs: readonly { readonly name: string; readonly kilograms: number; readonly at: number }[];
+    /** What the plan takes from this culture, the first fed first. */
+    needs: readonly PlannedBuild[];
     onworkings: (workings: Workings) => void;
-    onfeed: (planned: PlannedFeeding) => void;
+    /** @param need the build of the plan that it is */
+    onfeed: (planned: PlannedFeeding, need: PlannedBuild | null) => void;
   }
 
   /** The feeding as a sentence that one completes: any one of its four is worked out from the others. */
@@ -50,16 +53,19 @@
     return there === addDays(here, -1) ? 'yesterday' : localTime(epoch, zone).weekday;
   };
 
+  /** What was fed a while ago may still be entered. */
+  const AGO = 4 * 3600;
   let find = $state<FeedingUnknown>('ratio');
   const [need] = untrack(() => needs);
   let ready = $state(untrack(() => (need ? clock(need.at) : clock(now + 9 * 3600))));
-  let feed = $state(untrack(() => clock(now)));
-  let celsius = $state(untrack(() => formatTemperature(stands, reading.unit, 0)));
-  let flour = $state(untrack(() => formatNumber(culture.ratio, 1)));
+  /** A feeding that the plan had longer ago is fed now. */
+  const feedOf = ({ feedAt }: PlannedBuild) => clock(feedAt < now - AGO ? now : feedAt);
+  let taken = $state.raw(untrack(() => needs[0] ?? null));
+  let feed = $state(untrack(() => (need ? feedOf(need) : clock(now))));
+  let celsius = $state(untrack(() => formatTemperature(need?.stands ?? stands, reading.unit, 0)));
+  let flour = $state(untrack(() => formatNumber(need?.flour ?? culture.ratio, 1)));
   let needed = $state(untrack(() => (need ? reading.mass(need.kilograms) : '1 kg')));
 
-  /** What was fed a while ago may still be entered. */
-  const AGO = 4 * 3600;
   const read = $derived.by(() => {
     const given = {
       ready: parseTimeOfDay(ready),
@@ -92,6 +98,15 @@
     vigour,
     seedPopulation,
   });
+  /** Fills in the feeding that a build of the plan wants. */
+  function take(build: PlannedBuild) {
+    taken = build;
+    needed = reading.mass(build.kilograms);
+    ready = clock(build.at);
+    feed = feedOf(build);
+    celsius = formatTemperature(build.stands, reading.unit, 0);
+    find = 'ratio';
+  }
   const minutesOf = (epoch: number) => Math.round(localTime(epoch, zone).hour * 60);
   const quiet = $derived.by(() => {
     if (!culture.quiet) return null;
@@ -234,19 +249,14 @@
   {#if find !== 'ready' && problems['ready'] && find === 'ratio'}<p class="sr-only" role="alert">
       {problems['ready']}
     </p>{/if}
-  {#each needs as each (each.name)}
-    <p class="quiet">
-      The plan needs {reading.mass(each.kilograms)} of {each.name} at {clock(each.at)}
-      {day(each.at)}.
-      <button
-        type="button"
-        class="link"
-        onclick={() => (
-          (needed = reading.mass(each.kilograms)),
-          (ready = clock(each.at)),
-          find === 'ready' && (find = 'ratio')
-        )}>Take that</button
-      >
+  {#each needs as each (each.task)}
+    <p class="quiet" data-need={each.task}>
+      The plan takes {reading.mass(each.kilograms)} of {each.name} for {each.dough} at {clock(each.at)}
+      {day(each.at)}, fed at {clock(each.feedAt)}
+      {day(each.feedAt)}, standing at {reading.temperature(each.stands)}.
+      {#if each.task === taken?.task}It is filled in here.{:else}
+        <button type="button" class="link" onclick={() => take(each)}>Fill that in</button>
+      {/if}
     </p>
   {/each}
   {#if plan}
@@ -304,7 +314,7 @@
         </p>
       </div>
     {/if}
-    <button type="button" class="btn preset-filled knuckle" onclick={() => onfeed(plan)}
+    <button type="button" class="btn preset-filled knuckle" onclick={() => onfeed(plan, taken)}
       >{Math.abs(plan.feedAt - now) <= LATE
         ? 'Fed: note it now'
         : plan.feedAt < now

@@ -96,6 +96,7 @@
       seedPopulation: 0.7,
       wanted: null,
       note: stands.step.title,
+      plan: null,
     });
     typed = {};
   }

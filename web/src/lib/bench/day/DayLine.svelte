@@ -22,9 +22,9 @@
   import WhyPanel from './WhyPanel.svelte';
 
   /** The room Day line: a day from orders to a plan that holds. */
-  let { date, now, saved, plans, first, onopen }: DayOf = $props();
+  let { date, now, saved, plans, found, first, onopen }: DayOf = $props();
 
-  const desk = new DayDesk(() => ({ date, now, saved, plans, first, onopen }));
+  const desk = new DayDesk(() => ({ date, now, saved, plans, found, first, onopen }));
   onMount(() => desk.begin());
   const { day, conflict, shown, looking, selected, history } = $derived(desk);
 
@@ -128,10 +128,12 @@
       {selected}
       faded={conflict !== null}
       onselect={(index) => desk.select(index)}
-      ondrag={(moved, at) => desk.drag(moved, at)}
-      onpin={(moved, at) => desk.pin(moved, at)}
-      onnudge={(moved, by) => desk.nudge(moved, by)}
-      onunpin={(moved) => desk.unpin(moved)}
+      moves={{
+        ondrag: (moved, at) => desk.drag(moved, at),
+        onpin: (moved, at) => desk.pin(moved, at),
+        onnudge: (moved, by) => desk.nudge(moved, by),
+        onunpin: (moved) => desk.unpin(moved),
+      }}
       onlook={(stretch) => (look = stretch)}
     />
     <div class="under">

@@ -20,20 +20,22 @@
     selected: number | null;
     faded: boolean;
     onselect: (task: number) => void;
-    /** A task is being dragged to a moment. */
-    ondrag: (task: ViewTask, at: number) => void;
-    /** A task is to be held at a moment. */
-    onpin: (task: ViewTask, at: number) => void;
-    /** It is to be held so many seconds later than it is held, or planned. */
-    onnudge: (task: ViewTask, by: number) => void;
-    onunpin: (task: ViewTask) => void;
+    /** How tasks are held elsewhere; without it the picture is only looked at. */
+    moves?: {
+      /** A task is being dragged to a moment. */
+      readonly ondrag: (task: ViewTask, at: number) => void;
+      /** A task is to be held at a moment. */
+      readonly onpin: (task: ViewTask, at: number) => void;
+      /** It is to be held so many seconds later than it is held, or planned. */
+      readonly onnudge: (task: ViewTask, by: number) => void;
+      readonly onunpin: (task: ViewTask) => void;
+    };
     /** The stretch of time that is shown changes. */
-    onlook: (stretch: Stretch) => void;
+    onlook?: (stretch: Stretch) => void;
   }
 
   /** All doughs of a day as ribbons, with the hands’ work on them and under them what is scarce. */
-  let { view, width, zone, look, selected, faded, onselect, ondrag, onpin, onnudge, onunpin, onlook }: Props =
-    $props();
+  let { view, width, zone, look, selected, faded, onselect, moves, onlook = () => {} }: Props = $props();
 
   const GUTTER = 128;
   const TOP = 20;
@@ -148,6 +150,7 @@
     if (event.button !== 0) return;
     event.stopPropagation();
     onselect(task.index);
+    if (!moves) return;
     drag = { task, grab: timeAt(event.clientX) - task.start, at: task.start, moved: false };
     grabbed = seen;
     svg?.setPointerCapture(event.pointerId);
@@ -157,14 +160,14 @@
       const at = onGrid(timeAt(event.clientX) - drag.grab);
       if (at === drag.at) return;
       drag = { ...drag, at, moved: true };
-      ondrag(drag.task, at);
+      moves?.ondrag(drag.task, at);
     } else if (pan) {
       const by = ((pan.grab - event.clientX) / (scale.right - scale.left)) * (pan.to - pan.from);
       onlook({ from: pan.from + by, to: pan.to + by });
     }
   }
   function drop() {
-    if (drag?.moved) onpin(drag.task, drag.at);
+    if (drag?.moved) moves?.onpin(drag.task, drag.at);
     drag = null;
     grabbed = null;
     pan = null;
@@ -194,13 +197,13 @@
   function onTaskKey(event: KeyboardEvent, task: ViewTask) {
     const step = (event.shiftKey ? 6 : 1) * SLOT;
     if (event.key === 'Enter' || event.key === ' ') onselect(task.index);
-    else if (event.key === 'ArrowLeft' && event.altKey) onnudge(task, -step);
-    else if (event.key === 'ArrowRight' && event.altKey) onnudge(task, step);
+    else if (event.key === 'ArrowLeft' && event.altKey) moves?.onnudge(task, -step);
+    else if (event.key === 'ArrowRight' && event.altKey) moves?.onnudge(task, step);
     else if (event.key === 'ArrowLeft' || event.key === 'ArrowRight')
       focusNext(task, event.key === 'ArrowRight' ? 1 : -1);
     else if (event.key === 'ArrowUp' || event.key === 'ArrowDown')
       focusRow(task, event.key === 'ArrowDown' ? 1 : -1);
-    else if ((event.key === 'Delete' || event.key === 'Backspace') && task.pinned) onunpin(task);
+    else if ((event.key === 'Delete' || event.key === 'Backspace') && task.pinned) moves?.onunpin(task);
     else return;
     event.preventDefault();
     event.stopPropagation();

@@ -12,6 +12,7 @@
       readonly now: string;
       readonly saved: string | null;
       readonly plans: readonly PlanLine[];
+      readonly found: string | null;
       readonly first: Promise<string | null>;
     };
     name: string;
@@ -45,7 +46,15 @@
   </div>
 {:else if here}
   {#key `${data.date} ${turn}`}
-    <Room date={data.date} now={now.value} {saved} plans={data.plans} first={data.first} onopen={open} />
+    <Room
+      date={data.date}
+      now={now.value}
+      {saved}
+      plans={data.plans}
+      found={data.found === null ? null : JSON.parse(data.found)}
+      first={data.first}
+      onopen={open}
+    />
   {/key}
 {:else}
   <p class="opening">Opening {name}…</p>

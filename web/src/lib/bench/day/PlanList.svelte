@@ -40,7 +40,13 @@
               >{/if}
           </td>
         </tr>
-        <tr class="quiet"><td colspan="7">saved by {savedBy}, {clock(savedAt)}</td></tr>
+        <tr class="quiet"
+          ><td colspan="7"
+            >{doc.alone === undefined ? '' : `${doc.alone} by itself, `}saved by {savedBy}, {clock(
+              savedAt,
+            )}</td
+          ></tr
+        >
       {/each}
     </tbody>
   </table>

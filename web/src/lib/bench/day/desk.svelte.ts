@@ -25,7 +25,9 @@ export interface DayOf {
   readonly now: DayInput;
   readonly saved: SavedPlan | null;
   readonly plans: readonly PlanLine[];
-  /** The first plan, or the saved one, as text; null where the server has none at once. */
+  /** Without a saved plan: the best that was found before for the day as it stands. */
+  readonly found: Schedule | null;
+  /** That one with its picture, or the first that there is, as text; null where the server has none at once. */
   readonly first: Promise<string | null>;
   readonly onopen: (date: string, anew: boolean) => void;
 }
@@ -59,8 +61,6 @@ export class DayDesk {
   /** Where there is no plan, the nearest one, or else the last that held, stands there pale. */
   private last = $state.raw<PlannedDay | null>(null);
   private planner: Planner | null = null;
-  /** A saved plan is being shown as it was saved. */
-  private opening: boolean;
   private dragged: { id: string; at: number } | null = null;
   private waiting = false;
 
@@ -95,21 +95,22 @@ export class DayDesk {
     private readonly of: () => DayOf,
     private readonly oven = false,
   ) {
-    const { saved, now } = of();
+    const { saved, now, found } = of();
     this.opened = {
       input: saved?.input ?? now,
-      schedule: saved?.doc.schedule ?? null,
+      schedule: saved?.doc.schedule ?? found,
       remedies: saved?.doc.remedies ?? [],
     };
     this.history = $state.raw(beginHistory<DayChoice>([], choiceOf(this.opened.input)));
-    this.savedSchedule = this.opened.schedule;
-    this.opening = this.opened.schedule !== null;
+    this.savedSchedule = saved?.doc.schedule ?? null;
+    // What a plan showed when it was saved is what it shows, whatever the model has become since.
+    if (saved?.shown) this.day = { input: saved.input, schedule: saved.doc.schedule, ...saved.shown };
   }
 
   /** Begins the planner. @returns what ends it */
   begin(): () => void {
     this.planner = new Planner((message) => this.told(message), this.oven);
-    if (this.opened.schedule) this.planner.show(this.opened.input, this.opened.schedule);
+    if (this.opened.schedule) this.planner.stand(this.opened.input, this.opened.schedule);
     else if (!this.empty) this.go(3, false);
     let ended = false;
     void this.of().first.then((text) => {
@@ -125,8 +126,7 @@ export class DayDesk {
   private begun(day: PlannedDay): void {
     if (this.day || this.conflict || this.problems.length > 0) return;
     this.day = day;
-    if (this.opening) this.savedSchedule = day.schedule;
-    else if (this.looking === 'first') this.looking = 'better';
+    if (this.looking === 'first') this.looking = 'better';
   }
 
   private knowing(choice: DayChoice): DayChoice {
@@ -142,8 +142,7 @@ export class DayDesk {
       this.offers = [];
       this.problems = [];
       this.looking = message.settled ? 'no' : 'better';
-      if (message.settled && this.opening) this.savedSchedule = message.day.schedule;
-      if (message.settled) this.opening = false;
+      if (message.settled) void this.keepFound(message.day);
       this.ask();
     } else if (message.kind === 'conflict') {
       this.conflict = message.conflict;
@@ -166,7 +165,6 @@ export class DayDesk {
   go(seconds: number, keep = true): void {
     this.looking = this.day ? 'better' : 'first';
     this.outcome = null;
-    this.opening = false;
     this.planner?.plan($state.snapshot(this.input) as DayInput, seconds, keep);
   }
   choose(next: DayChoice, place: string, seconds = 1.5): void {
@@ -274,6 +272,12 @@ export class DayDesk {
     if (answer.kind === 'done') onopen(date, true);
     else this.fail(answer.problems);
     return answer.kind === 'done';
+  }
+  /** The best that was found for a day as it stands is shown again when it is opened the next time. */
+  private async keepFound({ schedule }: PlannedDay): Promise<void> {
+    const { date, saved } = this.of();
+    if (saved || this.history.past.length > 0) return;
+    await send('PUT', `plans/${date}/found`, { schedule });
   }
   private fail(problems: readonly Problem[]): void {
     this.outcome = problems.map(({ problem, remedy }) => `${problem} ${remedy}`).join(' ');

@@ -21,7 +21,7 @@ export interface Offer {
 /** What is asked of the planner. `asked` numbers the questions: answers to older ones are left. */
 export type ToPlanner =
   | { readonly kind: 'plan'; readonly asked: number; readonly input: DayInput; readonly seconds: number; readonly keep: boolean; readonly trial: boolean; readonly oven: boolean }
-  | { readonly kind: 'show'; readonly asked: number; readonly input: DayInput; readonly schedule: Schedule; readonly oven: boolean }
+  | { readonly kind: 'stand'; readonly asked: number; readonly input: DayInput; readonly schedule: Schedule }
   | { readonly kind: 'why'; readonly task: number }
   | { readonly kind: 'stop' }
   /** A day that may be asked for soon. */

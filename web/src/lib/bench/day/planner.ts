@@ -47,8 +47,9 @@ export class Planner {
     this.send({ kind: 'plan', asked: this.ask(), input, seconds, keep, trial, oven: this.oven });
   }
 
-  show(input: DayInput, schedule: Schedule): void {
-    this.send({ kind: 'show', asked: this.ask(), input, schedule, oven: this.oven });
+  /** A plan that stands: what is asked and planned from now on begins with it. */
+  stand(input: DayInput, schedule: Schedule): void {
+    this.send({ kind: 'stand', asked: this.ask(), input, schedule });
   }
 
   why(task: number): void {

@@ -36,6 +36,7 @@ onmessage = ({ data }: MessageEvent<ToPlanner>) => {
     turn += 1;
     current = null;
   } else if (data.kind === 'ready') makeReady(data.input);
+  else if (data.kind === 'stand') stand(data.input, data.schedule);
   else if (data.kind === 'why') {
     if (current) tell({ kind: 'why', task: data.task, why: whyHere(current.input, current.network, current.schedule, data.task) }); // prettier-ignore
   } else {
@@ -50,21 +51,11 @@ onmessage = ({ data }: MessageEvent<ToPlanner>) => {
   }
 };
 
-async function plan(data: Extract<ToPlanner, { kind: 'plan' | 'show' }>, mine: number): Promise<void> {
+async function plan(data: Extract<ToPlanner, { kind: 'plan' }>, mine: number): Promise<void> {
   const { asked, input, oven } = data;
   const network = networkFor(input);
   if (!network.ok) {
     tell({ kind: 'problems', asked, problems: network.problems });
-    return;
-  }
-  if (data.kind === 'show') {
-    keep(input, network.value, data.schedule);
-    tell({
-      kind: 'planned',
-      asked,
-      settled: true,
-      day: plannedDay(input, network.value, data.schedule, oven),
-    });
     return;
   }
   const from = current && data.keep ? carriedOver(current.schedule, current.network, network.value) : null;
@@ -85,6 +76,14 @@ async function plan(data: Extract<ToPlanner, { kind: 'plan' | 'show' }>, mine: n
   if (mine !== turn || answer === null || answer.verdict === 'planned') return;
   tell({ kind: 'conflict', asked, conflict: conflictOf(input, network.value, answer, oven) });
   await offerRemedies(input, network.value, answer, asked, mine);
+}
+
+/** Takes a plan as the one that stands, unless its day has other tasks by now. */
+function stand(input: DayInput, schedule: Schedule): void {
+  turn += 1;
+  const network = networkFor(input);
+  const fits = network.ok && network.value.instance.tasks.length === schedule.tasks.length;
+  current = fits ? { input, network: network.value, schedule } : null;
 }
 
 /** Plans a day once for itself: its network is there then, and what is run for the second time is several times as fast. */

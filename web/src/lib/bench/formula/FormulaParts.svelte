@@ -3,6 +3,7 @@
     { value: 'sheet', text: 'Sheet', paths: null },
     { value: 'products', text: 'Products', paths: /^(products|branches|coatings)/ },
     { value: 'process', text: 'Process', paths: /^process/ },
+    { value: 'bake', text: 'Bake it', paths: null },
     { value: 'sums', text: 'Divide, tins, baths', paths: null },
   ] as const;
   export type FormulaPart = (typeof PARTS)[number]['value'];

@@ -2,13 +2,14 @@
   import { roomKeys } from '../room-keys';
   import { flushSync, onMount, untrack } from 'svelte';
   import { MediaQuery, SvelteSet } from 'svelte/reactivity';
-  import type { Bakehouse } from '@jovet/core/bakehouse';
-  import type { Mixer } from '@jovet/core/mix';
+  import type { FrictionRecord } from '@jovet/core/mix/record';
+  import type { BakehouseNow } from '../../server/database/bakehouse';
   import { correctedSince, pinnedLarder, type DoughType, type Formula, slugOf } from '@jovet/core/formula';
   import { equalBatches, oneBatch, type ScaledFormula } from '@jovet/core/formula/scale';
   import { costOf, type FormulaCost } from '@jovet/core/formula/facts';
   import { costWorkings, formulaWorkings } from '@jovet/core/formula/workings';
   import type { Problem } from '@jovet/core/problem';
+  import type { Workings } from '@jovet/core/working';
   import {
     addRow,
     addStage,
@@ -34,6 +35,7 @@
   import { provideOpener } from '../opener';
   import { useReading } from '../settings';
   import WorkingPanel from '../WorkingPanel.svelte';
+  import BakeIt from './BakeIt.svelte';
   import BenchSums from './BenchSums.svelte';
   import CompareWith from './CompareWith.svelte';
   import ExportPanel from './ExportPanel.svelte';
@@ -67,15 +69,29 @@
     /** The newest version there is. */
     head: number;
     shelves: readonly Shelved[];
-    bakehouse: Bakehouse;
-    mixers: readonly Mixer[];
+    house: BakehouseNow;
+    /** What logged mixes say of friction, oldest first. */
+    logged: readonly FrictionRecord[];
+    tomorrow: string;
     type: DoughType;
     /** Opens the formula by its slug, anew. */
     onopen: (slug: string | null) => void;
   }
 
   /** The room Formulas with one formula open: its sheet, what it comes to, and everything about it. */
-  let { draftId, draft: stored, version, head, shelves, bakehouse, mixers, type, onopen }: Props = $props();
+  let {
+    draftId,
+    draft: stored,
+    version,
+    head,
+    shelves,
+    house,
+    logged,
+    tomorrow,
+    type,
+    onopen,
+  }: Props = $props();
+  const { bakehouse, mixers } = untrack(() => house);
   const reading = useReading();
 
   const asPublished = untrack(() => (version ? draftOfFormula(version.formula, reading.unit) : null));
@@ -152,6 +168,7 @@
   const onPaper = new MediaQuery('print');
   let printing = $state(false);
   let path = $state<string[]>([]);
+  let bakeWorkings = $state.raw<() => Workings>(() => ({}));
   let panel = $state<'stages' | 'publish' | 'what-if' | 'compare' | 'export' | 'keys' | null>(null);
   let stage = $state<string | null>(null);
   let row = $state<string | null>(null);
@@ -162,6 +179,7 @@
       ? {
           ...formulaWorkings(answer.formula, made.order, answer.scaled),
           ...costWorkings(answer.formula, answer.scaled, answer.cost, bakehouse.currency, money.coins),
+          ...(part === 'bake' ? bakeWorkings() : {}),
         }
       : {},
   );
@@ -315,15 +333,15 @@
     onadopt={(which) => adopted.add(which)}
   />
 
-  <SizeBar
-    {size}
-    {made}
-    scaled={answer?.scaled ?? null}
-    {mixers}
-    {mixer}
-    onsize={(next) => (size = next)}
-    onmixer={(next) => (mixer = next)}
-  />
+  {#if part !== 'bake'}<SizeBar
+      {size}
+      {made}
+      scaled={answer?.scaled ?? null}
+      {mixers}
+      {mixer}
+      onsize={(next) => (size = next)}
+      onmixer={(next) => (mixer = next)}
+    />{/if}
 
   <FormulaParts
     {part}
@@ -333,7 +351,7 @@
     onbasis={(next) => (basis = next)}
   />
 
-  <div class="body">
+  <div class="body" class:whole={part === 'bake'}>
     <div>
       {#each above as { path: at, problem, remedy } (at + problem)}
         <p class="notice" role="alert">
@@ -372,6 +390,18 @@
         </p>
       {:else if part === 'products'}<ProductsPart />
       {:else if part === 'process'}<ProcessPart programmes={bakehouse.programmes} />
+      {:else if part === 'bake'}
+        {#if answer}
+          <BakeIt
+            {slug}
+            formula={answer.formula}
+            {house}
+            {logged}
+            date={tomorrow}
+            orderable={version !== null}
+            onworkings={(open) => (bakeWorkings = open)}
+          />
+        {:else}<p>It can be baked once the sheet can be made.</p>{/if}
       {:else}<BenchSums
           {formula}
           order={made.order}
@@ -380,7 +410,7 @@
         />
       {/if}
     </div>
-    <aside aria-label="What it comes to">
+    <aside aria-label="What it comes to" hidden={part === 'bake'}>
       {#if answer}
         <div class:stale={formula === null}>
           <ReadOuts
@@ -477,6 +507,9 @@
     grid-template-columns: minmax(0, 1fr) 17.5rem;
     gap: 1.75rem;
     align-items: start;
+  }
+  .body.whole {
+    grid-template-columns: minmax(0, 1fr);
   }
   .stale {
     opacity: 0.45;

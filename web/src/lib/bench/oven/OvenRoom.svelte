@@ -30,9 +30,9 @@
   import { stoneChart } from './stone-chart';
 
   /** The room Oven: which loaves on which deck when, at what heat. */
-  let { date, now, saved, plans, first, onopen }: DayOf = $props();
+  let { date, now, saved, plans, found, first, onopen }: DayOf = $props();
 
-  const desk = new DayDesk(() => ({ date, now, saved, plans, first, onopen }), true);
+  const desk = new DayDesk(() => ({ date, now, saved, plans, found, first, onopen }), true);
   onMount(() => desk.begin());
   const { day, conflict, shown, looking, history } = $derived(desk);
   const oven = $derived(shown?.oven ?? null);

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { mixesOfDough } from '@jovet/core/day';
+  import { mixesByHand } from '@jovet/core/plan/explain';
   import type { Bakehouse } from '@jovet/core/bakehouse';
   import { equalBatches, scaleFormula } from '@jovet/core/formula/scale';
   import type { Formula } from '@jovet/core/formula';
@@ -52,7 +52,7 @@
   function add() {
     if (!chosen || !mixer || !programme || !scaled?.ok) return;
     const { ddt } = chosen.formula.doc.process;
-    const docs = mixesOfDough(
+    const docs = mixesByHand(
       { slug: chosen.slug, formula: chosen.formula, order, mixer, programme, ddt },
       bakehouse,
     );

@@ -36,6 +36,7 @@
   const ddt = $derived(answer.question.ddt);
 
   const origin = ({ from, at }: KnownTemperature): string => {
+    if (from === 'forecast') return 'by the plan';
     if (from === 'usual' || at === null) return 'usual';
     const when = clock(at);
     return from === 'read'

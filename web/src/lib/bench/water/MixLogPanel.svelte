@@ -1,6 +1,6 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import type { BulkShift } from '@jovet/core/day';
+  import type { BulkShift } from '@jovet/core/dough';
   import type { LoggedMix } from '@jovet/core/mix/record';
   import type { Mixer } from '@jovet/core/mix';
   import { formatNumber, formatTemperature } from '@jovet/core/units';

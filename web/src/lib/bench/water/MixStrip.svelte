@@ -9,17 +9,21 @@
     chosenId,
     onchoose,
     ondrop,
+    clock,
   }: {
     mixes: readonly DayMix[];
     chosenId: string;
     onchoose: (id: string) => void;
     /** Takes the chosen mix off the day. */
     ondrop: () => void;
+    clock: (epoch: number) => string;
   } = $props();
   const reading = useReading();
   const out = (mix: DayMix) => {
     const dough = effectiveReadings(mix.readings).get('dough');
-    return dough ? `✓ ${reading.temperature(celsiusOf(dough))}` : mix.rev > 0 ? 'begun' : 'to mix';
+    if (dough) return `✓ ${reading.temperature(celsiusOf(dough))}`;
+    if (mix.rev > 0) return 'begun';
+    return mix.at === null ? 'to mix' : `to mix ${clock(mix.at)}`;
   };
 </script>
 

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { onMount, untrack } from 'svelte';
   import { v7 as uuid } from 'uuid';
-  import { bulkShift, bulkShiftSentence, planInputOfMix, type PlanInput } from '@jovet/core/day';
+  import { bulkShift, bulkShiftSentence } from '@jovet/core/dough';
   import {
     answerMix,
     deviceSource,
@@ -20,6 +20,7 @@
   import Keyboard from '@lucide/svelte/icons/keyboard';
   import Plus from '@lucide/svelte/icons/plus';
   import Settings from '@lucide/svelte/icons/settings-2';
+  import type { PlannedMix } from '@jovet/core/plan/explain';
   import type { House } from '../../server/database/house';
   import type { StoredMix, StoredReading } from '../../server/database/mix';
   import { enterMovesOn } from '../../ui/enter-moves-on';
@@ -50,7 +51,8 @@
     date: string;
     today: string;
     house: House;
-    planned: PlanInput | null;
+    /** The plan of the day: its number, null while nobody has saved it, and its mixes. */
+    planned: { readonly n: number | null; readonly mixes: readonly PlannedMix[] } | null;
     kept: readonly StoredMix[];
     dropped: readonly string[];
     log: readonly LoggedMix[];
@@ -63,7 +65,7 @@
   let { date, today, house, planned, kept, dropped, log: opening, by, onhouse }: Props = $props();
   const reading = useReading();
 
-  let mixes = $state.raw(untrack(() => dayMixes(date, kept, dropped, planned)));
+  let mixes = $state.raw(untrack(() => dayMixes(date, kept, dropped, planned?.mixes ?? [])));
   let log = $state.raw(untrack(() => opening));
   let chosenId = $state(untrack(() => nextMix(mixes)?.id ?? ''));
   let now = $state(Math.floor(Date.now() / 1000));
@@ -99,8 +101,8 @@
   function meaningOf(fdt: number): string {
     const [tub] = house.tubs;
     if (!answer || !tub) return '';
-    const input = planInputOfMix(answer.doc, answer.temperatures, house.bakehouse, tub);
-    return bulkShiftSentence(bulkShift(input, fdt), reading.unit);
+    const batch = { doc: answer.doc, tub, vigour: house.bakehouse.vigour };
+    return bulkShiftSentence(bulkShift(batch, fdt, answer.temperatures.room), reading.unit);
   }
   const forecastMeaning = $derived(
     answer && Math.abs(answer.water.fdt - answer.doc.ddt) > 0.05 ? meaningOf(answer.water.fdt) : '',
@@ -115,7 +117,8 @@
   const put = (id: string, change: (mix: DayMix) => DayMix) => {
     mixes = mixes.map((each) => (each.id === id ? change(each) : each));
   };
-  const stands = ({ id, rev, doc, readings }: StoredMix) => put(id, () => ({ id, rev, doc, readings }));
+  const stands = ({ id, rev, doc, readings }: StoredMix) =>
+    put(id, ({ at }) => ({ id, rev, at, doc, readings }));
   const keeper = new MixKeeper(
     untrack(() => mixes.filter(({ rev }) => rev > 0)),
     (mix) => {
@@ -190,7 +193,7 @@
     addReading(of, { ...taken.value, instrument, spot, offset: 0, corrects: null });
   }
   function addMixes(docs: readonly MixDoc[]) {
-    const made = docs.map((doc): DayMix => ({ id: uuid(), rev: 1, doc, readings: [] }));
+    const made = docs.map((doc): DayMix => ({ id: uuid(), rev: 1, at: null, doc, readings: [] }));
     mixes = [...mixes, ...made];
     for (const { id, doc } of made) keeper.add({ kind: 'begin', id, date, doc });
     choose(made[0]?.id ?? chosenId);
@@ -261,7 +264,13 @@
 <div class="room">
   <header>
     <h1>Water</h1>
-    <p class="when">{date === today ? 'Today' : formatDate(date)}</p>
+    <p class="when">
+      {date === today ? 'Today' : formatDate(date)}{planned
+        ? planned.n === null
+          ? ', first plan, not saved'
+          : `, plan ${planned.n}`
+        : ''}
+    </p>
     <span class="state" role="status"
       >{#if keeping.state === 'failed'}Not kept{:else if keeping.state === 'waiting'}Keeping…{:else}{said ||
           'No instrument; type what you read'}{/if}</span
@@ -283,7 +292,7 @@
     <p class="notice" role="alert">This mix was changed on another screen; this is how it stands now.</p>
   {/if}
 
-  {#if mixes.length > 0}<MixStrip {mixes} {chosenId} onchoose={choose} ondrop={drop} />{/if}
+  {#if mixes.length > 0}<MixStrip {mixes} {chosenId} {clock} onchoose={choose} ondrop={drop} />{/if}
   {#if mix && answer && mixed}
     <div class="body">
       <div class="left">
@@ -335,8 +344,8 @@
     <p class="empty" role="alert">{answered.problems[0]?.problem} {answered.problems[0]?.remedy}</p>
   {:else}
     <p class="empty">
-      Nothing is planned for this day. Plan it in the <a href="/plan/dough">One dough</a>, or put a mix on it
-      here.
+      Nothing is planned for this day. Enter its <a href={`/plan/orders/${date}`}>orders</a> and its mixes stand
+      here in order; or put one on it by hand.
     </p>
     <p><button type="button" class="btn preset-filled" onclick={() => (panel = 'add')}>Add a mix</button></p>
   {/if}

@@ -1,5 +1,5 @@
 import { v5 as uuidOfName } from 'uuid';
-import { mixesOfPlan, type PlanInput } from '@jovet/core/day';
+import type { PlannedMix } from '@jovet/core/plan/explain';
 import { effectiveReadings, type MixDoc } from '@jovet/core/mix';
 import type { StoredMix, StoredReading } from '../../server/database/mix';
 
@@ -8,6 +8,8 @@ export interface DayMix {
   readonly id: string;
   /** Revision on the server; 0 while it is only planned. */
   readonly rev: number;
+  /** When the plan has it, epoch seconds; null for one that no plan has. */
+  readonly at: number | null;
   readonly doc: MixDoc;
   readonly readings: readonly StoredReading[];
 }
@@ -15,24 +17,27 @@ export interface DayMix {
 /** Names planned mixes the same on every screen, so that two tablets begin the same one. Any fixed name space would do. */
 const SPACE = 'b0a1f0de-5c7e-4d0e-9a35-0d1f5c1e7a11';
 
-/** The mixes of a day: those that were begun in their order, then what the plan still has. */
+/**
+ * The mixes of a day: those that were begun in their order, then what the plan still has. Another plan moves what was
+ * not begun; what was stays as it is.
+ */
 export function dayMixes(
   date: string,
   kept: readonly StoredMix[],
   dropped: readonly string[],
-  planned: PlanInput | null,
+  planned: readonly PlannedMix[],
 ): DayMix[] {
-  const of = planned === null ? null : mixesOfPlan(planned);
   const gone = new Set([...kept.map(({ id }) => id), ...dropped]);
-  const open = (of?.ok ? of.value : []).map((doc): DayMix => {
-    const name = [date, doc.slug, doc.mixer.slug, doc.batch.n, doc.batch.of].join(' ');
-    return { id: uuidOfName(name, SPACE), rev: 0, doc, readings: [] };
-  });
+  const begun = new Set(kept.map(({ doc }) => doc.task ?? ''));
+  const open = planned.map(({ task, at, doc }): DayMix & { readonly task: string } => ({
+    id: uuidOfName(`${date} ${task}`, SPACE), rev: 0, at, doc, readings: [], task,
+  }));
+  const times = new Map(planned.map(({ task, at }) => [task, at]));
   return [
-    ...kept.map(({ id, rev, doc, readings }) => ({ id, rev, doc, readings })),
-    ...open.filter(({ id }) => !gone.has(id)),
+    ...kept.map(({ id, rev, doc, readings }) => ({ id, rev, at: times.get(doc.task ?? '') ?? null, doc, readings })),
+    ...open.filter(({ id, task }) => !gone.has(id) && !begun.has(task)).map(({ task: _, ...mix }) => mix),
   ];
-}
+} // prettier-ignore
 
 /** Whether the dough of a mix has been read: then its record is closed. */
 export const isClosed = ({ readings }: Pick<DayMix, 'readings'>): boolean =>

@@ -1,9 +1,8 @@
 import type { z } from 'zod';
-import { type DoughPlan, type PlanInput, planWorkings } from '@jovet/core/day';
+import type { BakedDough } from '@jovet/core/plan';
 import type { ScaledFormula, ScaledLine, ScaledStage } from '@jovet/core/formula/scale';
 import { bad, good, problem, type Result } from '@jovet/core/problem';
-import { localTime } from '@jovet/core/time';
-import type { ClockAnswer, ScaleAnswer } from './schemas.ts';
+import type { BakeAnswer, ScaleAnswer } from './schemas.ts';
 
 const lineOf = ({ ingredient, mass, weighed }: ScaledLine) => ({
   ingredient: ingredient.slug,
@@ -45,15 +44,14 @@ export const scaleAnswer = (scaled: ScaledFormula): z.infer<typeof ScaleAnswer> 
   drift: [...scaled.drift],
 });
 
-/** A plan as the API tells it, with the workings that were asked for. */
-export function clockAnswer(
-  plan: DoughPlan,
-  input: PlanInput,
+/** A dough that was planned by itself as the API tells it, with the workings that were asked for. */
+export function bakeAnswer(
+  { day, network, mixes, water: { water }, cautions, workings: open }: BakedDough,
   keys: readonly string[],
-): Result<z.infer<typeof ClockAnswer>> {
-  const workings = planWorkings(plan, input);
+): Result<z.infer<typeof BakeAnswer>> {
+  const workings = open();
   const unknown = keys.findIndex((key) => !(key in workings));
-  if (unknown >= 0) {
+  if (unknown >= 0)
     return bad(
       problem(
         `workings.${unknown}`,
@@ -61,10 +59,9 @@ export function clockAnswer(
         `Choose from: ${Object.keys(workings).join(', ')}.`,
       ),
     );
-  }
-  const { water } = plan;
   return good({
-    scaled: scaleAnswer(plan.scaled),
+    scaled: network.doughs.map(({ scaled }) => scaleAnswer(scaled)),
+    mixes: mixes.map(({ task, at, doc }) => ({ task, at, dough: doc.dough, mixer: doc.mixer.slug })),
     water: {
       balance: water.balance.temperature,
       sum: water.sum.temperature,
@@ -74,11 +71,16 @@ export function clockAnswer(
       pour: water.pour,
       fdt: water.fdt,
     },
-    steps: plan.steps.map(({ id, at, earliest, latest, limit, hands }) => {
-      const local = localTime(at, input.bakehouse.zone);
-      return { id, at, local: `${local.date} ${local.time}`, earliest, latest, limit, hands };
-    }),
-    cautions: [...plan.cautions],
+    tasks: day.view.tasks.map(({ id, note, what, start, end, local, window }) => ({
+      id,
+      kind: note.kind,
+      what,
+      start,
+      end,
+      local,
+      window,
+    })),
+    cautions: [...cautions],
     workings: Object.fromEntries(keys.map((key) => [key, workings[key]?.()])),
   });
 }

@@ -78,6 +78,17 @@ export const dayPaths = () => ({
       ...date,
     },
   },
+  '/api/v1/plans/{date}/found': {
+    put: {
+      ...operation(
+        'Keep the best plan that was found',
+        'For the day as it stands now, unless a better one is kept. It is checked first.',
+        z.object({ kept: z.boolean() }),
+        { schema: schemas.FoundPlanRequest },
+      ),
+      ...date,
+    },
+  },
   '/api/v1/plans/{date}/{form}': {
     get: {
       ...operation(

@@ -1,5 +1,5 @@
 import { createDocument } from 'zod-openapi';
-import { z } from 'zod';
+import type { z } from 'zod';
 import { Scenario } from '@jovet/core/fermentation/forecast';
 import { FORMULA_CALCULATIONS } from './formula-calculations.ts';
 import { libraryPaths } from './openapi-library.ts';
@@ -11,17 +11,6 @@ import { SolveAnswer, SolveRequest } from './culture-schemas.ts';
 import { HeatAnswer, HeatRequest, PackAnswer, PackRequest } from './oven-schemas.ts';
 import { RetarderAnswer, RetarderRequest } from './retarder-schemas.ts';
 import * as schemas from './schemas.ts';
-
-const ORDER = {
-  schema: 1,
-  formula: 'quay-country',
-  order: [{ product: 'quay-loaf', pieces: 36, scaledWeight: 0.84 }],
-  dispatch: { date: '2026-11-24', time: '07:00' },
-  readings: { flour: 19, room: 20, levain: 23, bowl: 20 },
-  ddt: 25,
-  mixer: 'big-mixer',
-  programme: 'gentle',
-} as const;
 
 /** One request for each calculation that works on the demo bakery. The tests send them. */
 export const EXAMPLES = {
@@ -72,7 +61,14 @@ export const EXAMPLES = {
     keepBack: 0.4,
     loss: 2,
   },
-  '/api/v1/day/clock': { order: ORDER, workings: ['water.balance'] },
+  '/api/v1/dough': {
+    formula: 'quay-country',
+    ask: {
+      pieces: [{ product: 'quay-loaf', pieces: 36, scaledWeight: 0.84 }],
+      date: '2026-11-24', time: '07:00', room: 20, flour: 19, bowl: 20, stands: { levain: 23 }, ddt: 25, mixer: null,
+    }, // prettier-ignore
+    workings: ['water.balance'],
+  },
 } as const;
 
 const calculation = (
@@ -84,9 +80,6 @@ const calculation = (
 ) => ({
   [path]: { post: operation(summary, description, answer, { schema, example: EXAMPLES[path] }) },
 });
-
-const date = { requestParams: { path: z.object({ date: z.iso.date() }) } };
-const Anything = z.unknown();
 
 const build = () =>
   createDocument({
@@ -152,37 +145,12 @@ const build = () =>
         SolveAnswer,
       ),
       ...calculation(
-        '/api/v1/day/clock',
+        '/api/v1/dough',
         'Plan one dough',
-        'Weights, water and the clock, back from the dispatch.',
-        schemas.ClockRequest,
-        schemas.ClockAnswer,
+        'Weights, water, mixes and tasks of one dough in an empty bakehouse, back from its van.',
+        schemas.BakeRequest,
+        schemas.BakeAnswer,
       ),
-      '/api/v1/days': {
-        get: operation(
-          'List saved days',
-          'The latest first, 50 at a time; ?before=DATE continues.',
-          schemas.DaysAnswer,
-        ),
-      },
-      '/api/v1/days/{date}': {
-        get: {
-          ...operation('Open a saved day', 'Its order and everything the plan depends on.', Anything),
-          ...date,
-        },
-        put: {
-          ...operation(
-            'Save a day',
-            'Refused with 409, and both orders, if it was saved by someone else since.',
-            schemas.SaveAnswer,
-            {
-              schema: schemas.SaveRequest,
-              example: { order: ORDER, base: 0 },
-            },
-          ),
-          ...date,
-        },
-      },
       ...mixPaths(),
       ...culturePaths(),
       ...dayPaths(),

@@ -31,6 +31,7 @@ export const SavePlanRequest = z.strictObject({
   input: DayInput,
   schedule: ScheduleDoc,
 });
+export const FoundPlanRequest = z.strictObject({ schedule: ScheduleDoc });
 export const ChoosePlanRequest = z.strictObject({ n: z.number().int().min(1) });
 
 export const PlanRequest = z.strictObject({

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { DoughOrder } from '@jovet/core/day';
+import { Slug } from '@jovet/core/formula';
+import { DoughAsk } from '@jovet/core/plan';
 import { MixDoc, MixReading, WaterSources } from '@jovet/core/mix';
 
 const Celsius = z.number().min(-30).max(60);
@@ -178,62 +179,41 @@ export const ForecastAnswer = z.object({
   cautions: z.array(z.string()),
 });
 
-export const ClockRequest = z.strictObject({
-  order: DoughOrder,
+export const BakeRequest = z.strictObject({
+  formula: Slug,
+  ask: DoughAsk,
   workings: z
-    .array(z.string().max(80))
+    .array(z.string().max(200))
     .max(200)
     .default([])
     .describe('keys of workings to return, such as water.balance'),
 });
-export const StepAnswer = z.object({
-  id: z.string(),
-  at: Epoch,
-  local: z.string().describe('date and time on the bakehouse clock'),
-  earliest: Epoch,
-  latest: Epoch,
-  limit: z.enum(['dough', 'dispatch']),
-  hands: z.number().describe('minutes'),
-});
-export const ClockAnswer = z.object({
-  scaled: ScaleAnswer,
-  water: z.object({
-    balance: Temperature,
-    sum: Temperature,
-    base: Temperature,
-    frictionFactor: z.number().describe('K'),
-    baseNumber: Temperature,
-    pour: Temperature,
-    fdt: Temperature,
-  }),
-  steps: z.array(StepAnswer),
-  cautions: z.array(z.string()),
-  workings: z.record(z.string(), z.unknown()),
-});
-
-export const SaveRequest = z.strictObject({
-  order: DoughOrder,
-  base: z
-    .number()
-    .int()
-    .min(0)
-    .max(1_000_000)
-    .describe('the revision that the order was made on; 0 for a new day'),
-});
-export const SaveAnswer = z.object({ date: z.string(), rev: z.number(), plan: z.number() });
-export const DaysAnswer = z.object({
-  days: z.array(
+const Window = z.object({ earliest: Epoch, best: Epoch, latest: Epoch });
+export const BakeAnswer = z.object({
+  scaled: z.array(ScaleAnswer),
+  mixes: z.array(z.object({ task: z.string(), at: Epoch, dough: Kilograms, mixer: z.string() })),
+  water: z
+    .object({
+      balance: Temperature,
+      sum: Temperature,
+      base: Temperature,
+      frictionFactor: z.number().describe('K'),
+      baseNumber: Temperature,
+      pour: Temperature,
+      fdt: Temperature,
+    })
+    .describe('of the first mix'),
+  tasks: z.array(
     z.object({
-      date: z.string(),
-      rev: z.number(),
-      doc: z.object({
-        formula: z.string(),
-        pieces: z.number(),
-        dough: Kilograms,
-        water: Temperature,
-        firstHands: Epoch,
-        dispatch: Epoch,
-      }),
+      id: z.string(),
+      kind: z.string(),
+      what: z.string(),
+      start: Epoch,
+      end: Epoch,
+      local: z.string().describe('date and time on the bakehouse clock'),
+      window: Window.nullable().describe('when it could be after what comes before it'),
     }),
   ),
+  cautions: z.array(z.string()),
+  workings: z.record(z.string(), z.unknown()),
 });

@@ -1,4 +1,5 @@
-import type { DayInput } from '@jovet/core/plan/demand';
+import { v7 as uuid } from 'uuid';
+import { dayPlanOf, shownOfPlan } from '../../../../migrations/0007-shown.ts';
 import type { Archive } from '@jovet/core/formats';
 import type { Actor, Tx } from './connection.ts';
 import { moment, seconds } from './epoch.ts';
@@ -54,7 +55,7 @@ export async function dayPlansOf(tx: Tx, { bakehouseId }: Actor): Promise<unknow
   const rows = await tx
     .selectFrom('day_plan as plan')
     .innerJoin('person', 'person.id', 'plan.created_by')
-    .select(['plan.local_date as date', 'plan.n', 'plan.chosen', 'plan.verdict', 'plan.cost', 'plan.input', 'plan.doc'])
+    .select(['plan.local_date as date', 'plan.n', 'plan.chosen', 'plan.verdict', 'plan.cost', 'plan.input', 'plan.doc', 'plan.shown'])
     .select(['person.name as by', 'plan.created_at'])
     .where('plan.bakehouse_id', '=', bakehouseId)
     .orderBy('plan.local_date')
@@ -67,14 +68,13 @@ export async function dayPlansOf(tx: Tx, { bakehouseId }: Actor): Promise<unknow
 export async function restoreOrders(
   tx: Tx,
   { bakehouseId }: Actor,
-  { orders, dayPlans }: Pick<Archive, 'orders' | 'dayPlans'>,
-  makeId: () => string,
+  { orders }: Pick<Archive, 'orders'>,
   by: (name: string) => string,
 ): Promise<void> {
   const written = (author: string, at: number) => ({ updated_by: by(author), updated_at: moment(at) });
   const customers = new Map<string, string>();
   for (const { doc, retired, by: author, at } of orders.customers) {
-    const id = makeId();
+    const id = uuid();
     customers.set(doc.slug, id);
     await tx
       .insertInto('customer')
@@ -115,19 +115,55 @@ export async function restoreOrders(
       .insertInto('order_said')
       .values({ local_date: line.date, ...keyOf(line), pieces: line.pieces, ...written(line.by, line.at) })
       .execute();
-  for (const { date, input, doc, by: author, at, ...plan } of dayPlans)
-    await tx
+}
+
+/** Brings the plans of days back as they were, and plans of one dough that an older version kept behind them. */
+export async function restorePlans(
+  tx: Tx,
+  { bakehouseId }: Actor,
+  { dayPlans, days }: Pick<Archive, 'dayPlans' | 'days'>,
+  by: (name: string) => string,
+): Promise<void> {
+  const keep = (plan: {
+    date: string;
+    n: number;
+    chosen: boolean;
+    verdict: 'planned' | 'not-found';
+    cost: number;
+    input: unknown;
+    doc: unknown;
+    shown: unknown;
+    by: string;
+    at: number;
+  }) =>
+    tx
       .insertInto('day_plan')
       .values({
-        id: makeId(),
+        id: uuid(),
         bakehouse_id: bakehouseId,
-        local_date: date,
-        ...plan,
-        input: JSON.stringify(input satisfies DayInput),
-        input_digest: digestOf(input),
-        doc: JSON.stringify(doc),
-        created_by: by(author),
-        created_at: moment(at),
+        local_date: plan.date,
+        n: plan.n,
+        chosen: plan.chosen,
+        verdict: plan.verdict,
+        cost: plan.cost,
+        input: JSON.stringify(plan.input),
+        input_digest: digestOf(plan.input),
+        doc: JSON.stringify(plan.doc),
+        shown: plan.shown === null ? null : JSON.stringify(plan.shown),
+        created_by: by(plan.by),
+        created_at: moment(plan.at),
       })
       .execute();
+  const most = new Map<string, number>();
+  for (const plan of dayPlans) {
+    most.set(plan.date, Math.max(plan.n, most.get(plan.date) ?? 0));
+    await keep({ ...plan, shown: plan.shown ?? shownOfPlan(plan.input, plan.doc.schedule) });
+  }
+  for (const { date, plans } of days)
+    for (const { input, by: author, at } of plans) {
+      const n = (most.get(date) ?? 0) + 1;
+      most.set(date, n);
+      const plan = { date, n, chosen: false, verdict: 'planned' as const, cost: 0, by: author, at };
+      await keep({ ...plan, ...dayPlanOf(input) });
+    }
 }

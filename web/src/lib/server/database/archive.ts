@@ -1,18 +1,16 @@
 import { sql } from 'kysely';
 import { v7 as uuid } from 'uuid';
 import { Archive } from '@jovet/core/formats';
-import { planDough } from '@jovet/core/day';
 import { splitFormula } from '@jovet/core/formula/scale';
 import type { Ingredient } from '@jovet/core/formula';
 import { bad, good, problem, type Result } from '@jovet/core/problem';
-import { docOfPlan } from './bake-day.ts';
 import { replacePeople, replaceResources } from './bakehouse.ts';
 import type { Actor, Db, Tx } from './connection.ts';
 import { saveProducts } from './formula.ts';
 import { indexVersion } from './formula-search.ts';
 import { digestOf } from './ingredient.ts';
 import { culturesOf, restoreCultures } from './archive-cultures.ts';
-import { dayPlansOf, ordersOf, restoreOrders } from './archive-orders.ts';
+import { dayPlansOf, ordersOf, restoreOrders, restorePlans } from './archive-orders.ts';
 import { moment, seconds } from './epoch.ts';
 import { readingsOfMix, touchMixes } from './mix.ts';
 
@@ -29,7 +27,6 @@ export async function exportEverything(db: Db, actor: Actor): Promise<Archive> {
         ingredients: await ingredientsOf(tx, actor),
         formulas: await formulasOf(tx, actor),
         drafts: await draftsOf(tx, actor),
-        days: await daysOf(tx, actor),
         mixes: await mixesOf(tx, actor),
         cultures: await culturesOf(tx, actor),
         orders: await ordersOf(tx, actor),
@@ -155,27 +152,6 @@ async function draftsOf(tx: Tx, { bakehouseId }: Actor) {
   }));
 }
 
-async function daysOf(tx: Tx, { bakehouseId }: Actor) {
-  const rows = await tx
-    .selectFrom('bake_day')
-    .innerJoin('plan', 'plan.bake_day_id', 'bake_day.id')
-    .innerJoin('person', 'person.id', 'plan.created_by')
-    .select(['bake_day.local_date as slug', sql<Date | null>`null::timestamptz`.as('retired_at')])
-    .select(['plan.n', 'plan.chosen', 'plan.input', 'person.name as by', 'plan.created_at'])
-    .where('bake_day.bakehouse_id', '=', bakehouseId)
-    .orderBy('bake_day.local_date')
-    .orderBy('plan.n')
-    .execute();
-  const days = bySlug(rows, ({ n, chosen, input, by, created_at }) => ({
-    n,
-    chosen,
-    input,
-    by,
-    at: seconds(created_at),
-  }));
-  return days.map(({ slug, versions }) => ({ date: slug, plans: versions }));
-}
-
 async function mixesOf(tx: Tx, { bakehouseId }: Actor) {
   const rows = await tx
     .selectFrom('mix')
@@ -204,7 +180,7 @@ export async function restoreArchive(tx: Tx, actor: Actor, archive: Archive): Pr
   const filled = await tx
     .selectFrom('formula')
     .select('id')
-    .unionAll(tx.selectFrom('bake_day').select('id'))
+    .unionAll(tx.selectFrom('day_plan').select('id'))
     .limit(1)
     .executeTakeFirst();
   if (filled)
@@ -226,14 +202,13 @@ export async function restoreArchive(tx: Tx, actor: Actor, archive: Archive): Pr
     if (!restored.ok) return restored;
   }
   await restoreDrafts(tx, actor, archive, by);
-  const days = await restoreDays(tx, actor, archive, by);
-  if (!days.ok) return days;
   await restoreMixes(tx, actor, archive, by);
   await touchMixes(tx, actor);
   await restoreCultures(tx, actor, archive.cultures, uuid, by);
-  await restoreOrders(tx, actor, archive, uuid, by);
+  await restoreOrders(tx, actor, archive, by);
+  await restorePlans(tx, actor, archive, by);
   return good(
-    `the bakehouse ${archive.bakehouse.at(-1)?.doc.name ?? ''} with ${archive.formulas.length} formulas, ${archive.ingredients.length} ingredients and ${archive.days.length} days`,
+    `the bakehouse ${archive.bakehouse.at(-1)?.doc.name ?? ''} with ${archive.formulas.length} formulas, ${archive.ingredients.length} ingredients and ${archive.dayPlans.length + archive.days.length} plans`,
   );
 }
 
@@ -398,51 +373,6 @@ async function restoreDrafts(
       })
       .execute();
   }
-}
-
-async function restoreDays(
-  tx: Tx,
-  actor: Actor,
-  archive: Archive,
-  by: (name: string) => string,
-): Promise<Result<null>> {
-  for (const { date, plans } of archive.days) {
-    const id = uuid();
-    await tx
-      .insertInto('bake_day')
-      .values({
-        id,
-        bakehouse_id: actor.bakehouseId,
-        local_date: date,
-        updated_by: actor.personId,
-        rev: plans.length,
-      })
-      .execute();
-    for (const { n, chosen, input, by: author, at } of plans) {
-      const plan = planDough(input);
-      if (!plan.ok) {
-        const [{ problem: why } = { problem: 'It cannot be planned.' }] = plan.problems;
-        return bad(
-          problem(`days.${date}`, `Plan ${n} of ${date} cannot be read: ${why}`, 'Export it again.'),
-        );
-      }
-      await tx
-        .insertInto('plan')
-        .values({
-          id: uuid(),
-          bake_day_id: id,
-          n,
-          input: JSON.stringify(input),
-          input_digest: digestOf(input),
-          doc: JSON.stringify(docOfPlan(input, plan.value)),
-          chosen,
-          created_by: by(author),
-          created_at: moment(at),
-        })
-        .execute();
-    }
-  }
-  return good(null);
 }
 
 async function restoreMixes(

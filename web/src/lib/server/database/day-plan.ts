@@ -1,9 +1,9 @@
 import { sql } from 'kysely';
 import { v7 as uuid } from 'uuid';
-import { checkSchedule, followDoughs } from '@jovet/core/plan/checker';
-import { costOf, type Schedule } from '@jovet/core/plan/instance';
+import { judge } from '@jovet/core/plan/checker';
+import type { Schedule } from '@jovet/core/plan/instance';
 import { DayInput, type Pin, ordersOn, totalsOf } from '@jovet/core/plan/demand';
-import { faultWords, viewOf } from '@jovet/core/plan/explain';
+import { faultWords, plannedDay, type ShownPlan } from '@jovet/core/plan/explain';
 import { networkOf } from '@jovet/core/plan/network';
 import { percentOver } from '@jovet/core/bakehouse';
 import type { Remedy } from '@jovet/core/plan';
@@ -26,10 +26,14 @@ export interface SavedPlan {
   readonly savedAt: number;
   readonly doc: DayPlanDoc;
   readonly input: DayInput;
+  /** What it showed when it was saved. */
+  readonly shown: ShownPlan | null;
 }
 
-/** A saved plan in a list: all but its input and schedule. */
-export type PlanLine = Omit<SavedPlan, 'input' | 'doc'> & { readonly doc: Omit<DayPlanDoc, 'schedule'> };
+/** A saved plan in a list: all but its input, its schedule and what it showed. */
+export type PlanLine = Omit<SavedPlan, 'input' | 'doc' | 'shown'> & {
+  readonly doc: Omit<DayPlanDoc, 'schedule'>;
+};
 
 /** Gathers everything that a plan of a day depends on, as it stands now. */
 export async function dayInputFor(
@@ -87,23 +91,22 @@ export async function saveDayPlan(
 ): Promise<PlanSaved> {
   const network = networkOf(input);
   if (!network.ok) return { kind: 'refused', problems: network.problems };
-  const { instance, models, frame, notes } = network.value;
+  const { instance, notes } = network.value;
   if (schedule.tasks.length !== instance.tasks.length || schedule.ways.length !== instance.arcs.length)
     return {
       kind: 'refused',
       problems: [problem('schedule', 'This plan is of another day.', 'Plan the day again.')],
     };
-  const followed = followDoughs(models, instance, frame.room, schedule);
-  const faults = [...checkSchedule(instance, schedule), ...followed.faults];
-  if (faults.length > 0)
+  const { faults, cost } = judge(network.value, schedule);
+  if (faults.length > 0 || !cost)
     return {
       kind: 'refused',
       problems: faults
         .slice(0, 20)
         .map((fault) => problem('schedule', faultWords(input, network.value, schedule, fault), 'Plan the day again.')),
     };
-  const cost = costOf(instance, schedule);
-  const { firstHands, lastDrop, handsAtPeak, ovenHours } = viewOf(input, network.value, schedule, cost, followed);
+  const { input: _, schedule: __, ...shown } = plannedDay(input, network.value, schedule, true);
+  const { firstHands, lastDrop, handsAtPeak, ovenHours } = shown.view;
   const doc: DayPlanDoc = {
     schedule, remedies, firstHands, lastDrop, handsAtPeak, ovenHours, waits: cost.waits,
     pieces: notes.reduce((sum, { kind, pieces }) => sum + (kind === 'pack' ? (pieces ?? 0) : 0), 0),
@@ -131,6 +134,7 @@ export async function saveDayPlan(
         verdict: 'planned',
         cost: cost.total,
         chosen: true,
+        shown: JSON.stringify(shown satisfies ShownPlan),
         created_by: actor.personId,
       })
       .execute();
@@ -165,10 +169,25 @@ export async function chooseDayPlan(db: Db, actor: Actor, date: string, n: numbe
   });
 }
 
+/** The first day whose chosen plan has a van after `now`, and begins before `until`; epoch seconds. */
+export async function dayWorkedAt(db: Db, actor: Actor, now: number, until: number): Promise<string | null> {
+  const row = await db
+    .selectFrom('day_plan')
+    .select('local_date')
+    .where('bakehouse_id', '=', actor.bakehouseId)
+    .where('chosen', '=', true)
+    .where(sql<boolean>`(doc ->> 'lastDrop')::double precision > ${now}`)
+    .where(sql<boolean>`(doc ->> 'firstHands')::double precision < ${until}`)
+    .orderBy('local_date')
+    .limit(1)
+    .executeTakeFirst();
+  return row?.local_date ?? null;
+}
+
 /** Plans of a day, the newest first. */
 export async function listDayPlans(db: Db | Tx, actor: Actor, date: string, limit = 20): Promise<PlanLine[]> {
   const rows = await plans(db, actor, date)
-    .select(sql<PlanLine['doc']>`day_plan.doc - 'schedule'`.as('doc'))
+    .select(sql<PlanLine['doc']>`day_plan.doc - 'schedule' - 'from'`.as('doc'))
     .orderBy('n', 'desc')
     .limit(limit)
     .execute();
@@ -182,11 +201,12 @@ export async function readDayPlan(
   date: string,
   n: number | null = null,
 ): Promise<SavedPlan | null> {
-  const query = plans(db, actor, date).select(['day_plan.doc', 'day_plan.input']);
+  const query = plans(db, actor, date).select(['day_plan.doc', 'day_plan.input', 'day_plan.shown']);
   const row = await (
     n === null ? query.where('chosen', '=', true) : query.where('n', '=', n)
   ).executeTakeFirst();
-  return row ? { ...row, input: DayInput.parse(row.input) } : null;
+  const input = DayInput.safeParse(row?.input);
+  return row && input.success ? { ...row, input: input.data } : null;
 }
 
 const plans = (db: Db | Tx, actor: Actor, date: string) =>

@@ -1,8 +1,11 @@
+import { frictionOfLog } from '@jovet/core/mix/record';
+import { addDays, localTime } from '@jovet/core/time';
 import { readBakehouse } from './bakehouse.ts';
 import type { Actor, Db } from './connection.ts';
 import { draftOfPerson, readDraft, type StoredDraft } from './formula-draft.ts';
 import { readVersion } from './formula.ts';
 import { readLarder } from './ingredient.ts';
+import { readLog } from './mix.ts';
 
 /** What the sheet of a published formula opens with, or null if there is no such formula. */
 export async function readFormulaRoom(db: Db, actor: Actor, slug: string) {
@@ -27,17 +30,20 @@ async function roomOf(
   newest: Awaited<ReturnType<typeof readVersion>>,
 ) {
   const begunOnOld = slug !== null && newest !== null && draft !== null && draft.base !== newest.version;
-  const [version, shelves, house] = await Promise.all([
+  const [version, shelves, house, log] = await Promise.all([
     begunOnOld ? readVersion(db, actor, slug, draft.base) : newest,
     readLarder(db, actor),
     readBakehouse(db, actor),
+    readLog(db, actor),
   ]);
   return {
     draft,
     version,
     head: newest?.version ?? 0,
     shelves,
-    bakehouse: house.bakehouse,
-    mixers: house.mixers,
+    house,
+    logged: frictionOfLog(log),
+    // Bread that is reckoned now leaves tomorrow.
+    tomorrow: addDays(localTime(Date.now() / 1000, actor.zone).date, 1),
   };
 }

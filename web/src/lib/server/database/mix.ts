@@ -43,7 +43,9 @@ export const readingsOfMix = sql<StoredReading[]>`coalesce((
 const mixes = (db: Db | Tx, actor: Actor) =>
   db
     .selectFrom('mix')
-    .select(['mix.id', 'mix.local_date as date', 'mix.rev', 'mix.doc'])
+    .select(['mix.id', 'mix.local_date as date', 'mix.rev'])
+    // Mixes of before there were plans of days say nothing of one.
+    .select(sql<MixDoc>`'{"task": null, "forecast": {}}'::jsonb || mix.doc`.as('doc'))
     .select(readingsOfMix.as('readings'))
     .where('mix.bakehouse_id', '=', actor.bakehouseId)
     .where('mix.dropped_at', 'is', null);

@@ -1,7 +1,7 @@
 import type { ColumnType, Generated } from 'kysely';
 import type { DayInput, Customer } from '@jovet/core/plan/demand';
-import type { DoughPlan, PlanInput } from '@jovet/core/day';
 import type { Remedy } from '@jovet/core/plan';
+import type { ShownPlan } from '@jovet/core/plan/explain';
 import type { Schedule } from '@jovet/core/plan/instance';
 import type { Bakehouse, Tub } from '@jovet/core/bakehouse';
 import type { Mixer, MixDoc, MixReading } from '@jovet/core/mix';
@@ -24,17 +24,6 @@ interface WrittenOnce {
   created_at: ColumnType<Date, Date | undefined, never>;
 }
 
-/** What a saved plan keeps of its outcome: enough to list it and to notice if the arithmetic ever changes. */
-export interface PlanDoc {
-  readonly formula: string;
-  readonly pieces: number;
-  readonly dough: number;
-  readonly water: number;
-  readonly firstHands: number;
-  readonly dispatch: number;
-  readonly steps: DoughPlan['steps'];
-}
-
 /** What a saved plan of a day keeps beside its input: where each task stands, and what to list it by. */
 export interface DayPlanDoc {
   readonly schedule: Schedule;
@@ -48,6 +37,8 @@ export interface DayPlanDoc {
   readonly remedies: readonly Remedy[];
   /** What its doughs cost by being away from their best. */
   readonly waits: number;
+  /** The dough that it is of, where it was planned by itself. */
+  readonly alone?: string;
 }
 
 export interface Database {
@@ -124,16 +115,6 @@ export interface Database {
     retired_at: Date | null;
   } & Mutable;
   product_part: { product_id: string; formula_id: string; role: 'whole'; mass: number };
-  bake_day: { id: string; bakehouse_id: string; local_date: string } & Mutable;
-  plan: {
-    id: string;
-    bake_day_id: string;
-    n: number;
-    input: Json<PlanInput>;
-    input_digest: string;
-    doc: Json<PlanDoc>;
-    chosen: boolean;
-  } & WrittenOnce;
   customer: {
     id: string;
     bakehouse_id: string;
@@ -167,7 +148,17 @@ export interface Database {
     verdict: 'planned' | 'not-found';
     cost: number;
     chosen: boolean;
+    /** What it showed when it was saved; null where it could not be read any more when this began to be kept. */
+    shown: Json<ShownPlan> | null;
   } & WrittenOnce;
+  found_plan: {
+    bakehouse_id: string;
+    local_date: string;
+    input_digest: string;
+    schedule: Json<Schedule>;
+    cost: number;
+    found_at: Moment;
+  };
   mix: {
     id: string;
     bakehouse_id: string;

@@ -12,7 +12,7 @@
 <svelte:head><title>Cultures · Jovet</title></svelte:head>
 
 {#if here}
-  <CulturesRoom kept={data.cultures} house={data.house} needs={data.needs} by={data.by} />
+  <CulturesRoom kept={data.cultures} house={data.house} day={data.day} needs={data.needs} by={data.by} />
 {:else}
   <p class="opening">Opening the cultures…</p>
 {/if}

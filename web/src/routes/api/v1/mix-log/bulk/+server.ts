@@ -1,5 +1,5 @@
 import { json } from '@sveltejs/kit';
-import { bulkOfLog } from '@jovet/core/day';
+import { bulkOfLog } from '@jovet/core/dough';
 import { noSuchMethod } from '$lib/server/api/answer';
 import { database } from '$lib/server/database/connected';
 import { readHouse } from '$lib/server/database/house';

@@ -1,6 +1,5 @@
 import { json } from '@sveltejs/kit';
-import { checkSchedule, followDoughs } from '@jovet/core/plan/checker';
-import { costOf } from '@jovet/core/plan/instance';
+import { judge } from '@jovet/core/plan/checker';
 import { faultWords } from '@jovet/core/plan/explain';
 import { networkOf } from '@jovet/core/plan/network';
 import { place, problem } from '@jovet/core/problem';
@@ -14,7 +13,7 @@ export async function POST({ request }) {
   const { input, schedule } = body;
   const network = networkOf(input);
   if (!network.ok) return refuse(422, network.problems.map((each) => place('input', each))); // prettier-ignore
-  const { instance, models, frame } = network.value;
+  const { instance } = network.value;
   if (schedule.tasks.length !== instance.tasks.length || schedule.ways.length !== instance.arcs.length)
     return refuse(422, [
       problem(
@@ -23,14 +22,11 @@ export async function POST({ request }) {
         'Send the plan of this day.',
       ),
     ]);
-  const faults = [
-    ...checkSchedule(instance, schedule),
-    ...followDoughs(models, instance, frame.room, schedule).faults,
-  ];
+  const { faults, cost } = judge(network.value, schedule);
   return json({
     holds: faults.length === 0,
     sentences: faults.map((fault) => faultWords(input, network.value, schedule, fault)),
-    cost: costOf(instance, schedule),
+    cost,
   });
 }
 

@@ -1,5 +1,5 @@
 import { json } from '@sveltejs/kit';
-import { followDoughs } from '@jovet/core/plan/checker';
+import { judge } from '@jovet/core/plan/checker';
 import { networkOf } from '@jovet/core/plan/network';
 import { ovenDay, toldTasks } from '@jovet/core/plan/explain';
 import { planToCalendar, planToCsv } from '@jovet/core/formats';
@@ -21,8 +21,7 @@ export async function GET({ params: { date, form }, url, locals: { actor } }) {
   const network = networkOf(plan.input);
   if (!network.ok) return refuse(422, network.problems);
   if (form === 'oven.json') {
-    const { models, instance, frame } = network.value;
-    const followed = followDoughs(models, instance, frame.room, plan.doc.schedule);
+    const { followed } = judge(network.value, plan.doc.schedule);
     return json(ovenDay(plan.input, network.value, plan.doc.schedule, followed));
   }
   const person = url.searchParams.get('person');

@@ -1,0 +1,31 @@
+import { SLOT } from '../../dough/index.ts';
+import { endOf, levelsOf, windowAt, type Instance, type Schedule } from '../instance/index.ts';
+
+/** What a task waits for: the narrowest of its waits. */
+export interface TaskWait {
+  /** Index of the task before it, and when that is over; epoch seconds. */
+  readonly from: number;
+  readonly end: number;
+  /** When it could be after that. */
+  readonly window: { readonly earliest: number; readonly best: number; readonly latest: number };
+}
+
+/** For each task of a plan what it waits for; nothing where it is the first. */
+export function waitsOf(instance: Instance, schedule: Schedule): (TaskWait | undefined)[] {
+  const levels = levelsOf(instance, schedule);
+  const found: (TaskWait | undefined)[] = instance.tasks.map(() => undefined);
+  instance.arcs.forEach((arc, index) => {
+    const earlier = schedule.tasks[arc.from];
+    const way = arc.ways[schedule.ways[index] ?? 0];
+    if (!earlier || !way) return;
+    const end = endOf(instance, arc.from, earlier);
+    const wait = windowAt(instance, way, levels[arc.from] ?? 0, end);
+    if (!wait) return;
+    const at = (slots: number) => instance.origin + (end + slots) * SLOT;
+    const window = { earliest: at(wait.earliest), best: at(wait.best), latest: at(wait.latest) };
+    const known = found[arc.to]?.window;
+    if (!known || window.latest - window.earliest < known.latest - known.earliest)
+      found[arc.to] = { from: arc.from, end: at(0), window };
+  });
+  return found;
+}

@@ -1,5 +1,0 @@
-<script>
-  let { data } = $props();
-</script>
-
-<h1>{data.name}</h1>

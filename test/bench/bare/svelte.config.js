@@ -1,4 +1,0 @@
-import adapter from '@sveltejs/adapter-node';
-
-/** @type {import('@sveltejs/kit').Config} */
-export default { kit: { adapter: adapter() } };

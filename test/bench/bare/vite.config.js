@@ -1,3 +1,0 @@
-import { sveltekit } from '@sveltejs/kit/vite';
-
-export default { plugins: [sveltekit()] };
