@@ -7,6 +7,7 @@ import { readBakeryFile, type BakeryFile } from '@jovet/core/formats';
 import { namedIngredients } from '@jovet/core/formula/scale';
 import type { Formula, FormulaDoc, Ingredient, PieceOrder } from '@jovet/core/formula';
 import type { Result } from '@jovet/core/problem';
+import { eventsOfActual, type Actual, type Event } from '@jovet/core/run';
 
 /** The value of a result that must be good. */
 export function must<T>(result: Result<T>): T {
@@ -90,6 +91,16 @@ export function demoMix(changes: Partial<DoughToMix> = {}): MixDoc {
   const [doc] = must(mixesByHand(dough, bakehouse));
   if (!doc) throw new Error('a dough is mixed at least once');
   return doc;
+}
+
+/** What happened to tasks as events of the demo day. */
+export function eventsOf(
+  actuals: readonly (Pick<Actual, 'task' | 'start' | 'end'> & Partial<Actual>)[],
+): Event[] {
+  let made = 0;
+  const makeId = () => `00000000-0000-7000-9000-${String((made += 1)).padStart(12, '0')}`;
+  const blank = { temperature: null, seen: null, longer: 0, mass: null };
+  return actuals.flatMap((actual) => eventsOfActual({ ...blank, ...actual }, '2026-11-26', makeId));
 }
 
 /** An ordinary Thursday of the demo bakery: all eight doughs. */

@@ -9,6 +9,7 @@ import { exportEverything } from '../src/lib/server/database/archive.ts';
 import { importFile } from '../src/lib/server/database/import.ts';
 import { listMixes } from '../src/lib/server/database/mix.ts';
 import { readOrderBook } from '../src/lib/server/database/orders.ts';
+import { actualsOf } from '@jovet/core/run';
 import { must } from '../../core/test/demo.ts';
 import { dumpedDatabase, freshDatabase } from './fresh-database.ts';
 
@@ -60,7 +61,7 @@ test('a plan of a day shows what the model of then showed: tasks, people, labels
     assert.equal(view.firstHands, plan.doc.firstHands);
   }
   const second = await readDayPlan(db, actor, '2026-11-26', 2);
-  assert.ok(second?.input.actuals.some(({ temperature }) => temperature === 24.6), 'what happened is there');
+  assert.ok(second && [...actualsOf(second.input.events).values()].some(({ temperature }) => temperature === 24.6), 'what happened is there');
 }); // prettier-ignore
 
 test('orders, mixes, readings, cultures and signs are what they were, with their corrections', async () => {

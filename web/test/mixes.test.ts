@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
 import { sql } from 'kysely';
 import { v7 as uuid } from 'uuid';
-import type { MixReading } from '@jovet/core/mix';
+import { effectiveReadings, type MixReading } from '@jovet/core/mix';
 import { demoMix, must, problemsOf } from '../../core/test/demo.ts';
 import { changeBakehouse, readBakehouse } from '../src/lib/server/database/bakehouse.ts';
 import {
@@ -61,7 +61,7 @@ test('a stale change is refused with what stands there; a dropped mix is gone an
   assert.match(problemsOf(await beginMix(db, actor, { id, date: '2026-12-02', doc }))['id'] ?? '', /dropped/);
 });
 
-test('readings are only ever added: a correction keeps the old value, and is made once', async () => {
+test('readings are only ever added: a correction keeps the old value, and of two the latest counts', async () => {
   const { db, actor } = fresh;
   const id = uuid();
   must(await beginMix(db, actor, { id, date: '2026-12-03', doc }));
@@ -79,13 +79,20 @@ test('readings are only ever added: a correction keeps the old value, and is mad
     { ...wrong, by: 'Maren Tolley' },
     { ...mended, by: 'Maren Tolley' },
   ]);
-  const again = await addReading(db, actor, id, reading('flour', 18, { corrects: wrong.id }));
-  assert.match(problemsOf(again)['corrects'] ?? '', /corrected by someone else/);
+  const other = must(
+    await addReading(db, actor, id, reading('flour', 18, { corrects: wrong.id, at: wrong.at })),
+  );
+  assert.deepEqual(
+    other.readings.map(({ value }) => value),
+    [91, 19, 18],
+    'both corrections are shown',
+  );
+  assert.equal(effectiveReadings(other.readings).get('flour')?.value, 18);
   const foreign = await addReading(db, actor, id, reading('flour', 18, { corrects: uuid() }));
   assert.match(problemsOf(foreign)['corrects'] ?? '', /not of this mix/);
   assert.match(problemsOf(await addReading(db, actor, uuid(), reading('room', 20)))['mix'] ?? '', /not here/);
   await assert.rejects(
-    sql`update reading set value = 20 where id = ${wrong.id}`.execute(db),
+    sql`update event set happened = '{}' where id = ${wrong.id}`.execute(db),
     /never changed/,
   );
   await assert.rejects(sql`delete from reading where id = ${wrong.id}`.execute(db), /never changed/);

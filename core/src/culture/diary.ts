@@ -1,3 +1,4 @@
+import { lastCorrections } from '../record/index.ts';
 import type { KeptBuild } from './followed/follow.ts';
 import type { Nursery } from './schema.ts';
 
@@ -131,10 +132,9 @@ export function nurseryOf(
 ): NurseryStanding {
   const day = Math.max(1, Math.floor((now - from) / DAY) + 1);
   const fed = builds.filter(({ build }) => build.at >= from);
-  const corrected = new Set(fed.flatMap(({ signs }) => signs.map(({ corrects }) => corrects)));
   const signs = fed.map(({ build, signs: all }) =>
-    all.flatMap(({ id, at, sign }) =>
-      sign.kind === 'diary' && !corrected.has(id) ? [{ hours: (at - build.at) / 3600, seen: sign.seen }] : [],
+    lastCorrections(all).flatMap(({ at, sign }) =>
+      sign.kind === 'diary' ? [{ hours: (at - build.at) / 3600, seen: sign.seen }] : [],
     ),
   );
   const quick = signs.map((each) =>

@@ -3,6 +3,7 @@ import { Customer, OrderLine, StandingOrder, DayInput } from '../plan/demand/ind
 import { Bakehouse, Tub } from '../bakehouse/index.ts';
 import { Mixer, MixDoc, MixReading } from '../mix/index.ts';
 import { ScheduleDoc } from '../plan/index.ts';
+import { Event } from '../run/index.ts';
 import { Build, Culture, LoggedSign } from '../culture/index.ts';
 import { FormulaDoc, Ingredient, Slug, upcastFormulaDoc, upcastIngredient } from '../formula/index.ts';
 import { FormulaDraft } from '../sheet/index.ts';
@@ -115,6 +116,11 @@ export const Archive = z.strictObject({
       said: z.array(OrderLine.extend({ date: z.iso.date(), ...Written })),
     })
     .default({ customers: [], standing: [], said: [] }),
+  events: z
+    .array(Event.extend({ by: Name }))
+    .max(1_000_000)
+    .default([])
+    .describe('what was noted of days and tasks, in the order in which it was kept'),
   dayPlans: z
     .array(
       z.strictObject({

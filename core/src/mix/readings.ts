@@ -1,17 +1,14 @@
+import { lastCorrections } from '../record/index.ts';
 import type { Temperatures } from '../water/index.ts';
 import type { MixDoc, MixReading } from './schema.ts';
 
-/** The reading that counts: the newest of its factor that was not corrected. */
-export function effectiveReadings(readings: readonly MixReading[]): ReadonlyMap<string, MixReading> {
-  const corrected = new Set(readings.map(({ corrects }) => corrects));
-  const newest = new Map<string, MixReading>();
-  for (const reading of readings) {
-    const known = newest.get(reading.factor);
-    if (!corrected.has(reading.id) && (known === undefined || known.at <= reading.at))
-      newest.set(reading.factor, reading);
-  }
-  return newest;
-}
+/**
+ * The reading of each factor that counts: the newest, as it was corrected last.
+ *
+ * @param readings in the order in which they were kept
+ */
+export const effectiveReadings = (readings: readonly MixReading[]): ReadonlyMap<string, MixReading> =>
+  new Map(lastCorrections(readings).map((reading) => [reading.factor, reading]));
 
 /** What a reading says, with what its instrument is known to be off by, °C. */
 export const celsiusOf = ({ value, offset }: MixReading): number => value + offset;

@@ -17,7 +17,7 @@ import { doughsOf, type DayInput } from '@jovet/core/plan/demand';
 import { networkOf, held } from '@jovet/core/plan/network';
 import { whyImpossible } from '@jovet/core/plan/planner';
 import { localTime } from '@jovet/core/time';
-import { demoDay, must, problemsOf } from '../demo.ts';
+import { demoDay, eventsOf, must, problemsOf } from '../demo.ts';
 import { answered, baking, planned } from './planned.ts';
 
 describe('the demo day', () => {
@@ -129,9 +129,13 @@ describe('the day as it goes', () => {
     const happened = (temperature: number): DayInput => ({
       ...input,
       now: mix.end,
-      actuals: began.map(({ id }) => ({
-        task: id, ...at(id), temperature: id === 'quay-country.1.mix' ? temperature : null, seen: null, mass: null,
-      })), // prettier-ignore
+      events: eventsOf(
+        began.map(({ id }) => ({
+          task: id,
+          ...at(id),
+          temperature: id === 'quay-country.1.mix' ? temperature : null,
+        })),
+      ),
     });
     const bulk = (temperature: number): { best: number; cut: number } => {
       const next = must(networkOf(happened(temperature)));

@@ -1,12 +1,13 @@
 import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
-import { doughsOf, pullListOf, type Actual, type DayInput } from '@jovet/core/plan/demand';
+import type { Actual } from '@jovet/core/run';
+import { doughsOf, pullListOf, type DayInput } from '@jovet/core/plan/demand';
 import { labelsOf } from '../../src/plan/explain/labels.ts';
 import { networkOf, type Network } from '@jovet/core/plan/network';
 import { remindersOf } from '../../src/plan/explain/reminders.ts';
 import { whyHere } from '@jovet/core/plan/explain';
 import type { Schedule } from '@jovet/core/plan/instance';
-import { demoDay, must } from '../demo.ts';
+import { demoDay, eventsOf, must } from '../demo.ts';
 import { baking, planned } from './planned.ts';
 
 /** Epoch seconds of a task of a plan. */
@@ -35,7 +36,9 @@ function goneTo(input: DayInput, id: string, noted: Partial<Actual>): { before: 
     .filter(({ task, start }) => task !== id && start < now);
   return {
     before: own.end,
-    next: must(networkOf({ ...input, now, actuals: [...actuals, { task: id, ...own, ...blank, ...noted }] })),
+    next: must(
+      networkOf({ ...input, now, events: eventsOf([...actuals, { task: id, ...own, ...blank, ...noted }]) }),
+    ),
   };
 }
 

@@ -3,8 +3,9 @@ import { describe, it } from 'node:test';
 import fc from 'fast-check';
 import { networkOf } from '@jovet/core/plan/network';
 import { plannedDay, type PlannedDay } from '@jovet/core/plan/explain';
-import type { Actual, DayInput } from '@jovet/core/plan/demand';
-import { demoDay, must } from '../../../core/test/demo.ts';
+import type { DayInput } from '@jovet/core/plan/demand';
+import { actualsOf, type Actual } from '@jovet/core/run';
+import { demoDay, eventsOf, must } from '../../../core/test/demo.ts';
 import { answered, planned } from '../../../core/test/plan/planned.ts';
 import {
   choiceOf,
@@ -13,7 +14,7 @@ import {
   orderChanges,
   piecesChanged,
   whyLonger,
-  withActual,
+  withHappened,
   withPin,
   withRemedy,
   withStand,
@@ -71,15 +72,16 @@ const taskOf = ({ view }: PlannedDay, id: string) => {
   assert.ok(task, id);
   return task;
 };
-/** What is chosen after something was seen to happen to a task. */
+/** What is chosen after something was seen to happen to a task, and the events that say it. */
 const happened = (choice: DayChoice, id: string, changes: Partial<Actual>) => {
   const { start, end } = taskOf(day, id);
-  return withActual(choice, day.view, { task: id, start, end, temperature: null, seen: null, mass: null, ...changes });
-}; // prettier-ignore
+  const actual = { task: id, start, end, temperature: null, seen: null, mass: null, longer: 0, ...changes };
+  return { choice: withHappened(choice, day.view, actual), events: eventsOf([actual]) };
+};
 
 describe('what is chosen about a day', () => {
   it('nothing chosen is the day as it was', () => {
-    assert.deepEqual(chosenInput(input, begun), input);
+    assert.deepEqual(chosenInput(input, begun, []), input);
   });
 
   it('a task is held where it was put last, whatever else was held, and not at all once it is let go', () => {
@@ -105,7 +107,7 @@ describe('what is chosen about a day', () => {
       { kind: 'later', formula: 'tidewater-rye', minutes: 60 },
     ] as const;
     const later = two.reduce<DayChoice>(withRemedy, begun);
-    assert.equal(chosenInput(input, later).demand.find(({ formula }) => formula === 'tidewater-rye')?.drop, '12:30');
+    assert.equal(chosenInput(input, later, []).demand.find(({ formula }) => formula === 'tidewater-rye')?.drop, '12:30');
     const held = withPin(begun, 'oat-tin.1.mix', 500);
     const free = withRemedy(held, { kind: 'unpin', task: 'oat-tin.1.mix', name: 'mix Oat Tin' });
     assert.deepEqual([free.pins, free.remedies], [[], []]);
@@ -125,24 +127,30 @@ describe('what is chosen about a day', () => {
 describe('what happened', () => {
   const MIX = 'quay-country.1.mix';
 
-  it('what was to begin before is taken as done, what comes after is not, and now never goes back', () => {
+  it('what was to begin before stands, noted or not, what comes after does not, and now never goes back', () => {
     const { end } = taskOf(day, MIX);
-    const choice = happened(begun, MIX, {});
+    const { choice, events } = happened(begun, MIX, {});
     assert.equal(choice.now, end);
-    const done = new Set(choice.actuals.map(({ task }) => task));
-    for (const { id, start } of day.view.tasks) assert.equal(done.has(id), start < end || id === MIX, id);
-    assert.equal(done.size, choice.actuals.length);
+    const next = must(networkOf(chosenInput(input, choice, events)));
+    for (const { id, start } of day.view.tasks) {
+      const index = next.instance.tasks.findIndex((task) => task.id === id);
+      assert.equal(next.notes[index]?.done, start < end || id === MIX, id);
+      if (start < end) assert.equal(next.instance.origin + (next.instance.tasks[index]?.first ?? 0) * 300, start, id);
+    }
     const again = happened(choice, 'quay-country.levain', { temperature: 27 });
-    assert.equal(again.now, end);
-    assert.equal(again.actuals.length, choice.actuals.length);
-    assert.equal(again.actuals.find(({ task }) => task === 'quay-country.levain')?.temperature, 27);
-    assert.deepEqual(again.told, day.view.tasks.map(({ id, start }) => ({ task: id, at: start })));
+    assert.deepEqual([again.choice.now, again.choice.noted], [end, 2]);
+    assert.equal(actualsOf(again.events).get('quay-country.levain')?.temperature, 27);
+    assert.deepEqual(
+      again.choice.told,
+      day.view.tasks.map(({ id, start, end: over }) => ({ task: id, at: start, end: over })),
+    );
   });
 
   it('a dough far too cold: why, and what moves, in the order of its time; nothing that is done moves', () => {
-    const choice = happened(begun, MIX, { temperature: 17 });
-    const after = shown(chosenInput(input, choice), day);
-    const [why, ...more] = whyLonger(day.view, after.view, choice.actuals, (celsius) => `${celsius} °C`);
+    const { choice, events } = happened(begun, MIX, { temperature: 17 });
+    const after = shown(chosenInput(input, choice, events), day);
+    const actuals = [...actualsOf(events).values()];
+    const [why, ...more] = whyLonger(day.view, after.view, actuals, (celsius) => `${celsius} °C`);
     assert.match(why ?? '', /^Quay Country came out at 17 °C: its bulk is best after .* instead of .*, \d+ (min|h).* longer\.$/);
     assert.deepEqual(more, []);
     const moved = movedTasks(day.view, after.view);
@@ -153,13 +161,14 @@ describe('what happened', () => {
       assert.ok(to >= (choice.now ?? 0) && to >= (moved[index - 1]?.to ?? 0), id);
     }
     assert.deepEqual(movedTasks(after.view, after.view), []);
-    assert.deepEqual(whyLonger(after.view, after.view, choice.actuals, String), []);
+    assert.deepEqual(whyLonger(after.view, after.view, actuals, String), []);
   });
 
   it('less dough than planned: which pieces there are fewer of, once, and no word of any other bread', () => {
     const cut = 'quay-country.1.divide';
     const { note } = taskOf(day, cut);
-    const after = shown(chosenInput(input, happened(begun, cut, { mass: (note.mass ?? 0) - 2 })), day);
+    const { choice, events } = happened(begun, cut, { mass: (note.mass ?? 0) - 2 });
+    const after = shown(chosenInput(input, choice, events), day);
     const sentences = piecesChanged(day.view, after.view);
     assert.equal(sentences.length, 1);
     assert.match(sentences[0] ?? '', /^Quay (small|loaf): (\d+) instead of (\d+) from the dough there is\.$/);

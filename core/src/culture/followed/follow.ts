@@ -1,3 +1,4 @@
+import { lastCorrections } from '../../record/index.ts';
 import {
   acidityAt,
   fermentFor,
@@ -131,7 +132,7 @@ function follow(
     acidity: share * (parent && seed ? acidityAt(seed, parent.leavening) : RIPE_ACIDITY),
     vigour: vigour.value,
   });
-  const signs = standing(kept.signs);
+  const signs = lastCorrections(kept.signs);
   const body = bodyIn(build.vessel, mass);
   const place = ({ around }: Build['place']) => placeOf(body, aroundAt(around, hourOf(build.at)));
   const { course, last } = courseThrough(culture, build, signs, of, place);
@@ -154,12 +155,6 @@ function follow(
     endedAt: ended?.at ?? null,
     atBest: best && { population: grownAt(best, of).culture, acidity: acidityAt(best, of) },
   };
-}
-
-/** Signs that were not corrected, oldest first. */
-function standing(signs: readonly LoggedSign[]): LoggedSign[] {
-  const corrected = new Set(signs.map(({ corrects }) => corrects));
-  return signs.filter(({ id }) => !corrected.has(id)).toSorted((a, b) => a.at - b.at);
 }
 
 /** Through the places to which it was moved, its temperature set right wherever it was read. */

@@ -3,6 +3,7 @@ import type { Formula, PieceOrder } from '../../formula/index.ts';
 import type { Mixer, Programme } from '../../mix/index.ts';
 import { bad, good, place, problem, type Problem, type Result } from '../../problem/index.ts';
 import { resolveLocal } from '../../time/index.ts';
+import { actualsOf } from '../../run/index.ts';
 import type { DayInput } from './input.ts';
 
 /** Pieces of one product in one batch that leave together. */
@@ -125,7 +126,7 @@ function doughOf(
   return good({
     key, slug, name: doc.name, formula, order, scaled: scaled.value, mixer, programme,
     batches: parted(lots, count).map((each, index) => {
-      const real = input.actuals.find(({ task }) => task === `${key}.${index + 1}.divide`)?.mass ?? null;
+      const real = actualsOf(input.events).get(`${key}.${index + 1}.divide`)?.mass ?? null;
       return {
         n: index + 1,
         dough: scaled.value.dough * (massOf(each) / massOf(lots)),

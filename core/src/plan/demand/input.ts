@@ -1,3 +1,4 @@
+import { Event, eventsOfActual, type Actual } from '../../run/index.ts';
 import { z } from 'zod';
 import { Formula, Name, Slug } from '../../formula/index.ts';
 import { Mixer } from '../../mix/index.ts';
@@ -39,29 +40,25 @@ export const Stand = z.strictObject({
 });
 export type Stand = z.infer<typeof Stand>;
 
-/** What really happened to a task. */
-export const Actual = z.strictObject({
-  task: z.string().max(200),
-  /** Epoch seconds. */
-  start: z.number().int(),
-  /** Null while it goes on. */
-  end: z.number().int().nullable().default(null),
-  /** °C of the dough at the end of its mix, as it was measured. */
-  temperature: z.number().min(-5).max(60).nullable().default(null),
-  /** How high a mixed dough was seen to stand in its tub since, cm, and when. */
-  seen: z
-    .strictObject({ at: z.number().int(), height: z.number().positive().max(200) })
-    .nullable()
-    .default(null),
-  /** Minutes that a load bakes longer than was planned. */
-  longer: z.number().min(0).max(120).optional(),
-  /** kg of dough that there really was to divide. */
-  mass: z.number().positive().max(10_000).nullable().default(null),
-});
-export type Actual = z.infer<typeof Actual>;
+/** A task of a plan that people were told of. */
+const Told = Pin.extend({ end: z.number().int().optional() });
+
+/** Inputs of the first form had what happened gathered by task. */
+function upcastDayInput(data: unknown): unknown {
+  if (data === null || typeof data !== 'object' || !('actuals' in data) || !Array.isArray(data.actuals))
+    return data;
+  const { actuals, ...rest } = data as { actuals: Partial<Actual>[]; date?: unknown };
+  let made = 0;
+  const makeId = () => `00000000-0000-7000-8000-${String((made += 1)).padStart(12, '0')}`;
+  const blank = { end: null, temperature: null, seen: null, longer: 0, mass: null };
+  const events = actuals.flatMap((actual) =>
+    eventsOfActual({ ...blank, task: '', start: 0, ...actual }, String(rest.date), makeId),
+  );
+  return { events, ...rest };
+}
 
 /** What a plan of a day depends on; kept with the plan, so that it opens the same for ever. */
-export const DayInput = z.strictObject({
+const DayInputNow = z.strictObject({
   schema: z.literal(1),
   /** The day on which the bread leaves. */
   date: z.iso.date(),
@@ -72,13 +69,14 @@ export const DayInput = z.strictObject({
   demand: z.array(Demand).max(5000),
   pins: z.array(Pin).max(2000).default([]),
   stands: z.array(Stand).max(500).default([]),
-  /** What happened so far. */
-  actuals: z.array(Actual).max(2000).default([]),
+  /** What happened so far, in the order in which it was kept. */
+  events: z.array(Event).max(5000).default([]),
   /** Epoch seconds before which nothing can begin any more; null: the day has not begun. */
   now: z.number().int().nullable().default(null),
   /** Where people were told that tasks are, epoch seconds. */
-  told: z.array(Pin).max(2000).default([]),
+  told: z.array(Told).max(2000).default([]),
   /** Of the search: the same seed gives the same plans. */
   seed: z.number().int().min(0).max(4_294_967_295).default(1),
 });
-export type DayInput = z.infer<typeof DayInput>;
+export const DayInput = z.preprocess(upcastDayInput, DayInputNow);
+export type DayInput = z.infer<typeof DayInputNow>;

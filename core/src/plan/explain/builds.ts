@@ -1,5 +1,5 @@
 import type { Culture } from '../../culture/index.ts';
-import type { FormulaLine } from '../../formula/index.ts';
+import { flourOf, type FormulaLine } from '../../formula/index.ts';
 import type { ScaledPart } from '../../formula/scale/index.ts';
 import { SLOT } from '../../dough/index.ts';
 import type { Schedule } from '../instance/index.ts';
@@ -58,11 +58,11 @@ export function buildsOf(network: Network, schedule: Schedule): PlannedBuild[] {
 
 function makeUpOf({ stage }: ScaledPart): Pick<PlannedBuild, 'rye' | 'wholeGrain' | 'hydration'> {
   const sum = (of: (line: FormulaLine) => number) => stage.content.reduce((all, line) => all + of(line), 0);
-  const flour = sum(({ ingredient, percent }) => (ingredient.flour ? percent : 0));
+  const flour = flourOf(stage.content);
   const share = (of: (line: FormulaLine) => number) => (flour > 0 ? sum(of) / flour : 0);
   return {
-    rye: share(({ ingredient, percent }) => (ingredient.flour && ingredient.grain === 'rye' ? percent : 0)),
-    wholeGrain: share(({ ingredient, percent }) => (ingredient.flour ? percent * ingredient.wholeGrain : 0)),
+    rye: share(({ ingredient, percent }) => (ingredient.grain === 'rye' ? percent : 0)),
+    wholeGrain: share(({ ingredient, percent }) => percent * ingredient.wholeGrain),
     hydration: share(({ ingredient, percent }) => (ingredient.kind === 'water' ? percent : 0)),
   };
 }

@@ -28,6 +28,7 @@ import {
 import type { DayInput } from '../demand/index.ts';
 import { DONE_SIGNS, type DoneSigns } from './done-signs.ts';
 import { heatingsOf, type Heating } from './heating.ts';
+import { actualsOf } from '../../run/index.ts';
 import { laidByHand } from './laid.ts';
 
 /** Pieces of one product in a load. */
@@ -150,7 +151,7 @@ interface Gathered extends Omit<OvenLoad, 'decks' | 'order' | 'left' | 'byHand'>
 function gathered(input: DayInput, network: Network, schedule: Schedule, followed: Followed): Gathered[] {
   const { instance, models, doughs } = network;
   const { floor } = input.bakehouse;
-  const longer = new Map(input.actuals.map(({ task, longer: more = 0 }) => [task, more]));
+  const actuals = actualsOf(input.events);
   const found = new Map<string, Gathered>();
   for (const model of models) {
     const dough = doughs.find(({ key }) => key === model.key);
@@ -169,7 +170,7 @@ function gathered(input: DayInput, network: Network, schedule: Schedule, followe
         const item: OvenItem = {
           load: strand.load, out: strand.out, pieces: strand.pieces, holder: lot.holder, held: lot.count, outline: lot.outline, spacing: lot.spacing,
           name: product?.name ?? strand.product,
-          inAt: moment(endOf(instance, strand.load, loaded)), outAt: moment(out.start), profile: profileFor(bake, strand.mass, longer.get(instance.tasks[strand.load]?.id ?? '') ?? 0),
+          inAt: moment(endOf(instance, strand.load, loaded)), outAt: moment(out.start), profile: profileFor(bake, strand.mass, actuals.get(instance.tasks[strand.load]?.id ?? '')?.longer ?? 0),
           core: coreDoneOf(doc, lot.holder !== null), from: course?.at(-1)?.temperature ?? doc.process.ddt,
           dough: strand.pieces * strand.mass, loss: bakeLossOf(doc, strand.product),
           signs: DONE_SIGNS[doc.type], rests: doc.type === 'rye',

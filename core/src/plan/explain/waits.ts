@@ -22,7 +22,12 @@ export function waitsOf(instance: Instance, schedule: Schedule): (TaskWait | und
     const wait = windowAt(instance, way, levels[arc.from] ?? 0, end);
     if (!wait) return;
     const at = (slots: number) => instance.origin + (end + slots) * SLOT;
-    const window = { earliest: at(wait.earliest), best: at(wait.best), latest: at(wait.latest) };
+    // What has to be over by a time is not begun later than it takes.
+    const { due = null } = instance.tasks[arc.to] ?? {};
+    const placed = schedule.tasks[arc.to];
+    const last = due === null || !placed ? Infinity : due - (endOf(instance, arc.to, placed) - placed.start);
+    const latest = Math.max(wait.earliest, Math.min(wait.latest, last - end));
+    const window = { earliest: at(wait.earliest), best: at(Math.min(wait.best, latest)), latest: at(latest) };
     const known = found[arc.to]?.window;
     if (!known || window.latest - window.earliest < known.latest - known.earliest)
       found[arc.to] = { from: arc.from, end: at(0), window };

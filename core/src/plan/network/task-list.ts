@@ -2,7 +2,8 @@ import { coolingSeconds, settingAt, STONE_PLAY, whyApart, type BakeProfile } fro
 import { SLOT, SLOT_MINUTES, tableAt, type Table } from '../../dough/index.ts';
 import type { Arc, Batch, Instance, Load, Mode, Stones, Task, Use, Way } from '../instance/index.ts';
 import { SKILLS, type Skill } from '../../bakehouse/index.ts';
-import type { Dough, Actual, DayInput } from '../demand/index.ts';
+import type { Dough, DayInput } from '../demand/index.ts';
+import { actualsOf, skippedOf, type Actual } from '../../run/index.ts';
 import { beginOf } from './begin.ts';
 import { stoneOf } from './deck-lots.ts';
 import type { Frame } from './frame.ts';
@@ -78,7 +79,8 @@ export class TaskList {
   private readonly units: { id: string; name: string; tasks: number[]; leaders: readonly number[] }[] = [];
   private readonly resourceAt: ReadonlyMap<string, number>;
   private readonly actuals: ReadonlyMap<string, Actual>;
-  private readonly told: ReadonlyMap<string, number>;
+  private readonly told: ReadonlyMap<string, { readonly at: number; readonly end: number | null }>;
+  private readonly skipped: ReadonlySet<string>;
   /** The first slot in which something can still begin. */
   private readonly now: number;
 
@@ -88,8 +90,9 @@ export class TaskList {
   ) {
     this.resourceAt = new Map(frame.resources.map(({ id }, index) => [id, index]));
     const slot = (epoch: number) => Math.ceil((epoch - frame.origin) / SLOT);
-    this.actuals = new Map(input.actuals.map((actual) => [actual.task, actual]));
-    this.told = new Map(input.told.map(({ task, at }) => [task, slot(at)]));
+    this.actuals = actualsOf(input.events);
+    this.skipped = skippedOf(input.events);
+    this.told = new Map(input.told.map(({ task, at, end = null }) => [task, { at, end }]));
     this.now = input.now === null ? 0 : Math.max(0, slot(input.now));
   }
 
@@ -138,6 +141,16 @@ export class TaskList {
     return this.actuals.get(id) ?? null;
   }
 
+  /** When a task was, or should have been by what people were told: what lies before now stands, noted or not. */
+  private past(id: string, slots: number): Pick<Actual, 'start' | 'end'> | null {
+    const noted = this.actuals.get(id);
+    if (noted) return noted;
+    const told = this.told.get(id);
+    const { now } = this.input;
+    if (now === null || !told || told.at >= now || this.skipped.has(id)) return null;
+    return { start: told.at, end: told.end ?? told.at + slots * SLOT };
+  }
+
   /** The number of a bake: that of one before it with which it may share a load, else its own. */
   profile(profile: BakeProfile, slots: number): number {
     const known = this.profiles.findIndex(
@@ -160,12 +173,12 @@ export class TaskList {
       const bench = needs.bench ? this.use('bench', Math.round(BENCH * 10 * people)) : [];
       modes.push({ name: people === 1 ? 'one' : 'two', slots, people, uses: [...(needs.uses ?? []), ...bench] });
     }
-    const done = this.actuals.get(id);
+    const done = this.past(id, modes[0]?.slots ?? 1);
     if (done) return this.happened(unit, note, id, modes[0]?.slots ?? 1, done, needs);
     return this.put(note, {
       id, batch: unit, kind: note.kind, modes, skill: SKILLS.indexOf(skill),
       first: Math.max(0, needs.first ?? 0, this.now), last: this.frame.slots,
-      load: needs.load ?? null, due: needs.due ?? null, told: this.told.get(id) ?? null,
+      load: needs.load ?? null, due: needs.due ?? null, told: this.toldSlot(id),
     }); // prettier-ignore
   } // prettier-ignore
 
@@ -175,7 +188,7 @@ export class TaskList {
     note: TaskNote,
     id: string,
     planned: number,
-    { start, end }: Actual,
+    { start, end }: Pick<Actual, 'start' | 'end'>,
     { uses = [], load = null }: { uses?: readonly Use[]; load?: Load | null },
   ): number {
     const slot = (epoch: number) => Math.max(0, Math.round((epoch - this.frame.origin) / SLOT));
@@ -188,6 +201,12 @@ export class TaskList {
         skill: null, load, due: null, told: null,
       },
     ); // prettier-ignore
+  }
+
+  /** The slot in which people were told that a task begins. */
+  private toldSlot(id: string): number | null {
+    const told = this.told.get(id);
+    return told ? Math.ceil((told.at - this.frame.origin) / SLOT) : null;
   }
 
   private put(note: TaskNote, task: Task): number {

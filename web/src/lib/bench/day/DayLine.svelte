@@ -145,7 +145,7 @@
           onnudge={(by) => desk.nudge(task, by)}
           onunpin={() => desk.unpin(task)}
           reminders={(shown?.reminders ?? []).filter((each) => each.task === task.index)}
-          actual={history.present.actuals.find((each) => each.task === task.id) ?? null}
+          actual={desk.actuals.get(task.id) ?? null}
           onhappened={(actual) => desk.happened(actual)}
         />
       {:else}

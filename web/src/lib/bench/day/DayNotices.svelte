@@ -2,7 +2,7 @@
   import { localTime } from '@jovet/core/time';
   import { useReading } from '../settings';
   import ConflictPanel from './ConflictPanel.svelte';
-  import { piecesChanged, whyLonger, withRemedy } from './day-choice';
+  import { fromMoment, piecesChanged, whyLonger, withRemedy } from './day-choice';
   import type { DayDesk } from './desk.svelte';
   import MovesPanel from './MovesPanel.svelte';
 
@@ -29,13 +29,14 @@
       day.view.firstHands < openedAt &&
       openedAt < day.view.lastDrop,
   );
-  const fromHere = () => desk.choose({ ...history.present, now: openedAt }, 'now', 3);
+  const fromHere = () =>
+    desk.choose(fromMoment(history.present, saved && day ? day.view : null, openedAt), 'now', 3);
   const fromNow = () => desk.choose({ ...history.present, remedies: desk.taken, ofNow: true }, 'orders', 3);
   const reasons = $derived(
     desk.before && day
       ? [
           ...piecesChanged(desk.before.view, day.view),
-          ...whyLonger(desk.before.view, day.view, history.present.actuals, reading.temperature),
+          ...whyLonger(desk.before.view, day.view, desk.actuals.values(), reading.temperature),
         ]
       : [],
   );
@@ -52,6 +53,14 @@
       {clock(day.view.firstHands)}, and it is {clock(openedAt)} now.
     </p>
     <button type="button" class="btn preset-tonal" onclick={fromHere}>Plan from now on</button>
+  </div>
+{/if}
+{#if desk.news.length > 0 && history.present.now === null}
+  <div class="notice" role="status">
+    <p>
+      Since this plan was saved {desk.news.length === 1 ? 'one thing was' : `${desk.news.length} things were`} noted.
+    </p>
+    <button type="button" class="btn preset-tonal" onclick={fromHere}>Plan on from now</button>
   </div>
 {/if}
 {#if saved && desk.changes.length > 0}

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Actual } from '@jovet/core/plan/demand';
+  import type { Actual } from '@jovet/core/run';
   import type { Reminder, ViewTask, Why } from '@jovet/core/plan/explain';
   import { addDays, localTime, parseTimeOfDay, resolveLocal } from '@jovet/core/time';
   import {
@@ -120,6 +120,7 @@
       temperature: celsius?.ok ? celsius.value : null,
       seen: height?.ok && at !== null ? { at, height: height.value } : null,
       mass: mass?.ok ? mass.value : null,
+      longer: actual?.longer ?? 0,
     });
   }
 </script>

@@ -1,5 +1,6 @@
 import { pinsAfter, remedied, type Remedy } from '@jovet/core/plan';
-import type { Actual, DayInput, Pin, Stand } from '@jovet/core/plan/demand';
+import type { DayInput, Pin, Stand } from '@jovet/core/plan/demand';
+import type { Actual, Event } from '@jovet/core/run';
 import type { DayView } from '@jovet/core/plan/explain';
 import type { DayWeights } from '@jovet/core/bakehouse';
 import { formatDuration, formatNumber } from '@jovet/core/units';
@@ -12,10 +13,11 @@ export interface DayChoice {
   readonly remedies: readonly Remedy[];
   readonly weights: DayWeights;
   readonly seed: number;
-  /** What happened so far, since when nothing earlier can begin, and where people were told that things are. */
-  readonly actuals: readonly Actual[];
+  /** How much was noted in this room: undo takes it back, a batch at a time. */
+  readonly noted: number;
+  /** Since when nothing earlier can begin, and where people were told that things are. */
   readonly now: number | null;
-  readonly told: readonly Pin[];
+  readonly told: DayInput['told'];
   /** It is planned from the orders of now, and not as it was saved. */
   readonly ofNow: boolean;
 }
@@ -26,7 +28,7 @@ export const choiceOf = (input: DayInput): DayChoice => ({
   remedies: [],
   weights: input.bakehouse.floor.weights,
   seed: input.seed,
-  actuals: input.actuals,
+  noted: 0,
   now: input.now,
   told: input.told,
   ofNow: false,
@@ -35,14 +37,15 @@ export const choiceOf = (input: DayInput): DayChoice => ({
 /** A day as it stands, changed by what was chosen. */
 export function chosenInput(
   base: DayInput,
-  { pins, stands, remedies, weights, seed, actuals, now, told }: DayChoice,
+  { pins, stands, remedies, weights, seed, now, told }: DayChoice,
+  events: readonly Event[],
 ): DayInput {
   const { bakehouse } = base;
   const own: DayInput = {
     ...base,
     pins: [...pins],
     stands: [...stands],
-    actuals: [...actuals],
+    events: [...events],
     now,
     told: [...told],
     seed,
@@ -94,22 +97,20 @@ export function orderChanges(before: DayInput, now: DayInput): string[] {
 }
 
 /**
- * The choice after something was seen to happen: what was planned to begin before it and was not noted is taken to have
- * gone as planned, and people are taken to know the plan that stands.
+ * The choice after something was seen to happen: what was planned to begin before it stands as it was planned, noted or
+ * not, and people are taken to know the plan that stands.
  */
-export function withActual(choice: DayChoice, view: DayView, actual: Actual): DayChoice {
-  const noted = new Set(choice.actuals.map(({ task }) => task));
-  const now = Math.max(choice.now ?? 0, actual.end ?? actual.start, actual.seen?.at ?? 0);
-  const asPlanned = view.tasks
-    .filter(({ id, start }) => start < now && id !== actual.task && !noted.has(id))
-    .map(({ id, start, end }) => ({ task: id, start, end, temperature: null, seen: null, mass: null }));
-  return {
-    ...choice,
-    now,
-    actuals: [...choice.actuals.filter(({ task }) => task !== actual.task), ...asPlanned, actual],
-    told: view.tasks.map(({ id, start }) => ({ task: id, at: start })),
-  };
-}
+export const withHappened = (choice: DayChoice, view: DayView, actual: Actual): DayChoice => ({
+  ...fromMoment(choice, view, Math.max(actual.end ?? actual.start, actual.seen?.at ?? 0)),
+  noted: choice.noted + 1,
+});
+
+/** The choice of a day that is planned on from a moment: what was to begin before it stands. */
+export const fromMoment = (choice: DayChoice, view: DayView | null, now: number): DayChoice => ({
+  ...choice,
+  now: Math.max(choice.now ?? 0, now),
+  told: view ? view.tasks.map(({ id, start, end }) => ({ task: id, at: start, end })) : choice.told,
+});
 
 /** One task that a new plan moves. */
 export interface Moved {
@@ -142,8 +143,8 @@ export function piecesChanged(before: DayView, after: DayView): string[] {
 }
 
 /** Why a dough takes longer or shorter than was planned, in sentences. */
-export function whyLonger(before: DayView, after: DayView, actuals: readonly Actual[], zoneless: (celsius: number) => string): string[] {
-  return actuals.flatMap(({ task, temperature, seen }) => {
+export function whyLonger(before: DayView, after: DayView, actuals: Iterable<Actual>, zoneless: (celsius: number) => string): string[] {
+  return [...actuals].flatMap(({ task, temperature, seen }) => {
     if (temperature === null && seen === null) return [];
     const bulk = (view: DayView) => {
       const mix = view.tasks.find(({ id }) => id === task);

@@ -1,4 +1,6 @@
-import type { Actual, DayInput, Pin, Stand } from '@jovet/core/plan/demand';
+import { v7 as uuid } from 'uuid';
+import type { DayInput, Pin, Stand } from '@jovet/core/plan/demand';
+import { actualsOf, effectiveEvents, eventsOfActual, type Actual, type Event } from '@jovet/core/run';
 import type { PlannedDay, ViewTask, Why } from '@jovet/core/plan/explain';
 import type { Schedule } from '@jovet/core/plan/instance';
 import type { Problem } from '@jovet/core/problem';
@@ -10,7 +12,7 @@ import {
   chosenInput,
   movedTasks,
   orderChanges,
-  withActual,
+  withHappened,
   withPin,
   withStand,
   type DayChoice,
@@ -66,7 +68,22 @@ export class DayDesk {
 
   /** What the plan is of: as it was saved, until it is planned from the orders of now. */
   readonly base = $derived.by(() => (this.history.present.ofNow ? this.of().now : this.opened.input));
-  readonly input = $derived.by(() => chosenInput(this.base, this.knowing(this.history.present)));
+  /** What was noted in this room, a batch at a time; what is undone is taken back. */
+  private batches = $state.raw<readonly (readonly Event[])[]>([]);
+  /** What happened so far: also what others noted until the room was opened. */
+  readonly events = $derived.by(() => [
+    ...this.of().now.events,
+    ...this.batches.slice(0, this.history.present.noted).flat(),
+  ]);
+  readonly actuals = $derived(actualsOf(this.events));
+  /** What others noted that the saved plan has not seen. */
+  readonly news = $derived.by(() => {
+    const seen = this.opened.input.events.map(({ id }) => id);
+    return this.of().saved
+      ? effectiveEvents(this.of().now.events).filter(({ id }) => !seen.includes(id))
+      : [];
+  });
+  readonly input = $derived.by(() => chosenInput(this.base, this.knowing(this.history.present), this.events));
   readonly empty = $derived(this.base.demand.every(({ pieces }) => pieces === 0));
   readonly changes = $derived.by(() => orderChanges(this.base, this.of().now));
   readonly shown = $derived(this.day ?? this.conflict?.day ?? this.last);
@@ -172,8 +189,27 @@ export class DayDesk {
     this.go(seconds);
   }
   travel(by: typeof undo<DayChoice>): void {
+    const before = this.history.present.noted;
     this.history = by(this.history);
+    const after = this.history.present.noted;
+    for (let batch = after; batch < before; batch += 1) void this.takeBackOf(this.batches[batch] ?? []);
+    // What is done again happened, so it is noted anew.
+    for (let batch = before; batch < after; batch += 1) {
+      const again = (this.batches[batch] ?? []).map((event) => ({ ...event, id: uuid() }));
+      this.batches = this.batches.map((each, index) => (index === batch ? again : each));
+      void this.note(again);
+    }
     this.go(1.5);
+  }
+  private async note(events: readonly Event[]): Promise<void> {
+    if (events.length === 0) return;
+    const answer = await send('POST', 'events', { events, sentAt: Date.now() / 1000 });
+    if (answer.kind !== 'done') this.fail(answer.problems);
+  }
+  private takeBackOf(events: readonly Event[]): Promise<void> {
+    return this.note(
+      events.map((event) => ({ ...event, id: uuid(), happened: { kind: 'taken-back' }, corrects: event.id })),
+    );
   }
   stop(): void {
     this.planner?.stop();
@@ -207,7 +243,7 @@ export class DayDesk {
       const { id, at: wanted } = this.dragged;
       this.looking = 'better';
       const tried = this.knowing(withPin(this.history.present, id, wanted));
-      this.planner?.plan(chosenInput(this.base, tried), 0.4, true, true);
+      this.planner?.plan(chosenInput(this.base, tried, this.events), 0.4, true, true);
     }, DRAG_EVERY);
   }
   /** Holds several tasks so many seconds from where they stand. */
@@ -244,7 +280,13 @@ export class DayDesk {
   happened(actual: Actual): void {
     if (!this.day) return;
     this.before = this.day;
-    this.choose(withActual(this.history.present, this.day.view, actual), `happened ${actual.task}`, 2);
+    // What follows from a mix or a feeding is corrected where that was noted.
+    const here = this.events.filter(({ id }) => id[14] !== '5');
+    const noted = eventsOfActual(actual, this.of().date, uuid, here);
+    this.batches = [...this.batches.slice(0, this.history.present.noted), noted];
+    void this.note(noted);
+    const { view } = this.day;
+    this.choose(withHappened(this.history.present, view, actual), `happened ${this.batches.length}`, 2);
   }
   takeBack(): void {
     this.before = null;

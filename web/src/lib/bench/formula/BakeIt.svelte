@@ -183,8 +183,26 @@
     <div class="parts">
       <BakeClock tasks={view.tasks} {zone} {van} />
       <section aria-labelledby="bake-weigh">
+        {#each baked.network.doughs[0]?.scaled.parts ?? [] as part (part.slug)}
+          <table class="figures" aria-label={part.name}>
+            <thead><tr><th colspan="2" scope="colgroup">{part.name}</th></tr></thead>
+            <tbody>
+              {#if part.seed}<tr><th scope="row">Seed, ripe</th><td>{reading.mass(part.seed.weighed)}</td></tr
+                >{/if}
+              {#each part.holds as hold (hold.slug)}
+                <tr><th scope="row">{hold.name}</th><td>{reading.mass(hold.weighed)}</td></tr>
+              {/each}
+              {#each part.lines as { ingredient, weighed } (ingredient.slug)}
+                <tr
+                  ><th scope="row">{ingredient.name}</th><td>{reading.mass(weighed, ingredient.scaleStep)}</td
+                  ></tr
+                >
+              {/each}
+            </tbody>
+          </table>
+        {/each}
         <h2 id="bake-weigh">
-          Weigh{baked.mixes.length > 1 ? `, for each of ${baked.mixes.length} mixes` : ''}
+          Weigh for the mix{baked.mixes.length > 1 ? `, for each of ${baked.mixes.length} mixes` : ''}
         </h2>
         <WeighList answer={baked.water} />
       </section>
@@ -236,8 +254,13 @@
     gap: 2rem;
     align-items: start;
   }
-  h2 {
+  h2,
+  thead th {
     font-weight: 700;
+  }
+  thead th {
+    padding-top: 0.3rem;
+    text-align: left;
   }
   @media (max-width: 900px) {
     .parts {

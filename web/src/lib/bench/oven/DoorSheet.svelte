@@ -30,7 +30,11 @@
   const stone = (celsius: number) => formatTemperature(celsius, reading.unit, 0);
   const clock = (at: number) => localTime(at, zone).time;
   let time = $state(Date.now() / 1000);
-  const done = doneMoments(() => date);
+  let said = $state('');
+  const done = doneMoments(
+    () => date,
+    (problem) => (said = problem),
+  );
   const moments = $derived(ovenMoments(oven, tasks));
   const open = $derived(moments.filter(({ id }) => !done.has(id)));
   const next = $derived(open[0] ?? null);
@@ -38,6 +42,7 @@
   const due = $derived(next !== null && next.at <= time);
 
   onMount(() => {
+    void done.open();
     const tick = setInterval(() => {
       time = Date.now() / 1000;
       if (next && next.at <= time) ring();
@@ -59,6 +64,7 @@
     <b class="clock">{clock(time)}</b>
     <button type="button" class="big plain" onclick={onclose}>Close</button>
   </header>
+  {#if said}<p class="notice" role="alert">{said}</p>{/if}
   {#if moved}
     <MovesPanel reasons={[]} {moved} {clock} {ontake} {onback} />
   {/if}

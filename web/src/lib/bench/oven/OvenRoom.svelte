@@ -130,12 +130,11 @@
   function longer(index: number, minutes: number) {
     const task = shown?.view.tasks.find((each) => each.index === index);
     if (!task) return;
-    const known = history.present.actuals.find((each) => each.task === task.id);
-    desk.happened({
-      task: task.id, start: task.start, end: task.end, temperature: null, seen: null, mass: null,
-      ...known, longer: (known?.longer ?? 0) + minutes,
-    });
-  } // prettier-ignore
+    const known = desk.actuals.get(task.id);
+    const { start, end } = task;
+    const planned = { task: task.id, start, end, temperature: null, seen: null, mass: null };
+    desk.happened({ ...planned, ...known, longer: (known?.longer ?? 0) + minutes });
+  }
 
   const onkeydown = (event: KeyboardEvent) =>
     roomKeys(event, {

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { EventsAnswer, EventsKept, EventsRequest } from './event-schemas.ts';
 import * as schemas from './order-schemas.ts';
 import { operation } from './openapi-operation.ts';
 
@@ -42,6 +43,19 @@ export const dayPaths = () => ({
       }),
       ...date,
     },
+  },
+  '/api/v1/events': {
+    get: operation(
+      'What happened',
+      'In the order in which it was kept: ?day= of a day, ?since= all after a place.',
+      EventsAnswer,
+    ),
+    post: operation(
+      'Note what happened',
+      'Events are only ever added; one may correct another. Sent again, nothing changes.',
+      EventsKept,
+      { schema: EventsRequest },
+    ),
   },
   '/api/v1/plan': {
     post: operation(

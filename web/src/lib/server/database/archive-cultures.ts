@@ -1,7 +1,8 @@
 import type { Archive } from '@jovet/core/formats';
 import type { Actor, Tx } from './connection.ts';
 import { moment, seconds } from './epoch.ts';
-import { signsOfBuild } from './culture.ts';
+import { eventOfSign, signsOfBuild } from './culture.ts';
+import { addEvents } from './event.ts';
 
 /** Every culture with every feeding, also those that were ended or taken back. */
 export async function culturesOf(tx: Tx, { bakehouseId }: Actor): Promise<Archive['cultures']> {
@@ -78,10 +79,7 @@ export async function restoreCultures(
         updated_at: moment(at),
       })
       .execute();
-    for (const { by: seer, at: seen, sign, ...rest } of signs)
-      await tx
-        .insertInto('culture_sign')
-        .values({ ...rest, build_id: id, at: moment(seen), sign: JSON.stringify(sign), person_id: by(seer) })
-        .execute();
+    for (const { by: seer, ...sign } of signs)
+      await addEvents(tx, { ...actor, personId: by(seer) }, [eventOfSign(id, sign)]);
   }
 }

@@ -12,7 +12,8 @@ import { digestOf } from './ingredient.ts';
 import { culturesOf, restoreCultures } from './archive-cultures.ts';
 import { dayPlansOf, ordersOf, restoreOrders, restorePlans } from './archive-orders.ts';
 import { moment, seconds } from './epoch.ts';
-import { readingsOfMix, touchMixes } from './mix.ts';
+import { addEvents, listEvents } from './event.ts';
+import { eventOfReading, readingsOfMix, touchMixes } from './mix.ts';
 
 /** Everything that the bakehouse holds, as one document. */
 export async function exportEverything(db: Db, actor: Actor): Promise<Archive> {
@@ -31,6 +32,7 @@ export async function exportEverything(db: Db, actor: Actor): Promise<Archive> {
         cultures: await culturesOf(tx, actor),
         orders: await ordersOf(tx, actor),
         dayPlans: await dayPlansOf(tx, actor),
+        events: await eventsOf(tx, actor),
       }),
     );
 }
@@ -205,11 +207,31 @@ export async function restoreArchive(tx: Tx, actor: Actor, archive: Archive): Pr
   await restoreMixes(tx, actor, archive, by);
   await touchMixes(tx, actor);
   await restoreCultures(tx, actor, archive.cultures, uuid, by);
+  for (const { by: author, ...event } of archive.events)
+    must(await addEvents(tx, { ...actor, personId: by(author) }, [event]));
   await restoreOrders(tx, actor, archive, by);
   await restorePlans(tx, actor, archive, by);
   return good(
     `the bakehouse ${archive.bakehouse.at(-1)?.doc.name ?? ''} with ${archive.formulas.length} formulas, ${archive.ingredients.length} ingredients and ${archive.dayPlans.length + archive.days.length} plans`,
   );
+}
+
+/** What was noted of days and tasks; readings stand with their mixes, signs with their builds. */
+async function eventsOf(tx: Tx, actor: Actor): Promise<Archive['events']> {
+  const found: Archive['events'] = [];
+  for (let since = 0; ;) {
+    const next = await listEvents(tx, actor, { since });
+    const last = next.at(-1);
+    if (!last) return found;
+    since = last.seq;
+    for (const { seq: _, recordedAt: __, ...event } of next)
+      if (!['mix', 'build'].includes(event.subject.kind)) found.push(event);
+  }
+}
+
+/** An export says nothing that cannot be: if it does, all of it is refused. */
+function must(result: Result<unknown>): void {
+  if (!result.ok) throw new Error(result.problems.map((each) => `${each.path}: ${each.problem}`).join(' '));
 }
 
 async function restoreBakehouse(tx: Tx, actor: Actor, archive: Archive): Promise<Map<string, string>> {
@@ -398,10 +420,7 @@ async function restoreMixes(
         updated_at: moment(at),
       })
       .execute();
-    for (const { by: reader, at: read, ...reading } of readings)
-      await tx
-        .insertInto('reading')
-        .values({ ...reading, mix_id: id, at: moment(read), person_id: by(reader) })
-        .execute();
+    for (const { by: reader, ...reading } of readings)
+      must(await addEvents(tx, { ...actor, personId: by(reader) }, [eventOfReading(id, date, reading)]));
   }
 }

@@ -2,7 +2,9 @@ import { sql } from 'kysely';
 import { v7 as uuid } from 'uuid';
 import type { Build, Culture, LoggedSign } from '@jovet/core/culture';
 import { bad, good, problem, type Result } from '@jovet/core/problem';
+import type { Event } from '@jovet/core/run';
 import type { Actor, Db, Tx } from './connection.ts';
+import { addEvents } from './event.ts';
 
 /** A sign with who saw it. */
 export interface StoredSign extends LoggedSign {
@@ -38,7 +40,7 @@ const LOOK_BACK = 40;
 export const signsOfBuild = sql<StoredSign[]>`coalesce((
   select jsonb_agg(jsonb_build_object(
     'id', seen.id, 'at', floor(extract(epoch from seen.at)), 'sign', seen.sign, 'corrects', seen.corrects,
-    'by', person.name) order by seen.at, seen.recorded_at, seen.id)
+    'by', person.name) order by seen.at, seen.seq)
   from culture_sign as seen join person on person.id = seen.person_id where seen.build_id = build.id), '[]')`;
 
 /** The cultures that are kept, by name. */
@@ -247,8 +249,14 @@ async function move(
   });
 }
 
+/** A sign of a build as the event that it is. */
+export const eventOfSign = (buildId: string, { id, at, sign, corrects }: LoggedSign): Event => ({
+  id, at, corrects, day: null, subject: { kind: 'build', id: buildId }, happened: { kind: 'sign', sign },
+  instrument: 'typed', spot: 'core', offset: 0,
+}); // prettier-ignore
+
 /**
- * Notes what was seen of a build; sending it again changes nothing. A sign can be corrected once.
+ * Notes what was seen of a build; sending it again changes nothing. Of two corrections of one sign the latest counts.
  *
  * @returns the culture with all that is known of it, or a problem at `build` or `corrects`
  */
@@ -259,35 +267,16 @@ export async function addSign(
   sign: LoggedSign,
 ): Promise<Result<StoredCulture>> {
   return db.transaction().execute(async (tx) => {
-    await sql`select pg_advisory_xact_lock(hashtext(${`signs ${buildId}`}))`.execute(tx);
     const cultureId = await cultureOfBuild(tx, actor, buildId);
     const culture = cultureId === null ? null : await readCulture(tx, actor, cultureId);
     const build = culture?.builds.find(({ id }) => id === buildId);
     if (cultureId === null || !culture || !build)
       return bad(problem('build', 'This feeding is not here.', 'Open the room anew.'));
-    if (build.signs.some(({ id }) => id === sign.id)) return good(culture);
     const { corrects } = sign;
     if (corrects !== null && !build.signs.some(({ id }) => id === corrects))
       return bad(problem('corrects', 'What this corrects is not of this feeding.', 'Open the room anew.'));
-    if (corrects !== null && build.signs.some((each) => each.corrects === corrects))
-      return bad(
-        problem(
-          'corrects',
-          'Someone else corrected this already.',
-          'Look at the correction, and correct that.',
-        ),
-      );
-    await tx
-      .insertInto('culture_sign')
-      .values({
-        id: sign.id,
-        build_id: buildId,
-        at: new Date(sign.at * 1000),
-        sign: JSON.stringify(sign.sign),
-        person_id: actor.personId,
-        corrects,
-      })
-      .execute();
+    const added = await addEvents(tx, actor, [eventOfSign(buildId, sign)]);
+    if (!added.ok) return added;
     return good((await readCulture(tx, actor, cultureId)) ?? culture);
   });
 }

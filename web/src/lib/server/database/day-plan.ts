@@ -9,6 +9,7 @@ import { percentOver } from '@jovet/core/bakehouse';
 import type { Remedy } from '@jovet/core/plan';
 import { bad, good, problem, type Result } from '@jovet/core/problem';
 import type { Actor, Db, Tx } from './connection.ts';
+import { eventsOfDay } from './event.ts';
 import { readHouse } from './house.ts';
 import { digestOf } from './ingredient.ts';
 import { readOrderBook } from './orders.ts';
@@ -44,6 +45,7 @@ export async function dayInputFor(
 ): Promise<Result<DayInput>> {
   const { bakehouse, mixers, tubs, formulas } = await readHouse(db, actor);
   const { customers, standing, said, products } = await readOrderBook(db, actor, date);
+  const events = await eventsOfDay(db, actor, date);
   const [tub] = tubs;
   if (!tub || mixers.length === 0)
     return bad(problem('mixers', 'This bakehouse has no mixer or no tub.', 'Enter them in Bakehouse.'));
@@ -67,6 +69,7 @@ export async function dayInputFor(
       formulas: formulas.filter(({ slug }) => made.has(slug)).map(({ slug, formula }) => ({ slug, formula })),
       demand,
       pins: [...pins],
+      events,
     }),
   );
 }

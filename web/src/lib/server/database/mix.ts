@@ -9,7 +9,9 @@ import {
   type LoggedMix,
 } from '@jovet/core/mix/record';
 import { bad, good, problem, type Result } from '@jovet/core/problem';
+import type { Event } from '@jovet/core/run';
 import type { Actor, Db, Tx } from './connection.ts';
+import { addEvents } from './event.ts';
 
 /** A reading with who took it. */
 export interface StoredReading extends MixReading {
@@ -37,7 +39,7 @@ export const readingsOfMix = sql<StoredReading[]>`coalesce((
     'id', reading.id, 'factor', reading.factor, 'value', reading.value,
     'at', floor(extract(epoch from reading.at)), 'instrument', reading.instrument, 'spot', reading.spot,
     'offset', reading."offset", 'corrects', reading.corrects, 'by', person.name)
-    order by reading.at, reading.recorded_at, reading.id)
+    order by reading.at, reading.seq)
   from reading join person on person.id = reading.person_id where reading.mix_id = mix.id), '[]')`;
 
 const mixes = (db: Db | Tx, actor: Actor) =>
@@ -216,9 +218,16 @@ async function moveMix(
   });
 }
 
+/** A reading of a mix as the event that it is. */
+export const eventOfReading = (mixId: string, date: string, reading: MixReading): Event => {
+  const { id, factor, value, at, instrument, spot, offset, corrects } = reading;
+  const happened = { kind: 'reading' as const, quantity: 'temperature' as const, of: factor, value };
+  const subject = { kind: 'mix' as const, id: mixId };
+  return { id, day: date, subject, happened, at, instrument, spot, offset, corrects };
+};
+
 /**
- * Adds a reading to a mix; sending it again changes nothing. A reading can be corrected once: the correction can be
- * corrected again.
+ * Adds a reading to a mix; sending it again changes nothing. Of two corrections of one reading the latest counts.
  *
  * @returns the mix with all its readings, or a problem at `mix` or `corrects`
  */
@@ -229,37 +238,13 @@ export async function addReading(
   reading: MixReading,
 ): Promise<Result<StoredMix>> {
   return db.transaction().execute(async (tx) => {
-    await sql`select pg_advisory_xact_lock(hashtext(${`readings ${mixId}`}))`.execute(tx);
     const mix = await readMix(tx, actor, mixId);
     if (!mix) return bad(problem('mix', 'This mix is not here.', 'Open the room anew.'));
-    if (mix.readings.some(({ id }) => id === reading.id)) return good(mix);
     const { corrects } = reading;
     if (corrects !== null && !mix.readings.some(({ id }) => id === corrects))
       return bad(problem('corrects', 'What this corrects is not of this mix.', 'Open the room anew.'));
-    if (corrects !== null && mix.readings.some((each) => each.corrects === corrects))
-      return bad(
-        problem(
-          'corrects',
-          'This reading was corrected by someone else already.',
-          'Look at the correction, and correct that.',
-        ),
-      );
-    const { id, factor, value, at, instrument, spot, offset } = reading;
-    await tx
-      .insertInto('reading')
-      .values({
-        id,
-        mix_id: mixId,
-        factor,
-        value,
-        at: new Date(at * 1000),
-        instrument,
-        spot,
-        offset,
-        person_id: actor.personId,
-        corrects,
-      })
-      .execute();
+    const added = await addEvents(tx, actor, [eventOfReading(mixId, mix.date, reading)]);
+    if (!added.ok) return added;
     await touchMixes(tx, actor);
     const after = await readMix(tx, actor, mixId);
     return after ? good(after) : bad(problem('mix', 'This mix is not here.', 'Open the room anew.'));

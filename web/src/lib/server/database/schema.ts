@@ -7,6 +7,7 @@ import type { Bakehouse, Tub } from '@jovet/core/bakehouse';
 import type { Mixer, MixDoc, MixReading } from '@jovet/core/mix';
 import type { FormulaDoc, Ingredient } from '@jovet/core/formula';
 import type { Build, Culture, Sign } from '@jovet/core/culture';
+import type { Event } from '@jovet/core/run';
 import type { FormulaDraft } from '@jovet/core/sheet';
 
 /** A jsonb column: read as a document, written as its text. */
@@ -42,7 +43,13 @@ export interface DayPlanDoc {
 }
 
 export interface Database {
-  bakehouse: { id: string; name: string; zone: string; mixes_rev: Generated<number> } & Mutable;
+  bakehouse: {
+    id: string;
+    name: string;
+    zone: string;
+    mixes_rev: Generated<number>;
+    events_seq: Generated<number>;
+  } & Mutable;
   bakehouse_version: { bakehouse_id: string; n: number; doc: Json<Bakehouse> } & WrittenOnce;
   person: {
     id: string;
@@ -168,18 +175,40 @@ export interface Database {
     dropped_at: Date | null;
     created_at: Moment;
   } & Mutable;
+  event: {
+    id: string;
+    bakehouse_id: string;
+    seq: number;
+    local_date: string | null;
+    subject_kind: Event['subject']['kind'];
+    subject_id: string;
+    kind: Event['happened']['kind'];
+    happened: Json<Event['happened']>;
+    at: ColumnType<Date, Date, never>;
+    recorded_at: ColumnType<Date, Date | undefined, never>;
+    instrument: string;
+    spot: Event['spot'];
+    offset: number;
+    person_id: string;
+    device: string | null;
+    skew: number;
+    schema: number;
+    corrects: string | null;
+  };
+  /** Readings of mixes, and signs of builds: events seen by what they are about. */
   reading: {
     id: string;
     mix_id: string;
     factor: string;
     value: number;
-    at: ColumnType<Date, Date, never>;
-    recorded_at: ColumnType<Date, Date | undefined, never>;
+    at: Date;
+    recorded_at: Date;
     instrument: string;
     spot: MixReading['spot'];
     offset: number;
     person_id: string;
     corrects: string | null;
+    seq: number;
   };
   culture: {
     id: string;
@@ -199,10 +228,11 @@ export interface Database {
   culture_sign: {
     id: string;
     build_id: string;
-    at: ColumnType<Date, Date, never>;
-    recorded_at: ColumnType<Date, Date | undefined, never>;
-    sign: Json<Sign>;
+    at: Date;
+    recorded_at: Date;
+    sign: Sign;
     person_id: string;
     corrects: string | null;
+    seq: number;
   };
 }

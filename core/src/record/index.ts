@@ -1,0 +1,1 @@
+export { lastCorrections } from './corrections.ts';

@@ -1,0 +1,111 @@
+import { effectiveEvents, type Event } from './event.ts';
+
+/** What really happened to a task of a plan, gathered from its events. */
+export interface Actual {
+  readonly task: string;
+  /** Epoch seconds. */
+  readonly start: number;
+  /** Null while it goes on. */
+  readonly end: number | null;
+  /** °C of the dough at the end of its mix, as it was measured. */
+  readonly temperature: number | null;
+  /** How high a mixed dough was seen to stand in its tub since, cm, and when. */
+  readonly seen: { readonly at: number; readonly height: number } | null;
+  /** Minutes that a load bakes longer than was planned. */
+  readonly longer: number;
+  /** kg of dough that there really was to divide. */
+  readonly mass: number | null;
+}
+
+const gathered = new WeakMap<readonly Event[], ReadonlyMap<string, Actual>>();
+
+/**
+ * What events say of each task that began: by its id. One that is over without a word of its beginning began when it
+ * was over at the latest.
+ *
+ * @param events in the order in which they were kept
+ */
+export function actualsOf(events: readonly Event[]): ReadonlyMap<string, Actual> {
+  const known = gathered.get(events);
+  if (known) return known;
+  const found = new Map<string, Actual>();
+  for (const { subject, happened, at, offset } of effectiveEvents(events)) {
+    if (subject.kind !== 'task' || happened.kind === 'skipped') continue;
+    const before = found.get(subject.id) ?? {
+      task: subject.id, start: at, end: null, temperature: null, seen: null, longer: 0, mass: null,
+    }; // prettier-ignore
+    found.set(subject.id, {
+      ...before,
+      ...(happened.kind === 'began' ? { start: at } : {}),
+      ...(happened.kind === 'ended' ? { end: at } : {}),
+      ...(happened.kind === 'adjusted' ? { longer: happened.minutes } : {}),
+      ...(happened.kind === 'reading' && happened.quantity === 'temperature'
+        ? { temperature: happened.value + offset }
+        : {}),
+      ...(happened.kind === 'reading' && happened.quantity === 'height'
+        ? { seen: { at, height: happened.value + offset } }
+        : {}),
+      ...(happened.kind === 'reading' && happened.quantity === 'mass' ? { mass: happened.value } : {}),
+    });
+  }
+  gathered.set(events, found);
+  return found;
+}
+
+/** Ids of tasks that were not done when they were to be, and have not been begun since. */
+export function skippedOf(events: readonly Event[]): ReadonlySet<string> {
+  const skipped = new Set<string>();
+  for (const { subject, happened } of effectiveEvents(events)) {
+    if (subject.kind !== 'task') continue;
+    if (happened.kind === 'skipped') skipped.add(subject.id);
+    else if (happened.kind === 'began' || happened.kind === 'ended') skipped.delete(subject.id);
+  }
+  return skipped;
+}
+
+/**
+ * What happened to a task as the events that say it.
+ *
+ * @param makeId ids of its events
+ * @param before what was noted already, in the order in which it was kept: what is said otherwise now is corrected, what
+ *   is not said any more is taken back
+ */
+export function eventsOfActual(
+  { task, start, end, temperature, seen, longer, mass }: Actual,
+  day: string,
+  makeId: () => string,
+  before: readonly Event[] = [],
+): Event[] {
+  const known = effectiveEvents(before).filter(
+    ({ subject }) => subject.kind === 'task' && subject.id === task,
+  );
+  const event = (at: number, happened: Event['happened'], corrects: string | null): Event => ({
+    id: makeId(), day, subject: { kind: 'task', id: task }, happened, at, instrument: 'typed', spot: 'core', offset: 0, corrects,
+  }); // prettier-ignore
+  const reading = (quantity: 'temperature' | 'height' | 'mass', value: number): Event['happened'] => ({
+    kind: 'reading',
+    quantity,
+    of: null,
+    value,
+  });
+  const said: { at: number; happened: Event['happened'] }[] = [
+    { at: start, happened: { kind: 'began' } },
+    ...(end === null ? [] : [{ at: end, happened: { kind: 'ended' } as const }]),
+    ...(temperature === null ? [] : [{ at: end ?? start, happened: reading('temperature', temperature) }]),
+    ...(seen === null ? [] : [{ at: seen.at, happened: reading('height', seen.height) }]),
+    ...(longer > 0 ? [{ at: start, happened: { kind: 'adjusted', minutes: longer } as const }] : []),
+    ...(mass === null ? [] : [{ at: start, happened: reading('mass', mass) }]),
+  ];
+  const sameAs = (one: Event['happened'], other: Event['happened']) =>
+    one.kind === other.kind &&
+    (one.kind !== 'reading' || other.kind !== 'reading' || one.quantity === other.quantity);
+  const corrected = new Set<string>();
+  const noted = said.flatMap(({ at, happened }): Event[] => {
+    const old = known.findLast((each) => sameAs(each.happened, happened));
+    if (old) corrected.add(old.id);
+    const unchanged = old?.at === at && JSON.stringify(old.happened) === JSON.stringify(happened);
+    return unchanged ? [] : [event(at, happened, old?.id ?? null)];
+  });
+  const gone = known.filter(({ id, happened }) => !corrected.has(id) && happened.kind !== 'confirmed');
+  return [...noted, ...gone.map(({ id, at }) => event(at, { kind: 'taken-back' }, id))];
+}

@@ -1,0 +1,2 @@
+export { type Actual, actualsOf, eventsOfActual, skippedOf } from './actuals.ts';
+export { effectiveEvents, Event, EVENT_SCHEMA, type KeptEvent } from './event.ts';
