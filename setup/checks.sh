@@ -41,16 +41,25 @@ begin_lane() {
   done
   ((${#names[@]})) || return 0
   (
-    trap 'end_served' EXIT
+    # Whatever ends a lane, nobody waits for its checks any longer.
+    trap 'end_served; for name in "${names[@]}"; do end_check "$name"; done' EXIT
     trap 'exit 143' TERM
     for name in "${names[@]}"; do
       now_ms >"$CHECK_DATA/$name.begun"
-      run_check "$name" >"$CHECK_DATA/$name.log" 2>&1 || printf '%s did not run to its end\n' "$name" >>"$CHECK_DATA/$name.log"
-      [[ -s $CHECK_DATA/$name.counts ]] || printf '0\n1\n' >"$CHECK_DATA/$name.counts"
-      touch "$CHECK_DATA/$name.over"
+      run_check "$name" >"$CHECK_DATA/$name.log" 2>&1
+      end_check "$name"
     done
   ) &
   LANES+=($!)
+}
+
+end_check() {
+  [[ ! -f $CHECK_DATA/$1.over ]] || return 0
+  [[ -s $CHECK_DATA/$1.counts ]] || {
+    printf '%s did not run to its end\n' "$1" >>"$CHECK_DATA/$1.log"
+    printf '0\n1\n' >"$CHECK_DATA/$1.counts"
+  }
+  touch "$CHECK_DATA/$1.over"
 }
 
 # What a check says as it says it; a line now and then of what runs beside it.
@@ -60,6 +69,7 @@ follow_check() {
   printf '\n── %s\n' "$name"
   until [[ -f $CHECK_DATA/$name.over ]]; do
     show_more
+    if ! kill -0 "${LANES[@]}" 2>/dev/null && ! jobs -r | grep -q .; then end_check "$name"; fi
     if (($(now_ms) - since > 30000)); then since=$(now_ms) && say_beside "$name"; fi
     sleep 0.2
   done

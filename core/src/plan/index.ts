@@ -4,3 +4,4 @@ export { Remedy } from './remedy.ts';
 export { ScheduleDoc } from './schedule-doc.ts';
 export { bakeDough, type BakedDough, DoughAsk, MOST_MIXES, MOST_PIECES } from './one-dough.ts';
 export { BakeDraft, openingBake, readBake } from './bake-draft.ts';
+export { dayToOpen, type OpenedDay, type StandingDay } from './day-to-open.ts';

@@ -1,13 +1,14 @@
-import { addDays, localTime } from '@jovet/core/time';
 import type { Actor } from './database/connection';
 import { database } from './database/connected';
 import { dayInputFor, listDayPlans, readDayPlan } from './database/day-plan';
 import { dayOfPage } from './dates';
+import { dayAtHand } from './plan-of-day';
+import { serverNow } from './clock';
 import { readFoundPlan } from './database/found-plan';
 import { firstPlan } from './first-plan';
 
 /**
- * A day for a room that plans it: as it stands now, as it was saved, and all its plans. Without a date it is tomorrow.
+ * A day for a room that plans it: as it stands now, as it was saved, and all its plans. Without a date it is the day at hand.
  *
  * Told as text: the room is drawn in the browser, and the planner gets it as it is.
  *
@@ -15,7 +16,9 @@ import { firstPlan } from './first-plan';
  */
 export async function loadDay(wanted: string | undefined, actor: Actor, oven: boolean) {
   const db = database();
-  const date = dayOfPage(wanted) ?? addDays(localTime(Date.now() / 1000, actor.zone).date, 1);
+  const asked = dayOfPage(wanted);
+  const opened = asked === undefined ? await dayAtHand(db, actor, serverNow()) : null;
+  const date = asked ?? opened?.date ?? '';
   const [now, saved, plans] = await Promise.all([
     dayInputFor(db, actor, date),
     readDayPlan(db, actor, date),
@@ -27,6 +30,8 @@ export async function loadDay(wanted: string | undefined, actor: Actor, oven: bo
   const first = planned?.then((day) => day && JSON.stringify(day)).catch(() => null) ?? null;
   return {
     date,
+    /** Why this day was opened, where none was asked for. */
+    why: opened?.why ?? null,
     now: JSON.stringify(now),
     saved: saved && JSON.stringify(saved),
     plans,

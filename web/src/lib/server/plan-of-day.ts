@@ -1,9 +1,10 @@
 import type { DayInput } from '@jovet/core/plan/demand';
 import type { Schedule } from '@jovet/core/plan/instance';
+import { dayToOpen, type OpenedDay, type StandingDay } from '@jovet/core/plan';
 import { networkOf, type Network } from '@jovet/core/plan/network';
 import { addDays, localTime } from '@jovet/core/time';
 import type { Actor, Db } from './database/connection.ts';
-import { dayInputFor, dayWorkedAt, readDayPlan } from './database/day-plan.ts';
+import { dayInputFor, listDayPlans, readDayPlan } from './database/day-plan.ts';
 import { readFoundPlan } from './database/found-plan.ts';
 import { digestOf } from './database/ingredient.ts';
 import { firstPlan } from './first-plan.ts';
@@ -56,11 +57,27 @@ function planned(date: string, n: number | null, input: DayInput, schedule: Sche
     : null;
 }
 
-/** A day that begins within this time is worked on now, s. */
-const SOON = 18 * 3600;
+/** So many days are looked at, today first: what is further away is planned later. */
+const DAYS = 4;
 
-/** The day that is being worked on: whose chosen plan has begun or soon does, and has a van to come; or else tomorrow. */
-export async function dayAtWork(db: Db, actor: Actor, now: number): Promise<string> {
-  const worked = await dayWorkedAt(db, actor, now, now + SOON);
-  return worked ?? addDays(localTime(now, actor.zone).date, 1);
+/** The day that rooms open on: the one that is being worked on, else the first that can still be begun in time. */
+export async function dayAtHand(db: Db, actor: Actor, now: number): Promise<OpenedDay> {
+  const today = localTime(now, actor.zone).date;
+  const days: StandingDay[] = [];
+  for (let ahead = 0; ahead < DAYS; ahead += 1) {
+    const day = await standingDay(db, actor, addDays(today, ahead));
+    if (!day) continue;
+    days.push(day);
+    // What comes after a day that is opened for certain is not looked at.
+    if (day.lastDrop > now && (day.firstHands > now || day.chosen)) break;
+  }
+  return dayToOpen(days, now, addDays(today, 1));
+}
+
+async function standingDay(db: Db, actor: Actor, date: string): Promise<StandingDay | null> {
+  const chosen = (await listDayPlans(db, actor, date)).find((plan) => plan.chosen);
+  if (chosen) return { date, chosen: true, firstHands: chosen.doc.firstHands, lastDrop: chosen.doc.lastDrop };
+  const now = await dayInputFor(db, actor, date);
+  const first = now.ok ? await firstPlan(now.value, await readFoundPlan(db, actor, now.value), false) : null;
+  return first && { date, chosen: false, firstHands: first.view.firstHands, lastDrop: first.view.lastDrop };
 }

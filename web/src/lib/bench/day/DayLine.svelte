@@ -22,9 +22,9 @@
   import WhyPanel from './WhyPanel.svelte';
 
   /** The room Day line: a day from orders to a plan that holds. */
-  let { date, now, saved, plans, found, first, onopen }: DayOf = $props();
+  let { date, why, now, saved, plans, found, first, onopen }: DayOf = $props();
 
-  const desk = new DayDesk(() => ({ date, now, saved, plans, found, first, onopen }));
+  const desk = new DayDesk(() => ({ date, why, now, saved, plans, found, first, onopen }));
   onMount(() => desk.begin());
   const { day, conflict, shown, looking, selected, history } = $derived(desk);
 
@@ -39,7 +39,9 @@
   const { zone } = $derived(now.bakehouse);
   const clock = (at: number) => localTime(at, zone).time;
   const task = $derived(shown?.view.tasks.find(({ index }) => index === selected) ?? null);
+  /** What goes on paper is saved first: one plan on the screen, on the wall and on the tubs. */
   async function print(what: Sheets) {
+    if (!(await desk.save())) return;
     printing = { what, codes: what === 'labels' && day ? await labelCodes(day.labels, date) : new Map() };
     await tick();
     window.print();
@@ -176,7 +178,7 @@
   {/if}
 </div>
 
-{#if day && printing}<DayPrint {day} {zone} {date} {...printing} />{/if}
+{#if day && printing}<DayPrint {day} {zone} {date} stamp={desk.stamp} {...printing} />{/if}
 <Sheet open={panel === 'goals'} title="Goals of this plan" side onclose={() => (panel = null)}>
   <GoalsPanel
     weights={history.present.weights}

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { localTime } from '@jovet/core/time';
+  import { formatDate, localTime } from '@jovet/core/time';
   import { useReading } from '../settings';
   import ConflictPanel from './ConflictPanel.svelte';
   import { fromMoment, piecesChanged, whyLonger, withRemedy } from './day-choice';
@@ -19,6 +19,15 @@
   const reading = useReading();
   const clock = (at: number) => localTime(at, zone).time;
   const { day, conflict, looking, history } = $derived(desk);
+  /** Why this very day is open, where nobody asked for one. */
+  const opened = $derived.by(() => {
+    const why = desk.openedFor;
+    const moment = (at: number) => `${localTime(at, zone).weekday} ${clock(at)}`;
+    if (why?.kind === 'at-work') return `This day is being worked on: its plan began ${moment(why.since)}.`;
+    if (why?.kind === 'first-left')
+      return `This is the first day that can still be begun in time: ${formatDate(why.before)} would have begun ${moment(why.begun)}.`;
+    return null;
+  });
   /** Epoch seconds as the room was opened, to the next five minutes. */
   const openedAt = Math.ceil(Date.now() / 300_000) * 300;
   /** A plan that nobody has saved yet would have begun already. */
@@ -42,6 +51,7 @@
   );
 </script>
 
+{#if opened}<p class="quiet" data-why>{opened}</p>{/if}
 {#if desk.outcome}<p class="notice" role="alert">{desk.outcome}</p>{/if}
 {#each desk.problems as each (each.path + each.problem)}
   <p class="notice" role="alert">{each.problem} {each.remedy}</p>

@@ -10,13 +10,15 @@
     day: PlannedDay;
     zone: string;
     date: string;
+    /** Which plan it is, and of when. */
+    stamp: string;
     what: 'people' | 'stations' | 'labels';
     /** For each label the picture of its code. */
     codes: ReadonlyMap<string, string>;
   }
 
   /** What hangs on the wall and sticks to the tubs: by person, by station, or labels. Hidden on the screen. */
-  let { day, zone, date, what, codes }: Props = $props();
+  let { day, zone, date, stamp, what, codes }: Props = $props();
   const { view } = $derived(day);
   const clock = (at: number) => localTime(at, zone).time;
   const dayOf = (at: number) => localTime(at, zone).date;
@@ -100,7 +102,7 @@
               <th colspan="4">
                 <header>
                   <h1>{name}</h1>
-                  <p>{day.input.bakehouse.name}, for {formatDate(date)}</p>
+                  <p>{day.input.bakehouse.name}, for {formatDate(date)} · {stamp}</p>
                 </header>
               </th>
             </tr>

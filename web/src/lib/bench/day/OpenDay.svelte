@@ -4,11 +4,13 @@
   import type { DayInput } from '@jovet/core/plan/demand';
   import type { Result } from '@jovet/core/problem';
   import type { PlanLine, SavedPlan } from '../../server/database/day-plan';
+  import type { OpenedDay } from '@jovet/core/plan';
   import type { DayOf } from './desk.svelte';
 
   interface Props {
     data: {
       readonly date: string;
+      readonly why: OpenedDay['why'] | null;
       readonly now: string;
       readonly saved: string | null;
       readonly plans: readonly PlanLine[];
@@ -51,6 +53,7 @@
       now={now.value}
       {saved}
       plans={data.plans}
+      why={data.why}
       found={data.found === null ? null : JSON.parse(data.found)}
       first={data.first}
       onopen={open}

@@ -1,9 +1,11 @@
 import { v7 as uuid } from 'uuid';
 import type { DayInput, Pin, Stand } from '@jovet/core/plan/demand';
 import { actualsOf, effectiveEvents, eventsOfActual, type Actual, type Event } from '@jovet/core/run';
+import type { OpenedDay } from '@jovet/core/plan';
 import type { PlannedDay, ViewTask, Why } from '@jovet/core/plan/explain';
 import type { Schedule } from '@jovet/core/plan/instance';
 import type { Problem } from '@jovet/core/problem';
+import { formatDate, localTime } from '@jovet/core/time';
 import type { PlanLine, SavedPlan } from '../../server/database/day-plan';
 import { beginHistory, record, undo, type History } from '../history';
 import { send } from '../send';
@@ -27,6 +29,8 @@ export interface DayOf {
   readonly now: DayInput;
   readonly saved: SavedPlan | null;
   readonly plans: readonly PlanLine[];
+  /** Why this day is open, where none was asked for. */
+  readonly why: OpenedDay['why'] | null;
   /** Without a saved plan: the best that was found before for the day as it stands. */
   readonly found: Schedule | null;
   /** That one with its picture, or the first that there is, as text; null where the server has none at once. */
@@ -55,6 +59,8 @@ export class DayDesk {
   why = $state.raw<{ task: number; why: Why } | null>(null);
   outcome = $state<string | null>(null);
   saving = $state(false);
+  /** Number of the plan as it was saved last, and when; epoch seconds. */
+  savedAs = $state.raw<{ readonly n: number; readonly at: number } | null>(null);
   /** The plan as it was before something happened: what is moved is shown before it is taken. */
   before = $state.raw<PlannedDay | null>(null);
   private savedSchedule = $state.raw<Schedule | null>(null);
@@ -84,6 +90,7 @@ export class DayDesk {
       : [];
   });
   readonly input = $derived.by(() => chosenInput(this.base, this.knowing(this.history.present), this.events));
+  readonly openedFor = $derived.by(() => this.of().why);
   readonly empty = $derived(this.base.demand.every(({ pieces }) => pieces === 0));
   readonly changes = $derived.by(() => orderChanges(this.base, this.of().now));
   readonly shown = $derived(this.day ?? this.conflict?.day ?? this.last);
@@ -97,6 +104,12 @@ export class DayDesk {
   readonly moved = $derived(
     this.before && this.day && this.looking === 'no' ? movedTasks(this.before.view, this.day.view) : [],
   );
+  /** What stands on paper beside a plan: which it is, and of when. */
+  readonly stamp = $derived.by(() => {
+    if (this.unsaved || !this.savedAs) return 'not saved';
+    const { date, time } = localTime(this.savedAs.at, this.of().now.bakehouse.zone);
+    return `plan ${this.savedAs.n}, ${formatDate(date)} ${time}`;
+  });
   readonly standing = $derived.by(() => {
     if (this.saving) return 'Saving…';
     if (this.looking === 'first')
@@ -120,6 +133,7 @@ export class DayDesk {
     };
     this.history = $state.raw(beginHistory<DayChoice>([], choiceOf(this.opened.input)));
     this.savedSchedule = saved?.doc.schedule ?? null;
+    this.savedAs = saved && { n: saved.n, at: saved.savedAt };
     // What a plan showed when it was saved is what it shows, whatever the model has become since.
     if (saved?.shown) this.day = { input: saved.input, schedule: saved.doc.schedule, ...saved.shown };
   }
@@ -293,19 +307,32 @@ export class DayDesk {
     this.travel(undo);
   }
 
-  async save(): Promise<void> {
-    if (!this.day || this.saving) return;
+  /** Saves the plan unless it is. @returns whether it is saved now */
+  async save(): Promise<boolean> {
+    if (!this.unsaved) return this.savedAs !== null;
+    if (!this.day || this.saving) return false;
+    // What is saved is what stands there: nothing better comes in its place meanwhile.
+    this.stop();
     this.saving = true;
     const { date, plans, onopen } = this.of();
     const { schedule, view, input } = this.day;
     const base = plans[0]?.n ?? 0;
-    const answer = await send('PUT', `plans/${date}`, { base, remedies: this.taken, input, schedule });
+    const answer = await send<{ n: number }>('PUT', `plans/${date}`, {
+      base,
+      remedies: this.taken,
+      input,
+      schedule,
+    });
     this.saving = false;
     if (answer.kind === 'done') {
       this.savedSchedule = schedule;
-      this.known = view.tasks.map(({ id, start }) => ({ task: id, at: start }));
+      this.savedAs = { n: answer.value.n, at: Date.now() / 1000 };
+      this.known = view.tasks.map(({ id, start, end }) => ({ task: id, at: start, end }));
       onopen(date, false);
-    } else this.fail(answer.problems);
+      return true;
+    }
+    this.fail(answer.problems);
+    return false;
   }
   /** @returns whether it is open */
   async open(n: number): Promise<boolean> {

@@ -6,7 +6,7 @@
   import { deckWords } from './moments';
 
   /** The load sheet on paper, black on white. */
-  let { oven, date, zone }: { oven: OvenDay; date: string; zone: string } = $props();
+  let { oven, date, zone, stamp }: { oven: OvenDay; date: string; zone: string; stamp: string } = $props();
 
   const reading = useReading();
   const stone = (celsius: number) => formatTemperature(celsius, reading.unit, 0);
@@ -18,6 +18,7 @@
 
 <section class="print-loads">
   <h1>Loads of {formatDate(date)}</h1>
+  <p>{stamp}</p>
   <p>
     {#each oven.heatings as { from, to } (from)}Oven on at {clock(from)}, hot at {clock(to)}.
     {/each}

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { onMount } from 'svelte';
+  import { onMount, tick } from 'svelte';
   import type { EChartsCoreOption } from 'echarts/core';
   import type { OvenLoad } from '@jovet/core/plan/explain';
   import { formatDate, localTime } from '@jovet/core/time';
@@ -30,9 +30,9 @@
   import { stoneChart } from './stone-chart';
 
   /** The room Oven: which loaves on which deck when, at what heat. */
-  let { date, now, saved, plans, found, first, onopen }: DayOf = $props();
+  let { date, why, now, saved, plans, found, first, onopen }: DayOf = $props();
 
-  const desk = new DayDesk(() => ({ date, now, saved, plans, found, first, onopen }), true);
+  const desk = new DayDesk(() => ({ date, why, now, saved, plans, found, first, onopen }), true);
   onMount(() => desk.begin());
   const { day, conflict, shown, looking, history } = $derived(desk);
   const oven = $derived(shown?.oven ?? null);
@@ -119,6 +119,12 @@
     return drawn;
   });
 
+  /** The sheet at the oven is that of a saved plan. */
+  async function print() {
+    if (!(await desk.save())) return;
+    await tick();
+    window.print();
+  }
   function exchange(one: OvenLoad, index: number) {
     const other = oven?.loads[index];
     if (!other) return;
@@ -206,7 +212,7 @@
         label="Print the load sheet"
         title="Print the load sheet"
         disabled={!oven}
-        onclick={() => window.print()}><Printer size={20} /></ToolButton
+        onclick={() => void print()}><Printer size={20} /></ToolButton
       >
       <ToolButton
         label="At the oven door"
@@ -279,7 +285,7 @@
       <p class="empty">{looking === 'no' ? 'There is no plan of this day yet.' : 'Looking for a plan…'}</p>
     {/if}
   </div>
-  {#if oven}<LoadPrint {oven} {date} {zone} />{/if}
+  {#if oven}<LoadPrint {oven} {date} {zone} stamp={desk.stamp} />{/if}
 {/if}
 
 <Sheet open={keys} title="Keys of this room" onclose={() => (keys = false)}><KeyList keys={KEYS} /></Sheet>

@@ -6,6 +6,8 @@ import { readBakeryFile } from '@jovet/core/formats';
 import { ensureBakehouse } from '../database/bakehouse.ts';
 import { connect, type Actor, type Db } from '../database/connection.ts';
 import { reindex } from '../database/formula-search.ts';
+import { serverNow } from '../clock.ts';
+import { beginDemoNights } from './demo-night.ts';
 import { readFormulas, readVersion } from '../database/formula.ts';
 import { importFile } from '../database/import.ts';
 import { stockLarder } from '../database/ingredient.ts';
@@ -20,7 +22,10 @@ async function prepare(url: string, larder: string | undefined, demo: string | u
     const actor = await ensureBakehouse(db);
     const empty = (await readFormulas(db, actor)).length === 0;
     const stocked = larder === undefined ? 0 : await stock(db, actor, larder);
-    if (demo !== undefined && empty) await loadDemo(db, demo);
+    if (demo !== undefined && empty) {
+      await loadDemo(db, demo);
+      await beginDemoNights(db, await ensureBakehouse(db), serverNow());
+    }
     await reindex(db, actor, (slug, n) => readVersion(db, actor, slug, n));
     const done = [
       ran > 0 ? `${ran} migrated` : 'up to date',

@@ -172,21 +172,6 @@ export async function chooseDayPlan(db: Db, actor: Actor, date: string, n: numbe
   });
 }
 
-/** The first day whose chosen plan has a van after `now`, and begins before `until`; epoch seconds. */
-export async function dayWorkedAt(db: Db, actor: Actor, now: number, until: number): Promise<string | null> {
-  const row = await db
-    .selectFrom('day_plan')
-    .select('local_date')
-    .where('bakehouse_id', '=', actor.bakehouseId)
-    .where('chosen', '=', true)
-    .where(sql<boolean>`(doc ->> 'lastDrop')::double precision > ${now}`)
-    .where(sql<boolean>`(doc ->> 'firstHands')::double precision < ${until}`)
-    .orderBy('local_date')
-    .limit(1)
-    .executeTakeFirst();
-  return row?.local_date ?? null;
-}
-
 /** Plans of a day, the newest first. */
 export async function listDayPlans(db: Db | Tx, actor: Actor, date: string, limit = 20): Promise<PlanLine[]> {
   const rows = await plans(db, actor, date)

@@ -1,6 +1,6 @@
 import { sql } from 'kysely';
 import { v5 as uuidOfName } from 'uuid';
-import type { Event} from '@jovet/core/run';
+import type { Event } from '@jovet/core/run';
 import { effectiveEvents, EVENT_SCHEMA, type KeptEvent } from '@jovet/core/run';
 import { bad, good, problem, type Result } from '@jovet/core/problem';
 import type { Actor, Db, Tx } from './connection.ts';

@@ -6,6 +6,7 @@ import { draftOfPerson, readDraft, type StoredDraft } from './formula-draft.ts';
 import { readVersion } from './formula.ts';
 import { readLarder } from './ingredient.ts';
 import { readLog } from './mix.ts';
+import { serverNow } from '../clock.ts';
 
 /** What the sheet of a published formula opens with, or null if there is no such formula. */
 export async function readFormulaRoom(db: Db, actor: Actor, slug: string) {
@@ -44,6 +45,6 @@ async function roomOf(
     house,
     logged: frictionOfLog(log),
     // Bread that is reckoned now leaves tomorrow.
-    tomorrow: addDays(localTime(Date.now() / 1000, actor.zone).date, 1),
+    tomorrow: addDays(localTime(serverNow(), actor.zone).date, 1),
   };
 }

@@ -2,13 +2,14 @@ import { buildsOf, cultureFor } from '@jovet/core/plan/explain';
 import { database } from '$lib/server/database/connected';
 import { listCultures } from '$lib/server/database/culture';
 import { readHouse } from '$lib/server/database/house';
-import { dayAtWork, planOfDay } from '$lib/server/plan-of-day';
+import { serverNow } from '$lib/server/clock';
+import { dayAtHand, planOfDay } from '$lib/server/plan-of-day';
 
 export const load = async ({ locals }) => {
   const db = database();
   const { actor } = locals;
-  const now = Math.floor(Date.now() / 1000);
-  const date = await dayAtWork(db, actor, now);
+  const now = serverNow();
+  const { date } = await dayAtHand(db, actor, now);
   const [cultures, house, plan] = await Promise.all([
     listCultures(db, actor),
     readHouse(db, actor),

@@ -3,6 +3,7 @@ import { z } from 'zod';
 import { problem } from '@jovet/core/problem';
 import { noSuchMethod, readBody, refuse } from '$lib/server/api/answer';
 import { EventsRequest } from '$lib/server/api/event-schemas';
+import { serverNow } from '$lib/server/clock';
 import { database } from '$lib/server/database/connected';
 import { addEvents, listEvents } from '$lib/server/database/event';
 
@@ -29,7 +30,7 @@ export async function POST({ request, locals: { actor } }) {
   const body = await readBody(request, EventsRequest);
   if (body instanceof Response) return body;
   const { events, device, sentAt } = body;
-  const skew = sentAt === null ? 0 : sentAt - Date.now() / 1000;
+  const skew = sentAt === null ? 0 : sentAt - serverNow();
   const added = await database()
     .transaction()
     .execute((tx) => addEvents(tx, actor, events, { device, skew }));

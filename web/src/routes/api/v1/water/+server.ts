@@ -1,3 +1,4 @@
+import { serverNow } from '$lib/server/clock';
 import { answerMix, type MixDoc, type MixReading } from '@jovet/core/mix';
 import { frictionOfLog, type FrictionRecord } from '@jovet/core/mix/record';
 import { good, type Result } from '@jovet/core/problem';
@@ -56,7 +57,7 @@ export async function POST({ request, locals }) {
 const asTemperature = (result: Result<number>) => (result.ok ? good({ temperature: result.value }) : result);
 
 function wholeMix(doc: MixDoc, readings: readonly MixReading[], history: readonly FrictionRecord[]) {
-  const answered = answerMix({ doc, readings }, [], history, Math.floor(Date.now() / 1000));
+  const answered = answerMix({ doc, readings }, [], history, serverNow());
   if (!answered.ok) return answered;
   const { water, friction } = answered.value;
   const { poured, iceless, balance, sum, base, fdt, spread, cautions } = water;

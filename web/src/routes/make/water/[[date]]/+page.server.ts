@@ -4,14 +4,15 @@ import { database } from '$lib/server/database/connected';
 import { readHouse } from '$lib/server/database/house';
 import { droppedMixes, listMixes, readLog } from '$lib/server/database/mix';
 import { dayOfPage } from '$lib/server/dates';
-import { dayAtWork, planOfDay } from '$lib/server/plan-of-day';
+import { serverNow } from '$lib/server/clock';
+import { dayAtHand, planOfDay } from '$lib/server/plan-of-day';
 
 export const load = async ({ params, locals }) => {
   const db = database();
   const { actor } = locals;
-  const now = Math.floor(Date.now() / 1000);
+  const now = serverNow();
   const today = localTime(now, actor.zone).date;
-  const date = dayOfPage(params.date) ?? (await dayAtWork(db, actor, now));
+  const date = dayOfPage(params.date) ?? (await dayAtHand(db, actor, now)).date;
   const [house, plan, mixes, dropped, log] = await Promise.all([
     readHouse(db, actor),
     planOfDay(db, actor, date),

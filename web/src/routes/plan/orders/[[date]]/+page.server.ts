@@ -1,14 +1,15 @@
 import { percentOver } from '@jovet/core/bakehouse';
-import { addDays, localTime } from '@jovet/core/time';
+import { serverNow } from '$lib/server/clock';
 import { database } from '$lib/server/database/connected';
 import { dayInputFor } from '$lib/server/database/day-plan';
 import { readHouse } from '$lib/server/database/house';
 import { readOrderBook } from '$lib/server/database/orders';
 import { dayOfPage } from '$lib/server/dates';
+import { dayAtHand } from '$lib/server/plan-of-day';
 
 export const load = async ({ params, locals: { actor } }) => {
   const db = database();
-  const date = dayOfPage(params.date) ?? addDays(localTime(Date.now() / 1000, actor.zone).date, 1);
+  const date = dayOfPage(params.date) ?? (await dayAtHand(db, actor, serverNow())).date;
   const [book, house, input] = await Promise.all([
     readOrderBook(db, actor, date),
     readHouse(db, actor),
