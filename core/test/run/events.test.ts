@@ -4,7 +4,18 @@ import fc from 'fast-check';
 import { DayInput } from '@jovet/core/plan/demand';
 import { networkOf } from '@jovet/core/plan/network';
 import { lastCorrections } from '@jovet/core/record';
-import { actualsOf, effectiveEvents, Event, eventsOfActual, skippedOf, type Actual } from '@jovet/core/run';
+import {
+  actualsOf,
+  asPlanned,
+  effectiveEvents,
+  Event,
+  eventsOfActual,
+  newsFor,
+  notDone,
+  skippedOf,
+  unnoted,
+  type Actual,
+} from '@jovet/core/run';
 import { demoDay, eventsOf, must } from '../demo.ts';
 import { planned } from '../plan/planned.ts';
 
@@ -125,4 +136,29 @@ test('a task that was not done when it was to be is planned from now on', () => 
   const next = must(networkOf({ ...input, now, told: [{ task: id, at }], events: [skipped] }));
   const again = next.instance.tasks.find((task) => task.id === id);
   assert.ok(again && next.instance.origin + again.first * 300 >= now);
+});
+
+test('what should have begun is asked about until something is said of it', () => {
+  const tasks = [
+    { id: 'c', start: 3000, end: 3600 },
+    { id: 'a', start: 1000, end: 1600 },
+    { id: 'b', start: 2000, end: 2600 },
+  ];
+  const asked = (events: readonly Event[], now = 2500) => unnoted(tasks, events, now).map(({ id }) => id);
+  assert.deepEqual(asked([]), ['a', 'b']);
+  const done = asPlanned([{ id: 'a', start: 1000, end: 1600 }], '2026-11-26', makeId);
+  assert.deepEqual(asked(done), ['b']);
+  assert.deepEqual(asked([...done, notDone('b', '2026-11-26', makeId(), 2500)]), []);
+  assert.deepEqual(asked(done, 9999), ['b', 'c']);
+});
+
+test('news for a plan is what it has not seen and what did not go as it was planned', () => {
+  const tasks = [{ id: 'a', start: 1000, end: 1600 }];
+  const done = asPlanned(tasks, '2026-11-26', makeId);
+  assert.deepEqual(newsFor(tasks, [], done), []);
+  const late = event({ happened: { kind: 'ended' }, at: 4000, corrects: done[1]?.id ?? null });
+  assert.deepEqual(newsFor(tasks, [], [...done, late]), [late]);
+  assert.deepEqual(newsFor(tasks, [late], [...done, late]), []);
+  const warm = event({ happened: { kind: 'reading', quantity: 'temperature', of: null, value: 27 } });
+  assert.deepEqual(newsFor(tasks, [], [warm]), [warm]);
 });

@@ -65,6 +65,30 @@
     <button type="button" class="btn preset-tonal" onclick={fromHere}>Plan from now on</button>
   </div>
 {/if}
+{#if desk.unnoted[0] && looking === 'no' && !desk.before}
+  {@const [task] = desk.unnoted}
+  <div class="notice" role="status" data-unnoted={task.id}>
+    <p>
+      {task.what.charAt(0).toUpperCase()}{task.what.slice(1)}: it was to begin {localTime(task.start, zone)
+        .weekday}
+      {clock(task.start)}. {desk.unnoted.length > 1
+        ? `Nothing is noted of it and of ${desk.unnoted.length - 1} more.`
+        : 'Nothing is noted of it.'}
+    </p>
+    <button type="button" class="btn preset-tonal" onclick={() => desk.wentAsPlanned([task])}
+      >Done then</button
+    >
+    <button type="button" class="btn preset-tonal" onclick={() => desk.notDone(task)}>Not done</button>
+    <button type="button" class="btn preset-tonal" onclick={() => desk.select(task.index)}
+      >Another time</button
+    >
+    {#if desk.unnoted.length > 1}
+      <button type="button" class="btn preset-tonal" onclick={() => desk.wentAsPlanned(desk.unnoted)}
+        >All {desk.unnoted.length} done as planned</button
+      >
+    {/if}
+  </div>
+{/if}
 {#if desk.news.length > 0 && history.present.now === null}
   <div class="notice" role="status">
     <p>

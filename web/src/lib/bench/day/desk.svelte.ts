@@ -1,6 +1,15 @@
 import { v7 as uuid } from 'uuid';
 import type { DayInput, Pin, Stand } from '@jovet/core/plan/demand';
-import { actualsOf, effectiveEvents, eventsOfActual, type Actual, type Event } from '@jovet/core/run';
+import {
+  actualsOf,
+  asPlanned,
+  eventsOfActual,
+  newsFor,
+  notDone,
+  unnoted,
+  type Actual,
+  type Event,
+} from '@jovet/core/run';
 import type { OpenedDay } from '@jovet/core/plan';
 import type { PlannedDay, ViewTask, Why } from '@jovet/core/plan/explain';
 import type { Schedule } from '@jovet/core/plan/instance';
@@ -11,6 +20,7 @@ import { beginHistory, record, undo, type History } from '../history';
 import { send } from '../send';
 import {
   choiceOf,
+  fromMoment,
   chosenInput,
   movedTasks,
   orderChanges,
@@ -59,6 +69,8 @@ export class DayDesk {
   why = $state.raw<{ task: number; why: Why } | null>(null);
   outcome = $state<string | null>(null);
   saving = $state(false);
+  /** Epoch seconds as the room was opened. */
+  private readonly clock = Date.now() / 1000;
   /** Number of the plan as it was saved last, and when; epoch seconds. */
   savedAs = $state.raw<{ readonly n: number; readonly at: number } | null>(null);
   /** The plan as it was before something happened: what is moved is shown before it is taken. */
@@ -84,9 +96,15 @@ export class DayDesk {
   readonly actuals = $derived(actualsOf(this.events));
   /** What others noted that the saved plan has not seen. */
   readonly news = $derived.by(() => {
-    const seen = this.opened.input.events.map(({ id }) => id);
-    return this.of().saved
-      ? effectiveEvents(this.of().now.events).filter(({ id }) => !seen.includes(id))
+    const { saved, now } = this.of();
+    return saved?.shown ? newsFor(saved.shown.view.tasks, this.opened.input.events, now.events) : [];
+  });
+  /** Tasks of the saved plan that should have begun, and of which nobody has said anything. */
+  readonly unnoted = $derived.by(() => {
+    const { saved } = this.of();
+    const shown = saved?.shown;
+    return shown && this.clock < shown.view.lastDrop
+      ? unnoted(shown.view.tasks, this.events, this.clock)
       : [];
   });
   readonly input = $derived.by(() => chosenInput(this.base, this.knowing(this.history.present), this.events));
@@ -297,10 +315,32 @@ export class DayDesk {
     // What follows from a mix or a feeding is corrected where that was noted.
     const here = this.events.filter(({ id }) => id[14] !== '5');
     const noted = eventsOfActual(actual, this.of().date, uuid, here);
-    this.batches = [...this.batches.slice(0, this.history.present.noted), noted];
-    void this.note(noted);
+    this.add(noted);
     const { view } = this.day;
     this.choose(withHappened(this.history.present, view, actual), `happened ${this.batches.length}`, 2);
+  }
+  /** Tasks went as they were planned: nothing has to be planned anew. */
+  wentAsPlanned(tasks: readonly ViewTask[]): void {
+    this.add(asPlanned(tasks, this.of().date, uuid));
+    this.history = record(
+      this.history,
+      { ...this.history.present, noted: this.batches.length },
+      'as planned',
+    );
+  }
+  /** A task was not done when it was to be: it is planned from now on. */
+  notDone(task: ViewTask): void {
+    if (!this.day) return;
+    this.before = this.day;
+    this.add([notDone(task.id, this.of().date, uuid(), Math.floor(this.clock))]);
+    const now = Math.ceil(this.clock / 300) * 300;
+    const choice = fromMoment(this.history.present, this.day.view, now);
+    this.choose({ ...choice, noted: this.batches.length }, `not done ${task.id}`, 2);
+  }
+  /** Adds what was noted as one batch, behind what was not undone. */
+  private add(noted: readonly Event[]): void {
+    this.batches = [...this.batches.slice(0, this.history.present.noted), noted];
+    void this.note(noted);
   }
   takeBack(): void {
     this.before = null;

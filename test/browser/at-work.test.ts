@@ -1,0 +1,100 @@
+import assert from 'node:assert/strict';
+import type { KeptEvent } from '@jovet/core/run';
+import { api } from './days.ts';
+import { visits } from './visited.ts';
+import type { Visit } from './visit.ts';
+
+const { visited } = visits();
+
+/** The day that the room opened on, once its plan stands there. */
+async function dayAtHand(visit: Visit): Promise<string> {
+  await visit.go('/plan/day');
+  await visit.page.waitForSelector('[data-task]');
+  return visit.page.$eval('input[type="date"]', (field) => (field as HTMLInputElement).value);
+}
+const eventsOf = async (date: string) =>
+  ((await api('GET', `events?day=${date}`)) as { events: KeptEvent[] }).events;
+
+visited('it opens on the day that is worked on, says why, and asks for what nobody noted', async (visit) => {
+  const date = await dayAtHand(visit);
+  await visit.until('[data-why]', /being worked on/);
+  const asked = await visit.page.$$eval(
+    '[data-unnoted]',
+    ([each]) => each?.getAttribute('data-unnoted') ?? '',
+  );
+  // In the first minutes of a plan there may be nothing to ask for yet.
+  if (asked === '') return;
+  await visit.press('Done then');
+  await visit.page.waitForFunction(
+    (task) => document.querySelector('[data-unnoted]')?.getAttribute('data-unnoted') !== task,
+    {},
+    asked,
+  );
+  await visit.page.waitForFunction(
+    async (path) => (await (await fetch(path)).json()).events.length >= 2,
+    {},
+    `/api/v1/events?day=${date}`,
+  );
+  const noted = (await eventsOf(date)).filter(({ subject }) => subject.id === asked);
+  assert.deepEqual(
+    noted.map(({ happened }) => happened.kind),
+    ['began', 'ended'],
+  );
+  await visit.press('Undo');
+  await visit.page.waitForSelector(`[data-unnoted="${asked}"]`);
+  await visit.page.waitForFunction(
+    async (path) => (await (await fetch(path)).json()).events.length >= 4,
+    {},
+    `/api/v1/events?day=${date}`,
+  );
+  await visit.reload();
+  await visit.page.waitForSelector(`[data-unnoted="${asked}"]`);
+});
+
+visited('the rooms of Make hang on the plan of the day: mixes in their order, what is taken from cultures', async (visit) => {
+  const date = await dayAtHand(visit);
+  const { plan } = (await api('GET', `plans/${date}`)) as { plan: { n: number; shown: { view: { tasks: { id: string; start: number; note: { kind: string } }[] } } } };
+  const mixes = plan.shown.view.tasks.filter(({ note }) => note.kind === 'mix');
+  await visit.go('/make/water');
+  await visit.until('.when', new RegExp(`plan ${plan.n}`));
+  await visit.page.waitForFunction((count) => document.querySelectorAll('.strip button b').length >= count, {}, mixes.length);
+  const names = await visit.page.$$eval('.strip button b', (all) => all.map((each) => each.textContent ?? ''));
+  assert.equal(names.length, mixes.length);
+  await visit.until('.ledger', 'by the plan');
+  await visit.go('/make/cultures');
+  await visit.page.waitForSelector('.state');
+}); // prettier-ignore
+
+visited('what goes on paper is saved first, and says which plan it is', async (visit) => {
+  const { page } = visit;
+  await page.evaluateOnNewDocument(() => {
+    window.print = () => {
+      (window as unknown as { printed: string }).printed =
+        document.querySelector('.print-day')?.textContent?.replace(/\s+/g, ' ') ?? '';
+    };
+  });
+  await visit.go('/plan/day/2032-05-06');
+  await visit.until('header [role="status"]', 'Not saved yet');
+  await visit.press('Print');
+  await page.waitForFunction(() => (window as unknown as { printed?: string }).printed !== undefined);
+  const printed = await page.evaluate(() => (window as unknown as { printed: string }).printed);
+  assert.match(printed, /plan 1, .* \d\d:\d\d/);
+  const { plan } = (await api('GET', 'plans/2032-05-06')) as { plan: { n: number } };
+  assert.equal(plan.n, 1);
+});
+
+visited('a day that is opened again shows the plan that was seen before, also when nobody saved it', async (visit) => {
+  const path = '/plan/day/2032-05-13';
+  await visit.go(path);
+  await visit.until('header [role="status"]', 'Not saved yet');
+  const seen = () =>
+    visit.page.$$eval('[data-task]', (all) => all.map((each) => each.getAttribute('aria-label') ?? '').sort());
+  const before = await seen();
+  await visit.page.waitForFunction(async () => {
+    const plans = await (await fetch('/api/v1/plans/2032-05-13')).status;
+    return plans === 404;
+  });
+  await visit.reload();
+  await visit.page.waitForSelector('[data-task]');
+  assert.deepEqual(await seen(), before);
+}); // prettier-ignore
