@@ -285,6 +285,7 @@ visited(
 
 visited('a mix that no plan has, the way to the water, mixers and the last mixes', async (visit) => {
   const date = '2031-03-08';
+  await onlyOrders(date, []);
   await visit.go(`/make/water/${date}`);
   await visit.until('.empty', 'Nothing is planned for this day');
   await visit.press('Add a mix');

@@ -27,6 +27,9 @@ const whereItWasWritten = {
   },
 };
 
+/** @type {import('esbuild').Plugin[]} */
+export const plugins = [packagesOutside, whereItWasWritten];
+
 /**
  * Builds TypeScript files so that plain Node.js runs them: a thread that reads TypeScript in every process has stood
  * still before.
@@ -50,7 +53,7 @@ export async function bundle(files, into) {
     sourcemap: 'linked',
     outExtension: { '.js': '.mjs' },
     logLevel: 'error',
-    plugins: [packagesOutside, whereItWasWritten],
+    plugins,
   });
   return files.map((file) => join(outdir, relative(ROOT, join(ROOT, file)).replace(/\.ts$/, '.mjs')));
 }

@@ -1,4 +1,9 @@
-/** Numbers from 0 to 1 that look like chance; the same for the same seed (mulberry32). */
+/**
+ * Numbers from 0 to 1 that look like chance; the same for the same seed (mulberry32).
+ *
+ * @example
+ * assert.equal(chanceFrom(7)(), chanceFrom(7)());
+ */
 export function chanceFrom(seed: number): () => number {
   let state = seed >>> 0;
   return () => {

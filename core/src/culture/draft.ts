@@ -44,7 +44,12 @@ export interface CultureDraft {
   readonly began: string;
 }
 
-/** Ripeness to begin with, by what a culture is of. */
+/**
+ * Ripeness to begin with, by what a culture is of.
+ *
+ * @example
+ * assert.equal(usualRipenessOf('rye', 1).best, 0.9);
+ */
 export const usualRipenessOf = (of: string, hydration: number): RiseWindow =>
   of === 'rye'
     ? USUAL_RIPENESS.rye

@@ -57,6 +57,10 @@ const STANDS = 22;
  * What a dough rises with if each of its pre-ferments goes in at its best.
  *
  * @param vigour v of the cultures of the bakehouse
+ *
+ * @example
+ * const split = splitFormula(quayCountry);
+ * assert.ok(split.ok && leavenDough(quayCountry, split.value, 1).leavening.culture > 0.1);
  */
 export function leavenDough(formula: Formula, split: SplitFormula, vigour: number): LeavenedDough {
   const parts: RipePart[] = [];

@@ -48,7 +48,13 @@ export const ratesAt = (celsius: number, { vigour, modifier, culture, yeast }: L
   lactic: vigour * modifier * lacticRate(celsius),
 });
 
-/** Gas made since leaven met flour, volumes: the rises of culture and yeast add. */
+/**
+ * Gas made since leaven met flour, volumes: the rises of culture and yeast add.
+ *
+ * @example
+ * const of = leavening({ culture: 0.1572 });
+ * assert.equal(gasMade({ culture: 1.235, yeast: 0, lactic: 0 }, of).toFixed(2), '0.60');
+ */
 export const gasMade = (at: Thetas, of: Leavening): number => madeBy(at.culture, at.yeast, of);
 
 /** The same of the two thermal times. */

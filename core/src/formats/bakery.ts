@@ -63,6 +63,9 @@ export type BakeryFile = z.infer<typeof BakeryFile>;
  *
  * @param text the content of the file
  * @returns what it holds, or problems with their place in the file
+ *
+ * @example
+ * assert.ok(!readBakeryFile('hello').ok);
  */
 export function readBakeryFile(text: string): Result<BakeryFile> {
   let data: unknown;

@@ -7,7 +7,12 @@ export const Slug = z
   .regex(/^[a-z0-9]+(-[a-z0-9]+)*$/, 'Use lower-case letters, digits and hyphens.')
   .max(60);
 
-/** A name for links and files: `Tidewater Rye` becomes `tidewater-rye`. */
+/**
+ * A name for links and files: `Tidewater Rye` becomes `tidewater-rye`.
+ *
+ * @example
+ * assert.equal(slugOf('Tidewater Rye'), 'tidewater-rye');
+ */
 export const slugOf = (name: string): string =>
   name
     .normalize('NFKD')

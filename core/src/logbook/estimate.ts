@@ -44,6 +44,10 @@ const BEFORE = 12;
  * @param records oldest first
  * @returns the prior itself while nothing is recorded
  * @source Huber, robust estimation of location; constants chosen for Jovet
+ *
+ * @example
+ * const prior = { value: 3, spread: 1.2 };
+ * assert.equal(latestEstimate([], prior).value, 3);
  */
 export function latestEstimate(records: readonly number[], prior: Prior): Estimate {
   const start = lastChange(records, prior.spread);

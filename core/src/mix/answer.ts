@@ -64,6 +64,10 @@ export interface MixAnswer {
  * @param history logged mixes of the bakehouse, oldest first, without this one
  * @param now epoch seconds
  * @returns the answer, or the problem that stands in its way
+ *
+ * @example
+ * const answer = answerMix({ doc: demoMix(), readings: [] }, [], [], 0);
+ * assert.ok(answer.ok && answer.value.water.fdt.toFixed(1) === '25.0');
  */
 export function answerMix(
   state: MixState,

@@ -7,6 +7,10 @@ const MASS_POWER = 0.67;
  * @param mass scaled weight, kg
  * @param known a piece whose bake time is known: kg and minutes
  * @returns minutes
+ *
+ * @example
+ * const known = { mass: 0.84, minutes: 42 };
+ * assert.ok(bakeMinutes(0.42, { ...quayCountry.doc.process.bake, ...known }) < 42);
  */
 export const bakeMinutes = (mass: number, known: { mass: number; minutes: number }): number =>
   known.minutes * (mass / known.mass) ** MASS_POWER;

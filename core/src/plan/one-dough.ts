@@ -140,6 +140,13 @@ function whyTooMuch(formula: Formula, pieces: readonly PieceOrder[], mixer: Mixe
  *
  * @param logged what logged mixes say of friction, oldest first
  * @returns or why it cannot be made, in words
+ *
+ * @example
+ * const ask = openingBake(quayCountry, '2026-11-24', demoHouse().bakehouse.usual, '°C');
+ * const read = readBake(ask, quayCountry, '°C');
+ * assert.ok(read.ok);
+ * const baked = bakeDough('quay-country', quayCountry, read.value, demoHouse());
+ * assert.ok(baked.ok && baked.value.day.view.tasks[0]?.note.kind === 'feed');
  */
 export function bakeDough(
   slug: string,

@@ -15,6 +15,10 @@ export const good = <T>(value: T): Result<T> => ({ ok: true, value });
 
 export const bad = (...problems: readonly Problem[]): Result<never> => ({ ok: false, problems });
 
+/**
+ * @example
+ * assert.ok(!bad(problem('room', 'It is too cold.', 'Warm it.')).ok);
+ */
 export const problem = (path: string, text: string, remedy: string): Problem => ({
   path,
   problem: text,

@@ -11,6 +11,11 @@ interface Corrected {
  *
  * @param all in the order in which they were kept
  * @returns in the order of their time
+ *
+ * @example
+ * const wrong = { id: 'a', at: 1, corrects: null, value: 91 };
+ * const mended = { id: 'b', at: 1, corrects: 'a', value: 19 };
+ * assert.deepEqual(lastCorrections([wrong, mended]), [mended]);
  */
 export function lastCorrections<E extends Corrected>(all: readonly E[]): E[] {
   const last = new Map<string, E>();

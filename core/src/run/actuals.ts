@@ -24,6 +24,10 @@ const gathered = new WeakMap<readonly Event[], ReadonlyMap<string, Actual>>();
  * was over at the latest.
  *
  * @param events in the order in which they were kept
+ *
+ * @example
+ * const events = eventsOf([{ task: 'oat-tin.1.mix', start: 100, end: 400, temperature: 26 }]);
+ * assert.equal(actualsOf(events).get('oat-tin.1.mix')?.temperature, 26);
  */
 export function actualsOf(events: readonly Event[]): ReadonlyMap<string, Actual> {
   const known = gathered.get(events);

@@ -30,6 +30,10 @@ export interface ReadSheet {
  * @param before rows read before with the same larder
  * @returns the numbers, and the formula or its problems at the cells of the sheet: `rows.2.total`, `rows.0.poolish`,
  *   `rows.3.mix`, `stages.1.seed`, `products.0.scaledWeight`, `process.ddt`
+ *
+ * @example
+ * const sheet = readSheet(draftOfFormula(quayCountry, '°C'), new Larder(quayCountry.ingredients), '°C');
+ * assert.ok(sheet.formula.ok);
  */
 export function readSheet(
   draft: FormulaDraft,

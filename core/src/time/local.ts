@@ -78,7 +78,12 @@ function offsetAt(epoch: number, zone: string): number {
   return offset;
 }
 
-/** Reads the bakehouse clock at a moment in epoch seconds. The zone must be a valid one. */
+/**
+ * Reads the bakehouse clock at a moment in epoch seconds. The zone must be a valid one.
+ *
+ * @example
+ * assert.equal(localTime(1_795_594_800, 'Europe/London').time, '08:20');
+ */
 export function localTime(epoch: number, zone: string): LocalTime {
   const key = `${epoch} ${zone}`;
   const known = read.get(key);

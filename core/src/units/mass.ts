@@ -32,6 +32,9 @@ export const kilograms = (value: number, unit: MassUnit): number => value * KILO
  *
  * @param assumed the unit of a bare number
  * @returns kilograms, 0 or more
+ *
+ * @example
+ * assert.deepEqual(parseMass('1.2kg'), { ok: true, value: 1.2 });
  */
 export function parseMass(text: string, assumed: MassUnit = 'g'): Result<number> {
   const parts = [...text.trim().matchAll(/([−–-]?[\d\s.,\u00a0\u202f]*\d[.,]?)\s*([a-z#]*)/giy)];

@@ -47,6 +47,10 @@ export const equivalentTemperature = ({ kind, temperature }: Omit<WaterSource, '
  * @param wanted °C
  * @returns the portions, as near to the wish as the sources get; or a problem if there is no water or no source
  * @source domain section 5, heat balance of the blend
+ *
+ * @example
+ * const poured = pourWater(10, 33, [{ name: 'tap', kind: 'water', temperature: 14 }, { name: 'hot', kind: 'water', temperature: 52 }]);
+ * assert.ok(poured.ok && Math.abs(poured.value.temperature - 33) < 1e-9);
  */
 export function pourWater(mass: number, wanted: number, sources: readonly WaterSource[]): Result<Poured> {
   if (!(mass > 0))

@@ -54,7 +54,12 @@ export type Workings = Readonly<Record<string, () => Working>>;
 export const shownValues = ({ value, digits }: Quantity): number[] =>
   (typeof value === 'number' ? [value] : value).map((each) => Number(each.toFixed(digits)));
 
-/** Writes a quantity for reading: `21.2 °C`, `22:30 the day before`, a series with commas. */
+/**
+ * Writes a quantity for reading: `21.2 °C`, `22:30 the day before`, a series with commas.
+ *
+ * @example
+ * assert.equal(formatQuantity(quantity(21.204, '°C', 1)), '21.2 °C');
+ */
 export function formatQuantity(of: Quantity): string {
   if (of.unit === 'clock') return shownValues(of).map(formatClock).join(', ');
   const numbers = (typeof of.value === 'number' ? [of.value] : of.value).map((each) =>

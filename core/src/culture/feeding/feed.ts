@@ -54,6 +54,11 @@ const shareOf = (flour: number, hydration: number): number => 1 / (1 + flour * (
  * @param celsius where it stands, °C
  * @returns or a problem at `flour` or `celsius`
  * @source domain section 6
+ *
+ * @example
+ * const ripeness = { earliest: 1.5, best: 2, latest: 2.8 };
+ * const fed = feedingAt({ ripeness, hydration: 1, vigour: 1, seedPopulation: 0.7 }, 4, 23);
+ * assert.ok(fed.ok && fed.value.hours.best.toFixed(2) === '8.90');
  */
 export function feedingAt(culture: FedCulture, flour: number, celsius: number): Result<Feeding> {
   if (!(flour > 0)) return bad(problem('flour', 'Nothing is fed.', 'Feed some flour to each part of seed.'));

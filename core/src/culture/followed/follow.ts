@@ -69,6 +69,10 @@ type VigourBand = Pick<Vigour, 'value' | 'least' | 'most'>;
  *
  * @param kept oldest first
  * @param hourOf hour of the day, 0 to 24, at epoch seconds: for places whose temperature follows the day
+ *
+ * @example
+ * const [culture] = demoCultures;
+ * assert.deepEqual(followBuilds(culture, [], () => 12).builds, []);
  */
 export function followBuilds(
   culture: Culture,

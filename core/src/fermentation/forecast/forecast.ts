@@ -50,6 +50,11 @@ const SEED_SPREAD = 0.05;
  *
  * @returns its course, when it reaches each rise and how sure that is; or a problem at `stays` if it reaches none of
  *   them because it is too cold, too warm or without leaven
+ *
+ * @example
+ * const stays = [{ body: { kind: 'tub', mass: 12, length: 0.6, width: 0.4 }, around: 17 }];
+ * const found = forecast(Scenario.parse({ culture: { share: 0.1572 }, temperature: 25, stays, targets: [0.6] }));
+ * assert.ok(found.ok && found.value.crossings[0]?.time?.toFixed(2) === '3.89');
  */
 export function forecast(scenario: Scenario): Result<Forecast> {
   const of = leaveningOf(scenario);

@@ -24,6 +24,10 @@ const CLOSE = 1 / 7200;
  *
  * @param rise G, volumes, above 0
  * @returns hours; Infinity if it never gets there at this temperature
+ *
+ * @example
+ * const hours = hoursToRise(0.6, 25, leavening({ culture: 0.1572 }));
+ * assert.equal(hours.toFixed(2), '3.18');
  */
 export function hoursToRise(rise: number, celsius: number, of: Leavening): number {
   const rates = ratesAt(celsius, of);

@@ -24,7 +24,13 @@ export interface FormulaFacts {
   readonly prefermentOfFinalMix: number | null;
 }
 
-/** The read-outs of a formula. */
+/**
+ * The read-outs of a formula.
+ *
+ * @example
+ * const split = splitFormula(quayCountry);
+ * assert.ok(split.ok && factsOf(split.value).salt > 1.8);
+ */
 export function factsOf(split: SplitFormula): FormulaFacts {
   const { overall, finalMix } = split;
   const flour = trueFlour(overall);

@@ -71,6 +71,10 @@ const PART_STEP = 0.001;
  * @param orders pieces and scaled weights (kg) of the products of this dough
  * @returns masses in kg by stage, or the problems of formula or order
  * @source textbook practice of baker's percentage
+ *
+ * @example
+ * const scaled = scaleFormula(quayCountry, [{ product: 'quay-loaf', pieces: 36, scaledWeight: 0.84 }]);
+ * assert.ok(scaled.ok && Math.abs(scaled.value.dough - 30.857) < 0.001);
  */
 export function scaleFormula(formula: Formula, orders: readonly PieceOrder[]): Result<ScaledFormula> {
   const split = splitFormula(formula);

@@ -13,6 +13,12 @@ const percent = (value: number) => quantity(value, '%', 3);
  * so on.
  *
  * @param orders the pieces that it was scaled to; empty when it was scaled to a mass
+ *
+ * @example
+ * const order = [{ product: 'quay-loaf', pieces: 36, scaledWeight: 0.84 }];
+ * const scaled = scaleFormula(quayCountry, order);
+ * assert.ok(scaled.ok);
+ * assert.equal(formulaWorkings(quayCountry, order, scaled.value)['formula.dough']?.().symbol, 'D');
  */
 export function formulaWorkings(
   formula: Formula,

@@ -76,6 +76,10 @@ export const defaultFriction = (
  * starts from the default of its kind.
  *
  * @param history logged mixes of the bakehouse, oldest first
+ *
+ * @example
+ * const { mixer, programme } = demoMix();
+ * assert.equal(frictionFor([], mixer, programme, 'full').value, programme.friction);
  */
 export function frictionFor(
   history: readonly FrictionRecord[],

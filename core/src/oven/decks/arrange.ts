@@ -35,6 +35,10 @@ const HAIR = 1e-9;
  *
  * @param spacing between pieces, along both of their axes, m; the edge of the deck needs none
  * @returns where each stands, all within the deck and none over another; or what cannot be at `deck` or `piece`
+ *
+ * @example
+ * const spots = arrange({ width: 1.2, depth: 1 }, { kind: 'round', diameter: 0.24 }, 0.04);
+ * assert.ok(spots.ok && spots.value.length >= 12);
  */
 export function arrange(deck: DeckFloor, outline: Outline, spacing: number): Result<Spot[]> {
   const [length, width] = extentOf(outline);

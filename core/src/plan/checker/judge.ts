@@ -23,6 +23,12 @@ export interface Judgement {
  * Judges a plan by itself: every bound, wait, person and thing slot by slot, and every dough followed through it.
  *
  * @param schedule of this network: a task for each of its tasks
+ *
+ * @example
+ * const network = networkOf(demoDay());
+ * assert.ok(network.ok);
+ * const nothing = { tasks: network.value.instance.tasks.map(() => null), ways: network.value.instance.arcs.map(() => 0) };
+ * assert.equal(judge(network.value, nothing).faults.filter(({ kind }) => kind === 'missing').length, 90);
  */
 export function judge({ instance, models, frame }: Judged, schedule: Schedule): Judgement {
   const followed = followDoughs(models, instance, frame.room, schedule);

@@ -48,6 +48,10 @@ const PLAY = 0.5;
  * is mixed first.
  *
  * @returns or every problem of orders, formulas and mixers, at `demand.<line>` or `formulas.<line>`
+ *
+ * @example
+ * const doughs = doughsOf(demoDay());
+ * assert.ok(doughs.ok && doughs.value.length === 8);
  */
 export function doughsOf(input: DayInput): Result<Dough[]> {
   const problems: Problem[] = [];

@@ -20,6 +20,15 @@ export interface PlannedMix {
 /**
  * The mixes of a plan in the order of time: each with its mass and pieces, its pre-ferments as warm as they stand, the
  * room at that hour, and a bowl that is as warm as the dough before it if that came out a short while ago.
+ *
+ * @example
+ * const network = networkOf(demoDay());
+ * assert.ok(network.ok);
+ * for (const { answer } of planning(network.value, 1))
+ *   if (answer?.verdict === 'planned') {
+ *     assert.equal(mixesOf(demoDay(), network.value, answer.schedule).length, 8);
+ *     break;
+ *   }
  */
 export function mixesOf(input: DayInput, network: Network, schedule: Schedule): PlannedMix[] {
   const { instance, models, doughs, frame } = network;

@@ -1,7 +1,13 @@
 import type { Instance, Placed, Way } from './instance.ts';
 import { levelOf, tableAt, type Table } from '../../dough/index.ts';
 
-/** The slot in which a task is over. */
+/**
+ * The slot in which a task is over.
+ *
+ * @example
+ * const mode = { name: 'one', slots: 3, people: 1, uses: [] };
+ * assert.equal(endOf({ tasks: [{ modes: [mode] }] } as never, 0, { start: 10, mode: 0 }), 13);
+ */
 export const endOf = (
   { tasks }: Pick<Instance, 'tasks'>,
   task: number,

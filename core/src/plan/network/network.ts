@@ -42,6 +42,10 @@ export interface Network {
  * and all that they share.
  *
  * @returns or the problems of the day, each at its field
+ *
+ * @example
+ * const network = networkOf(demoDay());
+ * assert.ok(network.ok && network.value.instance.tasks.length === 90);
  */
 export function networkOf(input: DayInput): Result<Network> {
   const doughs = doughsOf(input);

@@ -66,6 +66,12 @@ const [HOT, COOL, COOLING] = [0.03, 0.005, 0.99];
  * @param seed of chance: the same seed gives the same plans, round by round
  * @param from a plan to begin with; what it places is kept at first
  * @param anew how often the whole day was made anew before; one that begins with a plan goes on from it
+ *
+ * @example
+ * const network = networkOf(demoDay());
+ * assert.ok(network.ok);
+ * const { instance } = network.value;
+ * for (const { unplaced } of search(instance, domainsOf(instance).domains, 1)) if (unplaced === 0) break;
  */
 export function* search(
   instance: Instance,
