@@ -73,18 +73,18 @@ visited('what goes on paper is saved first, and says which plan it is', async (v
         document.querySelector('.print-day')?.textContent?.replace(/\s+/g, ' ') ?? '';
     };
   });
-  await visit.go('/plan/day/2032-06-03');
+  await visit.go('/plan/day/2033-02-03');
   await visit.until('header [role="status"]', 'Not saved yet');
   await visit.press('Print the wall sheet');
   await page.waitForFunction(() => (window as unknown as { printed?: string }).printed !== undefined);
   const printed = await page.evaluate(() => (window as unknown as { printed: string }).printed);
   assert.match(printed, /plan 1, .* \d\d:\d\d/);
-  const { plan } = (await api('GET', 'plans/2032-06-03')) as { plan: { n: number } };
+  const { plan } = (await api('GET', 'plans/2033-02-03')) as { plan: { n: number } };
   assert.equal(plan.n, 1);
 });
 
 visited('a day that is opened again shows the plan that was seen before, also when nobody saved it', async (visit) => {
-  const path = '/plan/day/2032-06-10';
+  const path = '/plan/day/2033-02-10';
   await visit.go(path);
   await visit.until('header [role="status"]', 'Not saved yet');
   const seen = () =>
