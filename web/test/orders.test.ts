@@ -14,10 +14,12 @@ import {
   readDayPlan,
   saveDayPlan,
 } from '../src/lib/server/database/day-plan.ts';
+import { retireFormula } from '../src/lib/server/database/formula.ts';
 import { importFile } from '../src/lib/server/database/import.ts';
 import {
   keepCustomer,
   keepStanding,
+  ordersInTheWay,
   readOrderBook,
   retireCustomer,
   sayOrders,
@@ -120,4 +122,50 @@ test('everything goes out and comes in again: customers, orders, plans of days',
   } finally {
     await empty.end();
   }
+}); // prettier-ignore
+
+test('orders of a formula that goes out of use stay in sight, and the day says so instead of leaving them out', async () => {
+  const { db, actor } = fresh;
+  const makes = (await readOrderBook(db, actor, DATE)).products.find(({ slug }) => slug === 'oat-tin');
+  assert.ok(makes?.made);
+  const before = must(await dayInputFor(db, actor, DATE)).demand;
+  assert.ok(before.some(({ product }) => product === 'oat-tin'));
+
+  assert.ok(await retireFormula(db, actor, makes.formula, true));
+  const book = await readOrderBook(db, actor, DATE);
+  assert.deepEqual(book.products.find(({ slug }) => slug === 'oat-tin'), { ...makes, made: false });
+  const now = await dayInputFor(db, actor, DATE);
+  assert.ok(!now.ok && now.problems.every(({ path }) => path === 'demand.oat-tin'));
+  assert.match(now.problems[0]?.problem ?? '', /\d+ × .* are ordered for \d\d:\d\d, and no formula in use makes them/);
+  assert.match(now.problems[0]?.remedy ?? '', new RegExp(`Take ${makes.dough} into use again`));
+
+  // Either way out leads back to a day that can be planned.
+  const lines = (await ordered(DATE)).filter(({ product }) => product === 'oat-tin');
+  must(await sayOrders(db, actor, DATE, lines.map(({ customer, product, drop }) => ({ customer, product, drop, pieces: 0 }))));
+  assert.ok(must(await dayInputFor(db, actor, DATE)).demand.every(({ product }) => product !== 'oat-tin'));
+  must(await sayOrders(db, actor, DATE, lines.map(({ customer, product, drop }) => ({ customer, product, drop, pieces: null }))));
+  assert.ok(await retireFormula(db, actor, makes.formula, false));
+  assert.deepEqual(must(await dayInputFor(db, actor, DATE)).demand, before);
+}); // prettier-ignore
+
+test('a van or a customer with orders to come does not go out of sight', async () => {
+  const { db, actor } = fresh;
+  const { customers } = await readOrderBook(db, actor, DATE);
+  const counter = customers.find(({ slug }) => slug === 'own-counter');
+  assert.ok(counter);
+  const way = (staying: readonly string[], today = DATE) => ordersInTheWay(db, actor, counter.slug, staying, today);
+  assert.equal(await way(counter.drops), null);
+  const gone = await way([]);
+  assert.equal(gone?.path, 'customer.drops');
+  assert.match(gone.problem, new RegExp(`Orders leave at ${counter.drops[0]}.*: \\d+ every week`));
+
+  // An order of one day counts until that day is past.
+  await keepCustomer(db, actor, { ...counter, drops: [...counter.drops, '21:30'] });
+  must(await sayOrders(db, actor, DATE, [{ customer: counter.slug, product: 'oat-tin', drop: '21:30', pieces: 2 }]));
+  assert.match((await way(counter.drops))?.problem ?? '', /Orders leave at 21:30: 1 of single days/);
+  assert.equal(await way(counter.drops, '2026-11-27'), null);
+  // What is left at a van that is gone can still be taken away.
+  await keepCustomer(db, actor, counter);
+  must(await sayOrders(db, actor, DATE, [{ customer: counter.slug, product: 'oat-tin', drop: '21:30', pieces: null }]));
+  assert.equal(await way(counter.drops), null);
 }); // prettier-ignore

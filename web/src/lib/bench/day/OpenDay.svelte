@@ -28,6 +28,9 @@
   const now = $derived(JSON.parse(data.now) as Result<DayInput>);
   const saved = $derived(data.saved === null ? null : (JSON.parse(data.saved) as SavedPlan));
 
+  /** What the day is planned from: where orders cannot be made any more, a saved plan still opens as it was. */
+  const input = $derived(now.ok ? now.value : (saved?.input ?? null));
+
   /** Another plan is opened: the room begins anew. What is saved goes on where it is. */
   let turn = $state(0);
   async function open(date: string, anew: boolean) {
@@ -43,14 +46,16 @@
 <svelte:head><title>{name} · Jovet</title></svelte:head>
 
 {#if !now.ok}
-  <div class="opening">
-    {#each now.problems as { problem, remedy } (problem)}<p>{problem} {remedy}</p>{/each}
+  <div class="opening" role="alert">
+    {#each now.problems as { problem, remedy } (problem)}<p class="notice">{problem} {remedy}</p>{/each}
+    <a class="btn preset-tonal" href="/plan/orders/{data.date}">Orders of this day</a>
   </div>
-{:else if here}
+{/if}
+{#if input && here}
   {#key `${data.date} ${turn}`}
     <Room
       date={data.date}
-      now={now.value}
+      now={input}
       {saved}
       plans={data.plans}
       why={data.why}
@@ -59,7 +64,7 @@
       onopen={open}
     />
   {/key}
-{:else}
+{:else if input}
   <p class="opening">Opening {name}…</p>
 {/if}
 

@@ -17,6 +17,8 @@
   let drops = $state('');
   let off = $state('');
   let problems = $state<Record<string, string>>({});
+  /** Orders that would go with the customer. */
+  let ordered = $state('');
 
   function edit(customer: Customer | null) {
     open = customer?.slug ?? '';
@@ -24,6 +26,7 @@
     drops = customer?.drops.join(', ') ?? '';
     off = customer?.off.map(({ from, to }) => (from === to ? from : `${from} to ${to}`)).join(', ') ?? '';
     problems = {};
+    ordered = '';
   }
   /** Reads the fields, or says what is wrong with each. */
   function read(): Customer | null {
@@ -61,15 +64,23 @@
     if (!customer) return;
     const answer = await send('PUT', `customers/${customer.slug}`, { customer });
     if (answer.kind !== 'done')
-      problems = { name: answer.problems.map((each) => `${each.problem} ${each.remedy}`).join(' ') };
+      problems = Object.fromEntries(
+        answer.problems.map(({ path, problem, remedy }) => [
+          path === 'customer.drops' ? 'drops' : 'name',
+          `${problem} ${remedy}`,
+        ]),
+      );
     else {
       open = null;
       onkept();
     }
   }
-  async function retire(slug: string) {
-    const answer = await send('DELETE', `customers/${slug}`);
-    if (answer.kind === 'done') onkept();
+  async function retire(slug: string, withOrders: boolean) {
+    const answer = await send('DELETE', `customers/${slug}${withOrders ? '?orders=too' : ''}`);
+    if (answer.kind === 'done') {
+      open = null;
+      onkept();
+    } else ordered = answer.problems.map(({ problem }) => problem).join(' ');
   }
 </script>
 
@@ -116,10 +127,18 @@
     <p class="row">
       <button type="submit" class="btn preset-filled">Keep</button>
       <button type="button" class="btn preset-tonal" onclick={() => (open = null)}>Leave it</button>
-      {#if open !== ''}<button type="button" class="btn preset-tonal" onclick={() => retire(open ?? '')}
-          >Take off the list</button
+      {#if open !== '' && ordered === ''}<button
+          type="button"
+          class="btn preset-tonal"
+          onclick={() => retire(open ?? '', false)}>Take off the list</button
         >{/if}
     </p>
+    {#if ordered !== ''}<p class="notice row" role="alert">
+        <span>{ordered}</span>
+        <button type="button" class="btn preset-tonal" onclick={() => retire(open ?? '', true)}
+          >Take off with its orders</button
+        >
+      </p>{/if}
   </form>
 {/if}
 

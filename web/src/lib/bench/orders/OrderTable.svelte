@@ -81,7 +81,9 @@
         <tr class="dough"><th scope="rowgroup" colspan={columns.length + 3}>{dough}</th></tr>
         {#each own as product (product.slug)}
           <tr>
-            <th scope="row">{product.name}</th>
+            <th scope="row" class:unmade={!product.made}
+              >{product.name}{product.made ? '' : ', not made now'}</th
+            >
             {#each columns as column, index (`${column.customer.slug} ${column.drop}`)}
               {@const { key, text, invalid, said, typed, title } = cellOf(product.slug, column)}
               <td class:off={column.off}>
@@ -211,5 +213,8 @@
     border-top: 2px solid light-dark(var(--color-surface-400), var(--color-surface-600));
     border-bottom: 0;
     padding-top: 0.3rem;
+  }
+  .unmade {
+    font-style: italic;
   }
 </style>

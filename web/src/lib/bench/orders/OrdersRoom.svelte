@@ -24,6 +24,7 @@
   import { roomKeys } from '../room-keys';
   import RoomHead from '../RoomHead.svelte';
   import { send } from '../send';
+  import { dropsOf, KEYS, keyOf, partsOf, readPieces } from './cells';
   import CustomersPanel from './CustomersPanel.svelte';
   import OrderTable, { type OrderCell, type OrderColumn } from './OrderTable.svelte';
   import PullList from './PullList.svelte';
@@ -51,26 +52,25 @@
 
   const typed = $derived(history.present);
   const weekday = $derived(weekdayOf(date));
-  const keyOf = ({ customer, product, drop }: Pick<OrderLine, 'customer' | 'product' | 'drop'>) =>
-    `${customer} ${product} ${drop}`;
   const lines = $derived(ordersOn(date, book.customers, book.standing, book.said));
   const known = $derived(new Map(lines.map((line) => [keyOf(line), line])));
   const standing = $derived(new Map(book.standing.map((line) => [keyOf(line), line])));
   const columns = $derived(
     book.customers
-      .flatMap((customer) => customer.drops.map((drop) => ({ customer, drop, off: isOff(customer, date) })))
+      .flatMap((customer) =>
+        dropsOf(customer, [...lines, ...book.standing]).map((drop) => ({
+          customer,
+          drop,
+          off: isOff(customer, date),
+        })),
+      )
       .sort((a, b) => a.drop.localeCompare(b.drop) || a.customer.name.localeCompare(b.customer.name)),
   );
 
   const valueOf = (key: string): number =>
     every ? (standing.get(key)?.weekdays[weekday] ?? 0) : (known.get(key)?.pieces ?? 0);
   const shownIn = (key: string): string => typed[key] ?? (valueOf(key) > 0 ? String(valueOf(key)) : '');
-  const piecesIn = (key: string): number | null => {
-    const text = shownIn(key).trim();
-    if (text === '') return 0;
-    const match = /^(\d{1,6})\s*[x×]?$/i.exec(text);
-    return match ? Number(match[1]) : null;
-  };
+  const piecesIn = (key: string): number | null => readPieces(shownIn(key));
   const wrong = $derived(Object.keys(typed).filter((key) => piecesIn(key) === null));
   const dirty = $derived(Object.keys(typed).filter((key) => piecesIn(key) !== valueOf(key)));
 
@@ -81,6 +81,8 @@
         ? `${dirty.length} ${dirty.length === 1 ? 'change' : 'changes'} not kept yet`
         : '',
   );
+
+  const unmade = $derived(book.products.filter(({ made, slug }) => !made && sum('ordered', slug) > 0));
 
   const shownLines = $derived(
     book.products.flatMap((product) =>
@@ -137,10 +139,6 @@
     ({ problems } = answer);
     return false;
   }
-  const partsOf = (key: string) => {
-    const [customer = '', product = '', drop = ''] = key.split(' ');
-    return { customer, product, drop };
-  };
   function saidLine(key: string) {
     const pieces = piecesIn(key) ?? 0;
     // What is again as it is every week needs nothing said.
@@ -174,12 +172,6 @@
       redo: () => (history = redo(history)),
       keys: () => (panel = 'keys'),
     });
-  const KEYS = [
-    ['Enter, Shift Enter', 'down and up the column'],
-    ['← → ↑ ↓', 'from cell to cell'],
-    ['Ctrl Z, Ctrl Y', 'undo, redo what was typed'],
-    ['Ctrl S', 'keep the orders'],
-  ] as const;
 </script>
 
 <svelte:window {onkeydown} />
@@ -189,19 +181,13 @@
     {#snippet about()}
       <DayField {date} {onopen} />
       <div class="which" role="radiogroup" aria-label="What is shown">
-        <button
-          type="button"
-          role="radio"
-          aria-checked={!every}
-          onclick={() => ((history = beginHistory<Typed>([], {})), (every = false))}>this day</button
-        >
-        <button
-          type="button"
-          role="radio"
-          aria-checked={every}
-          onclick={() => ((history = beginHistory<Typed>([], {})), (every = true))}
-          >every {WEEKDAYS[weekday]}</button
-        >
+        {#each [false, true] as each (each)}<button
+            type="button"
+            role="radio"
+            aria-checked={every === each}
+            onclick={() => ((history = beginHistory<Typed>([], {})), (every = each))}
+            >{each ? `every ${WEEKDAYS[weekday]}` : 'this day'}</button
+          >{/each}
       </div>
     {/snippet}
     <UndoTools
@@ -234,6 +220,12 @@
   </RoomHead>
 
   {#each problems as each (each.path)}<p class="notice" role="alert">{each.problem} {each.remedy}</p>{/each}
+
+  {#each unmade as { slug, name, formula, dough } (slug)}<p class="notice" role="alert">
+      {sum('ordered', slug)} × {name} are ordered, and no formula in use makes them: the day cannot be planned.
+      Take
+      <a href="/formulas/{formula}">{dough}</a> into use again with this product, or empty its cells.
+    </p>{/each}
 
   {#if columns.length === 0}
     <p class="empty">Nobody gets bread yet. Add who it leaves for, and when, in Customers.</p>

@@ -16,8 +16,15 @@ export const dayPaths = () => ({
       requestParams: { path: z.object({ slug: z.string() }) },
     },
     delete: {
-      ...operation('Take a customer off the list', 'What was ordered stays on record.', Anything),
-      requestParams: { path: z.object({ slug: z.string() }) },
+      ...operation(
+        'Take a customer off the list',
+        'What was ordered stays on record. It is refused while there are orders to come, unless they go too.',
+        Anything,
+      ),
+      requestParams: {
+        path: z.object({ slug: z.string() }),
+        query: z.object({ orders: z.literal('too').optional() }),
+      },
     },
   },
   '/api/v1/standing': {

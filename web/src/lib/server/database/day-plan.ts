@@ -2,17 +2,17 @@ import { sql } from 'kysely';
 import { v7 as uuid } from 'uuid';
 import { judge } from '@jovet/core/plan/checker';
 import type { Schedule } from '@jovet/core/plan/instance';
-import { DayInput, type Pin, ordersOn, totalsOf } from '@jovet/core/plan/demand';
+import { DayInput, type Pin, ordersOn, type Total, totalsOf } from '@jovet/core/plan/demand';
 import { faultWords, plannedDay, type ShownPlan } from '@jovet/core/plan/explain';
 import { networkOf } from '@jovet/core/plan/network';
 import { percentOver } from '@jovet/core/bakehouse';
 import type { Remedy } from '@jovet/core/plan';
-import { bad, good, problem, type Result } from '@jovet/core/problem';
+import { bad, good, problem, type Problem, type Result } from '@jovet/core/problem';
 import type { Actor, Db, Tx } from './connection.ts';
 import { eventsOfDay } from './event.ts';
 import { readHouse } from './house.ts';
 import { digestOf } from './ingredient.ts';
-import { readOrderBook } from './orders.ts';
+import { type Orderable, readOrderBook } from './orders.ts';
 import type { DayPlanDoc } from './schema.ts';
 
 /** A saved plan of a day. */
@@ -50,14 +50,14 @@ export async function dayInputFor(
   if (!tub || mixers.length === 0)
     return bad(problem('mixers', 'This bakehouse has no mixer or no tub.', 'Enter them in Bakehouse.'));
   const overOf = (product: string) => percentOver(bakehouse.floor, product);
-  const demand = totalsOf(ordersOn(date, customers, standing, said), overOf).flatMap(
-    ({ product, drop, baked }) => {
-      const known = products.find(({ slug }) => slug === product);
-      return known
-        ? [{ formula: known.formula, product, pieces: baked, scaledWeight: known.scaledWeight, drop }]
-        : [];
-    },
-  );
+  const totals = totalsOf(ordersOn(date, customers, standing, said), overOf);
+  const makes = new Map(products.map((each) => [each.slug, each]));
+  const unmade = totals.flatMap((total) => unmadeAs(total, makes.get(total.product)));
+  if (unmade.length > 0) return bad(...unmade);
+  const demand = totals.map(({ product, drop, baked }) => {
+    const { formula = '', scaledWeight = 0 } = makes.get(product) ?? {};
+    return { formula, product, pieces: baked, scaledWeight, drop };
+  });
   const made = new Set(demand.map(({ formula }) => formula));
   return good(
     DayInput.parse({
@@ -72,6 +72,20 @@ export async function dayInputFor(
       events,
     }),
   );
+}
+
+/** What is wrong with an order that no formula in use makes. */
+function unmadeAs({ product, drop, ordered }: Total, known: Orderable | undefined): Problem[] {
+  if (known?.made) return [];
+  return [
+    problem(
+      `demand.${product}`,
+      `${ordered} × ${known?.name ?? product} are ordered for ${drop}, and no formula in use makes them.`,
+      known
+        ? `Take ${known.dough} into use again with this product, or take the order away in Orders.`
+        : 'Take the order away in Orders.',
+    ),
+  ];
 }
 
 export type PlanSaved =

@@ -14,6 +14,8 @@ export interface Orderable {
   readonly dough: string;
   /** Dough of a piece, kg. */
   readonly scaledWeight: number;
+  /** Whether a formula in use makes it: what is ordered and not made any more stays in sight. */
+  readonly made: boolean;
 }
 
 /** Everything that the orders of a day come from. */
@@ -64,9 +66,86 @@ export async function readOrderBook(db: Db | Tx, actor: Actor, date: string): Pr
       formula,
       dough: doc.name,
       scaledWeight,
+      made: true,
     })),
   );
-  return { customers: customers.map(({ doc }) => doc), standing, said, products };
+  const made = new Set(products.map(({ slug }) => slug));
+  const unmade = [...standing, ...said].flatMap(({ product }) => (made.has(product) ? [] : [product]));
+  return {
+    customers: customers.map(({ doc }) => doc),
+    standing,
+    said,
+    products: [...products, ...(await readUnmade(db, actor, unmade))],
+  };
+}
+
+/** Products that are ordered and that no formula in use makes. */
+async function readUnmade(db: Db | Tx, actor: Actor, slugs: readonly string[]): Promise<Orderable[]> {
+  if (slugs.length === 0) return [];
+  const rows = await db
+    .selectFrom('product')
+    .innerJoin('product_part as part', 'part.product_id', 'product.id')
+    .innerJoin('formula', 'formula.id', 'part.formula_id')
+    .innerJoin('formula_version as version', 'version.id', 'formula.head_version_id')
+    .select(['product.slug', 'product.name', 'part.mass', 'formula.slug as formula'])
+    .select(sql<string>`version.doc ->> 'name'`.as('dough'))
+    .where('product.bakehouse_id', '=', actor.bakehouseId)
+    .where('product.slug', 'in', [...new Set(slugs)])
+    .orderBy('product.name')
+    .execute();
+  return rows.map(({ mass, ...row }) => ({ ...row, scaledWeight: mass, made: false }));
+}
+
+/**
+ * What a customer still gets at vans that are to be taken away: it would go out of sight.
+ *
+ * @param staying the vans that stay
+ * @param today local date: what was ordered before it is past
+ * @returns the problem that names the orders, or null
+ */
+export async function ordersInTheWay(
+  db: Db,
+  actor: Actor,
+  slug: string,
+  staying: readonly string[],
+  today: string,
+): Promise<Problem | null> {
+  const lines = await db
+    .selectFrom('customer')
+    .innerJoin(
+      (from) =>
+        from
+          .selectFrom('standing_order')
+          .select(['customer_id', 'drop_at', sql<boolean>`true`.as('weekly')])
+          .where(sql<boolean>`0 < any(weekdays) and (valid_to is null or valid_to >= ${today})`)
+          .unionAll(
+            from
+              .selectFrom('order_said')
+              .select(['customer_id', 'drop_at', sql<boolean>`false`.as('weekly')])
+              .where('pieces', '>', 0)
+              .where('local_date', '>=', today),
+          )
+          .as('line'),
+      (join) => join.onRef('line.customer_id', '=', 'customer.id'),
+    )
+    .select(['line.drop_at as drop', 'line.weekly'])
+    .where('customer.bakehouse_id', '=', actor.bakehouseId)
+    .where('customer.slug', '=', slug)
+    .where('customer.retired_at', 'is', null)
+    .execute();
+  const hidden = lines.filter(({ drop }) => !staying.includes(drop));
+  if (hidden.length === 0) return null;
+  const drops = [...new Set(hidden.map(({ drop }) => drop))].sort();
+  const weekly = hidden.filter((each) => each.weekly).length;
+  const counted = [
+    ...(weekly > 0 ? [`${weekly} every week`] : []),
+    ...(hidden.length > weekly ? [`${hidden.length - weekly} of single days`] : []),
+  ];
+  return problem(
+    'customer.drops',
+    `Orders leave at ${drops.join(', ')}: ${counted.join(' and ')}.`,
+    'Take these orders away first, or take them off together with the customer.',
+  );
 }
 
 /** Keeps a customer under its slug: a new one, or a known one as it is now. */
@@ -136,6 +215,7 @@ function keysOfLine(
   keys: Keys,
   line: Pick<OrderLine, 'customer' | 'product' | 'drop'>,
   index: number,
+  away: boolean,
 ): { customer_id: string; product_id: string; drop_at: string } | Problem {
   const at = (field: string, text: string, remedy: string) => problem(`lines.${index}.${field}`, text, remedy);
   const customer = keys.customers.get(line.customer);
@@ -143,7 +223,8 @@ function keysOfLine(
   if (!customer) return at('customer', `“${line.customer}” is no customer here.`, 'Add it first.');
   if (product === undefined)
     return at('product', `“${line.product}” is not made here.`, 'Choose a product of one of your formulas.');
-  if (!customer.drops.includes(line.drop))
+  // What was ordered for a van that does not go any more can still be taken away.
+  if (!away && !customer.drops.includes(line.drop))
     return at('drop', `Nothing leaves for ${line.customer} at ${line.drop}.`, `Use ${customer.drops.join(' or ')}.`);
   return { customer_id: customer.id, product_id: product, drop_at: line.drop };
 } // prettier-ignore
@@ -163,7 +244,7 @@ export async function sayOrders(
     const keys = await keysOf(tx, actor);
     const rows = lines.map((line, index) => ({
       pieces: line.pieces,
-      key: keysOfLine(keys, line, index),
+      key: keysOfLine(keys, line, index, !line.pieces),
     }));
     const problems = rows.flatMap(({ key }) => ('problem' in key ? [key] : []));
     if (problems.length > 0) return bad(...problems);
@@ -203,7 +284,12 @@ export async function keepStanding(
   const keys = await keysOf(tx, actor);
   const problems: Problem[] = [];
   for (const [index, line] of lines.entries()) {
-    const key = keysOfLine(keys, line, index);
+    const key = keysOfLine(
+      keys,
+      line,
+      index,
+      line.weekdays.every((pieces) => pieces === 0),
+    );
     if ('problem' in key) {
       problems.push(key);
       continue;
