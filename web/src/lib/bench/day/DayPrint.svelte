@@ -83,7 +83,8 @@
                 .map(({ name, pieces, mass }) => `${pieces} × ${formatMass(mass, 'g', 0)} ${name}`)
                 .join(', ')}
             </p>
-            {#if label.allergens}<p class="allergens">{label.allergens}</p>{/if}
+            {#if label.allergens}<p class="small">{label.allergens}</p>{/if}
+            <p class="small">For {formatDate(date)} · {stamp}</p>
           </div>
           <!-- eslint-disable-next-line svelte/no-at-html-tags -- drawn here from an address of our own -->
           <span class="code">{@html codes.get(batchKey(label)) ?? ''}</span>
@@ -223,7 +224,7 @@
     .together {
       white-space: nowrap;
     }
-    .allergens {
+    .small {
       font-size: 9pt;
     }
     .code {

@@ -222,9 +222,11 @@
   {#each problems as each (each.path)}<p class="notice" role="alert">{each.problem} {each.remedy}</p>{/each}
 
   {#each unmade as { slug, name, formula, dough } (slug)}<p class="notice" role="alert">
-      {sum('ordered', slug)} × {name} are ordered, and no formula in use makes them: the day cannot be planned.
-      Take
-      <a href="/formulas/{formula}">{dough}</a> into use again with this product, or empty its cells.
+      <span
+        >{sum('ordered', slug)} × {name} are ordered, and no formula in use makes them: the day cannot be planned.
+        Take
+        <a href="/formulas/{formula}">{dough}</a> into use again with this product, or empty its cells.</span
+      >
     </p>{/each}
 
   {#if columns.length === 0}
