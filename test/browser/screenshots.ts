@@ -27,7 +27,7 @@ await page.$eval('[data-task="quay-country.1.divide"]', (each) => (each as unkno
 await visit.until('section caption', 'If it alone were moved');
 await take('day');
 await page.$eval('[data-task="oat-tin.1.mix"]', (each) => (each as unknown as HTMLElement).focus());
-for (let half = 0; half < 10; half += 1) await visit.keys('Alt', 'Shift', 'ArrowRight');
+for (let half = 0; half < 16; half += 1) await visit.keys('Alt', 'Shift', 'ArrowRight');
 await page.waitForSelector('[aria-label="What stands in the way"] li button');
 await page.waitForFunction(() => !document.body.innerText.includes('Planning what might help'));
 await take('day-conflict');
@@ -71,10 +71,10 @@ await take('formulas');
 await visit.go('/know/formulas/tidewater-rye');
 await page.waitForSelector('[data-figure="facts.salt"]');
 await take('formula-sheet');
-await visit.press('Sheet');
+await page.waitForSelector('[name="size.by"]');
 await page.setViewport({ width: 794, height: 1123 });
 await page.emulateMediaType('print');
-await page.waitForSelector('.print-sheet');
+await page.waitForSelector('.formula-print');
 await take('scale-sheet');
 await page.emulateMediaType('screen');
 
