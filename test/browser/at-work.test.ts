@@ -95,3 +95,22 @@ visited('a day that is opened again shows the plan that was seen before, also wh
   await visit.page.waitForSelector('[data-task]');
   assert.deepEqual(await seen(), before);
 }); // prettier-ignore
+
+visited('why a task begins when it does can be worked again, down to what nothing is behind', async (visit) => {
+  await visit.go('/plan/day/2033-02-17');
+  const mix = '[data-task="oat-tin.1.divide"]';
+  await visit.page.waitForSelector(mix);
+  await visit.until('header [role="status"]', 'Not saved yet');
+  await visit.page.$eval(mix, (each) => (each as unknown as HTMLElement).focus());
+  await visit.page.waitForSelector('.under [data-figure="task.oat-tin.1.divide"]');
+  await visit.page.$eval('.under [data-figure="task.oat-tin.1.divide.latest"]', (each) => (each as unknown as HTMLElement).focus());
+  await visit.keys('Enter');
+  const shown = await visit.text('.under [data-figure="task.oat-tin.1.divide.latest"]');
+  assert.equal((await visit.text('[data-working="task.oat-tin.1.divide.latest"] [data-result]')).slice(0, 5), shown);
+  const behind = await visit.page.waitForSelector('[data-working] td button');
+  await behind?.click();
+  await visit.press('Back');
+  await visit.page.waitForSelector('[data-working="task.oat-tin.1.divide.latest"]');
+  await visit.keys('Escape');
+  await visit.page.waitForFunction(() => document.querySelector('[data-working]') === null);
+}); // prettier-ignore

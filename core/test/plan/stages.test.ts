@@ -251,6 +251,11 @@ describe('what hangs on a task', () => {
     const out = network.instance.tasks.findIndex(({ id }) => id.endsWith('.out'));
     const why = whyHere(day, network, answer.schedule, out);
     assert.match(why.waits.join(' '), /after the loading of Oat tin/);
+    // The sums behind its time come with it, down to what nothing is behind.
+    const { id = '' } = network.instance.tasks[out] ?? {};
+    assert.ok(why.workings[`task.${id}`] && why.workings[`task.${id}.latest`]);
+    for (const { inputs } of Object.values(why.workings))
+      for (const { key } of inputs) assert.ok(key === undefined || why.workings[key], key);
     const later = why.moves.find(({ minutes }) => minutes === 30);
     assert.match(later?.breaks.join(' ') ?? '', /would wait/);
   });

@@ -4,7 +4,9 @@ import { SLOT, SLOT_MINUTES } from '../../dough/index.ts';
 import type { DayInput } from '../demand/index.ts';
 import type { Network } from '../network/index.ts';
 import { formatDuration, formatNumber } from '../../units/index.ts';
+import type { Working } from '../../working/index.ts';
 import { clockWords, faultWords } from './words.ts';
+import { dayWorkings, openedFor } from './workings.ts';
 
 /** What holds a task where it is. */
 export interface Why {
@@ -16,6 +18,8 @@ export interface Why {
   }[];
   /** Why it waits as it does, in sentences. */
   readonly waits: readonly string[];
+  /** The sums behind when it begins and when it could, by key. */
+  readonly workings: Readonly<Record<string, Working>>;
 }
 
 /** Minutes by which a task is tried elsewhere. */
@@ -25,7 +29,7 @@ const TRIED = [-30, -15, -5, 5, 15, 30];
 export function whyHere(input: DayInput, network: Network, schedule: Schedule, task: number): Why {
   const { instance, notes } = network;
   const placed = schedule.tasks[task];
-  if (!placed) return { moves: [], waits: [] };
+  if (!placed) return { moves: [], waits: [], workings: {} };
   const now = costOf(instance, schedule).total;
   const moves = TRIED.map((minutes) => {
     const start = placed.start + minutes / SLOT_MINUTES;
@@ -53,7 +57,8 @@ export function whyHere(input: DayInput, network: Network, schedule: Schedule, t
   const { due } = instance.tasks[task] ?? {};
   if (due !== null && due !== undefined)
     waits.push(`It must be over by ${clockWords(input, instance.origin, due)}, ${formatNumber(input.bakehouse.spare, 0)} min before the van.`);
-  return { moves, waits };
+  const all = dayWorkings(input, network, schedule, judge(network, schedule).followed);
+  return { moves, waits, workings: openedFor(all, instance.tasks[task]?.id ?? '') };
 } // prettier-ignore
 
 const WHERE: Readonly<Record<string, string>> = {

@@ -26,6 +26,20 @@ const PLAN = 'The plan: each task after what it waits for';
 const RISE = 'Growth of leaven in thermal time; constants fitted for Jovet to practice';
 const number = (value: number, digits = 4) => quantity(value, '', digits);
 
+/** The sums behind a task, opened, with all that they name: to be sent from where the plan is to where it is shown. */
+export function openedFor(workings: Workings, task: string): Readonly<Record<string, Working>> {
+  const opened: Record<string, Working> = {};
+  const keys = ['', '.earliest', '.best', '.latest'].map((which) => `task.${task}${which}`);
+  keys.push(`rise.${task}`);
+  for (const key of keys) {
+    const working = opened[key] ? undefined : workings[key]?.();
+    if (!working) continue;
+    opened[key] = working;
+    keys.push(...working.inputs.flatMap((each) => (each.key === undefined ? [] : [each.key])));
+  }
+  return opened;
+}
+
 /**
  * The workings of a plan, by key: `task.ID` when a task begins, `task.ID.earliest` (`best`, `latest`) when it could,
  * `rise.ID` how far a dough has risen when the task finds it, and what is behind that (`theta.ID`, `mean.ID`).

@@ -8,6 +8,8 @@
   import { redo, undo } from '../history';
   import DayField from '../DayField.svelte';
   import KeyList from '../KeyList.svelte';
+  import { provideOpener } from '../opener';
+  import WorkingPanel from '../WorkingPanel.svelte';
   import { roomKeys } from '../room-keys';
   import RoomHead from '../RoomHead.svelte';
   import CostPanel from './CostPanel.svelte';
@@ -26,6 +28,11 @@
 
   const desk = new DayDesk(() => ({ date, why, now, saved, plans, found, first, onopen }));
   onMount(() => desk.begin());
+  let path = $state<string[]>([]);
+  provideOpener((key) => (path = [key]));
+  const workings = $derived(
+    Object.fromEntries(Object.entries(desk.why?.why.workings ?? {}).map(([key, each]) => [key, () => each])),
+  );
   const { day, conflict, shown, looking, selected, history } = $derived(desk);
 
   let panel = $state<'goals' | 'plans' | 'keys' | null>(null);
@@ -178,6 +185,7 @@
   {/if}
 </div>
 
+<WorkingPanel {workings} bind:path />
 {#if day && printing}<DayPrint {day} {zone} {date} stamp={desk.stamp} {...printing} />{/if}
 <Sheet open={panel === 'goals'} title="Goals of this plan" side onclose={() => (panel = null)}>
   <GoalsPanel
