@@ -99,7 +99,7 @@ export function eventsOf(
 ): Event[] {
   let made = 0;
   const makeId = () => `00000000-0000-7000-9000-${String((made += 1)).padStart(12, '0')}`;
-  const blank = { temperature: null, seen: null, longer: 0, mass: null };
+  const blank = { temperature: null, seen: null, longer: 0, mass: null, confirmed: [] };
   return actuals.flatMap((actual) => eventsOfActual({ ...blank, ...actual }, '2026-11-26', makeId));
 }
 

@@ -15,6 +15,8 @@ export interface Actual {
   readonly longer: number;
   /** kg of dough that there really was to divide. */
   readonly mass: number | null;
+  /** What was confirmed of it, such as that the salt is in. */
+  readonly confirmed: readonly string[];
 }
 
 const gathered = new WeakMap<readonly Event[], ReadonlyMap<string, Actual>>();
@@ -36,7 +38,7 @@ export function actualsOf(events: readonly Event[]): ReadonlyMap<string, Actual>
   for (const { subject, happened, at, offset } of effectiveEvents(events)) {
     if (subject.kind !== 'task' || happened.kind === 'skipped') continue;
     const before = found.get(subject.id) ?? {
-      task: subject.id, start: at, end: null, temperature: null, seen: null, longer: 0, mass: null,
+      task: subject.id, start: at, end: null, temperature: null, seen: null, longer: 0, mass: null, confirmed: [],
     }; // prettier-ignore
     found.set(subject.id, {
       ...before,
@@ -50,6 +52,7 @@ export function actualsOf(events: readonly Event[]): ReadonlyMap<string, Actual>
         ? { seen: { at, height: happened.value + offset } }
         : {}),
       ...(happened.kind === 'reading' && happened.quantity === 'mass' ? { mass: happened.value } : {}),
+      ...(happened.kind === 'confirmed' ? { confirmed: [...before.confirmed, happened.gate] } : {}),
     });
   }
   gathered.set(events, found);
@@ -75,7 +78,7 @@ export function skippedOf(events: readonly Event[]): ReadonlySet<string> {
  *   is not said any more is taken back
  */
 export function eventsOfActual(
-  { task, start, end, temperature, seen, longer, mass }: Actual,
+  { task, start, end, temperature, seen, longer, mass, confirmed }: Actual,
   day: string,
   makeId: () => string,
   before: readonly Event[] = [],
@@ -99,10 +102,12 @@ export function eventsOfActual(
     ...(seen === null ? [] : [{ at: seen.at, happened: reading('height', seen.height) }]),
     ...(longer > 0 ? [{ at: start, happened: { kind: 'adjusted', minutes: longer } as const }] : []),
     ...(mass === null ? [] : [{ at: start, happened: reading('mass', mass) }]),
+    ...confirmed.map((gate) => ({ at: end ?? start, happened: { kind: 'confirmed', gate } as const })),
   ];
   const sameAs = (one: Event['happened'], other: Event['happened']) =>
     one.kind === other.kind &&
-    (one.kind !== 'reading' || other.kind !== 'reading' || one.quantity === other.quantity);
+    (one.kind !== 'reading' || other.kind !== 'reading' || one.quantity === other.quantity) &&
+    (one.kind !== 'confirmed' || other.kind !== 'confirmed' || one.gate === other.gate);
   const corrected = new Set<string>();
   const noted = said.flatMap(({ at, happened }): Event[] => {
     const old = known.findLast((each) => sameAs(each.happened, happened));
@@ -110,6 +115,6 @@ export function eventsOfActual(
     const unchanged = old?.at === at && JSON.stringify(old.happened) === JSON.stringify(happened);
     return unchanged ? [] : [event(at, happened, old?.id ?? null)];
   });
-  const gone = known.filter(({ id, happened }) => !corrected.has(id) && happened.kind !== 'confirmed');
+  const gone = known.filter(({ id }) => !corrected.has(id));
   return [...noted, ...gone.map(({ id, at }) => event(at, { kind: 'taken-back' }, id))];
 }

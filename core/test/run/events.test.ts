@@ -23,7 +23,7 @@ let made = 0;
 const makeId = () => `00000000-0000-7000-a000-${String((made += 1)).padStart(12, '0')}`;
 const event = (changes: Partial<Event> & Pick<Event, 'happened'>): Event =>
   Event.parse({ id: makeId(), day: '2026-11-26', subject: { kind: 'task', id: 'a' }, at: 1000, ...changes });
-const blank = { temperature: null, seen: null, longer: 0, mass: null };
+const blank = { temperature: null, seen: null, longer: 0, mass: null, confirmed: [] };
 
 test('of corrections the latest kept counts, also where two corrected the same or a correction was corrected', () => {
   const first = { id: 'a', at: 10, corrects: null, value: 91 };
@@ -51,7 +51,7 @@ test('whatever is corrected, each thing that happened counts once, in the order 
 
 test('what happened to a task comes back from its events as it was noted', () => {
   const actual: Actual = {
-    task: 'a', start: 1000, end: 2000, temperature: 23.5, seen: { at: 5000, height: 9 }, longer: 3, mass: 31,
+    task: 'a', start: 1000, end: 2000, temperature: 23.5, seen: { at: 5000, height: 9 }, longer: 3, mass: 31, confirmed: ['salt', 'steam'],
   }; // prettier-ignore
   const events = eventsOfActual(actual, '2026-11-26', makeId);
   for (const each of events) assert.deepEqual(Event.parse(each), each);
@@ -70,6 +70,16 @@ test('noted again, what is said otherwise is corrected, what is not said is take
   assert.deepEqual(actualsOf([...first, ...second]).get('a'), other);
   assert.deepEqual(eventsOfActual(other, '2026-11-26', makeId, [...first, ...second]), []);
 });
+
+test('what was confirmed is an event of its own; a tick that is taken away is taken back, one that stays is left', () => {
+  const actual: Actual = { task: 'a', start: 1000, end: 2000, ...blank, confirmed: ['salt', 'steam'] };
+  const first = eventsOfActual(actual, '2026-11-26', makeId);
+  const other = { ...actual, confirmed: ['steam'] };
+  const second = eventsOfActual(other, '2026-11-26', makeId, first);
+  const salt = first.find(({ happened }) => happened.kind === 'confirmed' && happened.gate === 'salt');
+  assert.deepEqual(second.map(({ happened, corrects }) => [happened.kind, corrects]), [['taken-back', salt?.id]]);
+  assert.deepEqual(actualsOf([...first, ...second]).get('a'), other);
+}); // prettier-ignore
 
 test('a probe that is off is put right, what was taken back did not happen, a task that was skipped is not past', () => {
   const read = event({

@@ -50,7 +50,7 @@ function upcastDayInput(data: unknown): unknown {
   const { actuals, ...rest } = data as { actuals: Partial<Actual>[]; date?: unknown };
   let made = 0;
   const makeId = () => `00000000-0000-7000-8000-${String((made += 1)).padStart(12, '0')}`;
-  const blank = { end: null, temperature: null, seen: null, longer: 0, mass: null };
+  const blank = { end: null, temperature: null, seen: null, longer: 0, mass: null, confirmed: [] };
   const events = actuals.flatMap((actual) =>
     eventsOfActual({ ...blank, task: '', start: 0, ...actual }, String(rest.date), makeId),
   );

@@ -50,7 +50,7 @@
   const gates = $derived(
     reminders.flatMap(({ kind, confirm }) => (confirm === null ? [] : [{ kind, what: confirm }])),
   );
-  let confirmed = $state<readonly string[]>(untrack(() => (actual ? gates.map(({ kind }) => kind) : [])));
+  let confirmed = $state<readonly string[]>(untrack(() => actual?.confirmed ?? []));
   let wrong = $state<Record<string, string>>({});
   /** A time on the clock, nearest to when it was planned. */
   function near(text: string, planned: number): number | null {
@@ -103,6 +103,7 @@
       seen: height?.ok && at !== null ? { at, height: height.value } : null,
       mass: mass?.ok ? mass.value : null,
       longer: actual?.longer ?? 0,
+      confirmed: [...confirmed],
     });
   }
 </script>

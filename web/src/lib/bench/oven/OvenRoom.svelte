@@ -138,7 +138,7 @@
     if (!task) return;
     const known = desk.actuals.get(task.id);
     const { start, end } = task;
-    const planned = { task: task.id, start, end, temperature: null, seen: null, mass: null };
+    const planned = { task: task.id, start, end, temperature: null, seen: null, mass: null, confirmed: [] };
     desk.happened({ ...planned, ...known, longer: (known?.longer ?? 0) + minutes });
   }
 
