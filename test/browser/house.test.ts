@@ -64,7 +64,16 @@ visited('a customer is added, ordered for every week, has a day off and is taken
   assert.notEqual(await page.$eval(`[name="${cell}"]`, (input) => (input as HTMLInputElement).value).catch(() => 'off'), '9');
   await visit.press('Customers');
   await page.click('::-p-xpath(//li[contains(., "Lighthouse")]//button)');
+  // What is ordered does not go out of sight with a van, nor with the customer, unless it is said so.
+  visit.expectErrors(/422/);
+  await visit.enter('customer-drops', '6:00');
+  await page.click('::-p-xpath(//form[.//input[@name="customer-name"]]//button[normalize-space(.)="Keep"])');
+  await visit.until('.field-problem', 'Orders leave at 05:30: 1 every week');
+  assert.equal(await visit.value('customer-drops'), '6:00');
   await visit.press('Take off the list');
+  await visit.until('form .notice', 'Orders leave at 05:30: 1 every week');
+  await visit.until('li', /Lighthouse 05:30/);
+  await visit.press('Take off with its orders');
   await page.waitForFunction(() => ![...document.querySelectorAll('li')].some((each) => each.textContent?.includes('Lighthouse')));
 }); // prettier-ignore
 
