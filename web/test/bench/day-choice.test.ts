@@ -75,7 +75,17 @@ const taskOf = ({ view }: PlannedDay, id: string) => {
 /** What is chosen after something was seen to happen to a task, and the events that say it. */
 const happened = (choice: DayChoice, id: string, changes: Partial<Actual>) => {
   const { start, end } = taskOf(day, id);
-  const actual = { task: id, start, end, temperature: null, seen: null, mass: null, longer: 0, confirmed: [], ...changes };
+  const actual = {
+    task: id,
+    start,
+    end,
+    temperature: null,
+    seen: null,
+    mass: null,
+    longer: 0,
+    confirmed: [],
+    ...changes,
+  };
   return { choice: withHappened(choice, day.view, actual), events: eventsOf([actual]) };
 };
 
