@@ -128,3 +128,13 @@ test('readings and signs of an older database are events under their ids, correc
     await old.end();
   }
 }); // prettier-ignore
+
+test('a day takes so many events and no more: the rest is refused with its day, and a plan still takes what is there', async () => {
+  const day = '2026-12-24';
+  for (let batch = 0; batch < 8; batch += 1)
+    must(await add(Array.from({ length: 500 }, () => event({ day }))));
+  const { events: refused = '' } = problemsOf(await add([event({ day })]));
+  assert.match(refused, /2026-12-24 has 4000 events/);
+  must(await add([event({ day: '2026-12-23' })]));
+  assert.equal(must(await dayInputFor(fresh.db, fresh.actor, day)).events.length, 4000);
+}); // prettier-ignore

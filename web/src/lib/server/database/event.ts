@@ -53,9 +53,41 @@ export async function addEvents(
     rows.push(rowOf(actor, event, (seq += 1), device, skew));
   }
   if (rows.length === 0) return good(seq);
+  const full = await fullDay(tx, actor, rows);
+  if (full !== null)
+    return bad(
+      problem(
+        'events',
+        `${full} has ${MOST_OF_A_DAY} events, which is all that a day takes.`,
+        'Name the day that they belong to, or none.',
+      ),
+    );
   await tx.insertInto('event').values(rows).execute();
   await tx.updateTable('bakehouse').set({ events_seq: seq }).where('id', '=', actor.bakehouseId).execute();
   return good(seq);
+}
+
+/** A night has some hundreds; with readings of mixes beside them a plan's input still takes all of it. */
+const MOST_OF_A_DAY = 4000;
+
+/** The first day that these rows would fill beyond what it takes, or null. */
+async function fullDay(
+  tx: Tx,
+  actor: Actor,
+  rows: readonly { local_date: string | null }[],
+): Promise<string | null> {
+  for (const day of new Set(rows.map(({ local_date }) => local_date))) {
+    if (day === null) continue;
+    const { there } = await tx
+      .selectFrom('event')
+      .select(({ fn }) => fn.countAll().as('there'))
+      .where('bakehouse_id', '=', actor.bakehouseId)
+      .where('local_date', '=', day)
+      .executeTakeFirstOrThrow();
+    if (Number(there) + rows.filter(({ local_date }) => local_date === day).length > MOST_OF_A_DAY)
+      return day;
+  }
+  return null;
 }
 
 const rowOf = (actor: Actor, event: Event, seq: number, device: string | null, skew: number) => ({
