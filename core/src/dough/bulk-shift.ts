@@ -84,7 +84,7 @@ function bulkHours({ doc, tub, vigour }: BatchInTub, ddt: number, room: number):
   const split = splitFormula(formula);
   if (!split.ok) return null;
   const { bulk, folds } = formula.doc.process;
-  const { leavening } = leavenDough(formula, split.value, vigour);
+  const { leavening } = leavenDough(formula, split.value, () => vigour);
   const { samples } = sampleBulk(
     {
       leavening,

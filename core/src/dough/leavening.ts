@@ -50,37 +50,42 @@ export interface LeavenedDough {
   readonly phase: number;
 }
 
+/** v of the culture that a pre-ferment, or a dough itself, is seeded from. */
+export type VigourOf = (stage: Pick<PartStage, 'content'>) => number;
+
 /** Where a pre-ferment stands that does not say, °C. */
 const STANDS = 22;
 
 /**
  * What a dough rises with if each of its pre-ferments goes in at its best.
  *
- * @param vigour v of the cultures of the bakehouse
+ * @param vigourOf of what it is seeded from; a dough that two cultures leaven rises by both, each by its share
  *
  * @example
  * const split = splitFormula(quayCountry);
- * assert.ok(split.ok && leavenDough(quayCountry, split.value, 1).leavening.culture > 0.1);
+ * assert.ok(split.ok && leavenDough(quayCountry, split.value, () => 1).leavening.culture > 0.1);
  */
-export function leavenDough(formula: Formula, split: SplitFormula, vigour: number): LeavenedDough {
+export function leavenDough(formula: Formula, split: SplitFormula, vigourOf: VigourOf): LeavenedDough {
   const parts: RipePart[] = [];
   for (const stage of split.parts.filter(({ kind }) => ferments(kind)))
-    parts.push({ ...ripen(formula, stage, parts, vigour), ...sharesOf(stage, split) });
+    parts.push({ ...ripen(formula, stage, parts, vigourOf), ...sharesOf(stage, split) });
   const inMix = parts.filter(({ stage }) => !parts.some((each) => each.stage.slug === stage.into));
-  const phase = fermentingOf(split);
   const makeUp = makeUpOf(split);
+  const own = vigourOf({ content: split.overall });
   return {
     leavening: {
-      ...gather(split.finalMix, inMix, phase, flourOf(split.overall)),
-      vigour,
+      ...gather(split.finalMix, inMix, fermentingOf(split), flourOf(split.overall), own),
       modifier: modifierOf(makeUp),
       lag: 0,
     },
     makeUp,
     parts,
-    phase: phase / split.totalPercent,
+    phase: phaseOf(split),
   };
 }
+
+/** Share of a dough that ferments: all but fat, seeds and what lies in it, 0 to 1. */
+export const phaseOf = (split: SplitFormula): number => fermentingOf(split) / split.totalPercent;
 
 /** What slows or speeds the leaven of a dough. */
 export function makeUpOf(split: SplitFormula): MakeUp {
@@ -112,20 +117,13 @@ function ripen(
   formula: Formula,
   stage: PartStage,
   earlier: readonly RipePart[],
-  vigour: number,
+  vigourOf: VigourOf,
 ): Omit<RipePart, 'share' | 'flourShare'> {
   const part = formula.doc.parts.find(({ slug }) => slug === stage.slug);
   const inIt = earlier.filter((each) => each.stage.into === stage.slug);
-  const own = gather(stage.lines, inIt, stage.total, flourShareOf(stage));
   // A seed is weighed within its lines as flour and water, so it counts beside them.
   const seeded = stage.seed ? stage.seed.percent / stage.total : 0;
-  const of = leavening({
-    ...own,
-    culture: own.culture + startingPopulation(seeded),
-    lactic: own.lactic + startingPopulation(seeded),
-    acidity: own.acidity + seeded * RIPE_ACIDITY,
-    vigour,
-  });
+  const of = leavening(gather(stage.lines, inIt, stage.total, flourShareOf(stage), vigourOf(stage), seeded));
   const ripeness = part?.ripeness ?? usualRipeness(stage, of);
   const stands = part?.temperature ?? STANDS;
   const hours = hoursToRise(ripeness.best, stands, of);
@@ -152,27 +150,39 @@ function ripen(
   };
 }
 
-/** Leaven among lines and earlier pre-ferments, over what ferments and over the flour. Percent of all flour. */
+/**
+ * Leaven among lines and earlier pre-ferments, over what ferments and over the flour. Percent of all flour.
+ *
+ * @param own v of what is seeded here
+ * @param seeded share of a seed that is not among the lines
+ */
 function gather(
   lines: readonly FormulaLine[],
   earlier: readonly RipePart[],
   total: number,
   flour: number,
-): Pick<Leavening, 'culture' | 'yeast' | 'lactic' | 'acidity'> {
-  let [culture, yeast, acidity] = [0, 0, 0];
+  own: number,
+  seeded = 0,
+): Pick<Leavening, 'culture' | 'yeast' | 'lactic' | 'acidity' | 'vigour'> {
+  let [yeast, acidity] = [0, seeded * RIPE_ACIDITY];
+  const cultures = [{ population: startingPopulation(seeded), v: own }];
   for (const { ingredient, percent } of lines) {
     if (ingredient.kind === 'culture') {
-      culture += startingPopulation(percent / total);
+      cultures.push({ population: startingPopulation(percent / total), v: own });
       acidity += (percent / total) * RIPE_ACIDITY;
     }
     if (ingredient.kind === 'yeast' && flour > 0) yeast += ((percent * worthOf(ingredient)) / flour) * 100;
   }
-  for (const { share, flourShare, ...grown } of earlier) {
-    if (grown.culture > 0) culture += startingPopulation(share, grown.culture);
+  for (const { share, flourShare, leavening: of, ...grown } of earlier) {
+    if (grown.culture > 0)
+      cultures.push({ population: startingPopulation(share, grown.culture), v: of.vigour });
     acidity += share * grown.acidity;
     yeast += flourShare * grown.yeast;
   }
-  return { culture: Math.min(1, culture), yeast, lactic: Math.min(1, culture), acidity };
+  const sum = cultures.reduce((all, { population }) => all + population, 0);
+  const culture = Math.min(1, sum);
+  const vigour = sum > 0 ? cultures.reduce((all, { population, v }) => all + population * v, 0) / sum : own;
+  return { culture, yeast, lactic: culture, acidity, vigour };
 }
 
 /** Yeast with this share of water is fresh. */

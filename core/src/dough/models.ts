@@ -22,6 +22,8 @@ export interface DoughModel {
   readonly gasKept: number;
   readonly proof: RiseWindow;
   readonly batches: readonly BatchModel[];
+  /** How fast those of its batches rise that were looked at, against their forecast. */
+  readonly seen: readonly { readonly day: string; readonly task: string; readonly pace: number }[];
 }
 
 export interface PrefermentModel {
@@ -51,7 +53,7 @@ export interface BatchModel {
   readonly ddt: number;
   readonly tubs: number;
   readonly mix: number;
-  /** How fast it ferments against its forecast, as it was seen to rise; 1 where nothing was seen. */
+  /** How fast it ferments against its forecast: as it was seen to rise, else as its dough is known to. */
   readonly pace: number;
   readonly folds: readonly number[];
   /** Of a laminated dough, the lock-in first: they end its bulk, and come before it is divided. */

@@ -26,7 +26,7 @@ export interface DoughTrial {
 export function usualTrial(formula: Formula, room: number, tub: Tub): Result<DoughTrial> {
   const split = splitFormula(formula);
   if (!split.ok) return split;
-  const { makeUp, phase } = leavenDough(formula, split.value, 1);
+  const { makeUp, phase } = leavenDough(formula, split.value, () => 1);
   const { ddt } = formula.doc.process;
   return good({ room, fdt: ddt, leaven: 1, salt: makeUp.salt, mass: tub.maxDough / 2, phase });
 }
@@ -44,7 +44,7 @@ export function doughScenario(
 ): Result<Scenario> {
   const split = splitFormula(formula);
   if (!split.ok) return split;
-  const { leavening, makeUp } = leavenDough(formula, split.value, vigour.value);
+  const { leavening, makeUp } = leavenDough(formula, split.value, () => vigour.value);
   const culture = Math.min(1, leavening.culture * trial.leaven);
   const { earliest, best, latest } = formula.doc.process.bulk;
   return good(

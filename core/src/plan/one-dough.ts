@@ -2,8 +2,8 @@ import { z } from 'zod';
 import { type Bakehouse, type Tub, WallClock } from '../bakehouse/index.ts';
 import { type Formula, PieceOrder, Slug } from '../formula/index.ts';
 import { scaleFormula } from '../formula/scale/index.ts';
+import { type Learned, NOTHING_LEARNED } from '../learned/index.ts';
 import { answerMix, mixWorkings, type MixAnswer, type Mixer } from '../mix/index.ts';
-import type { FrictionRecord } from '../mix/record/index.ts';
 import { bad, good, problem, type Problem, type Result } from '../problem/index.ts';
 import { judge } from './checker/index.ts';
 import { DayInput } from './demand/index.ts';
@@ -79,6 +79,7 @@ export function dayOfDough(
   formula: Formula,
   ask: DoughAsk,
   { bakehouse, mixers, tubs }: OneHouse,
+  learned: Learned,
 ): Result<DayInput> {
   const there = mixers.filter(({ slug }) => ask.mixer === null || slug === ask.mixer);
   const [tub] = tubs;
@@ -115,6 +116,7 @@ export function dayOfDough(
       tub,
       formulas: [{ slug, formula: asked }],
       demand: pieces.map((line) => ({ formula: slug, ...line, drop: ask.time })),
+      learned,
     }),
   );
 }
@@ -138,7 +140,7 @@ function whyTooMuch(formula: Formula, pieces: readonly PieceOrder[], mixer: Mixe
 /**
  * Plans one dough by itself: weights, mixes, clock and ribbon, by the network, the planner and the checker of a day.
  *
- * @param logged what logged mixes say of friction, oldest first
+ * @param learned what records teach of cultures, doughs and mixers
  * @returns or why it cannot be made, in words
  *
  * @example
@@ -153,21 +155,21 @@ export function bakeDough(
   formula: Formula,
   ask: DoughAsk,
   house: OneHouse,
-  logged: readonly FrictionRecord[] = [],
+  learned: Learned = NOTHING_LEARNED,
 ): Result<BakedDough> {
-  const input = dayOfDough(slug, formula, ask, house);
+  const input = dayOfDough(slug, formula, ask, house, learned);
   if (!input.ok) return input;
   const network = networkOf(input.value);
   if (!network.ok) return network;
   const here = planAlone(network.value);
-  if (here) return baked(input.value, network.value, here, ask, logged);
+  if (here) return baked(input.value, network.value, here, ask);
   // With as much of everything as it wants it may be made; what is short of it here is said.
   const roomy = networkOf(withPlenty(input.value));
   const there = roomy.ok ? planAlone(roomy.value) : null;
   if (roomy.ok && there) {
     const { faults } = judge(network.value, there.schedule);
     const short = faultSentences(input.value, network.value, there.schedule, faults);
-    return baked(withPlenty(input.value), roomy.value, there, ask, logged, short);
+    return baked(withPlenty(input.value), roomy.value, there, ask, short);
   }
   const why = whyImpossible(network.value.instance);
   return bad(
@@ -221,14 +223,13 @@ function baked(
   network: Network,
   { schedule, followed }: Planned,
   ask: DoughAsk,
-  logged: readonly FrictionRecord[],
   short: readonly string[] = [],
 ): Result<BakedDough> {
   const mixes = mixesOf(input, network, schedule);
   const [first] = mixes;
   if (!first) return bad(problem('pieces', 'Nothing is to be mixed.', 'Say how many pieces.'));
   const doc = { ...first.doc, forecast: { ...first.doc.forecast, flour: ask.flour, bowl: ask.bowl } };
-  const water = answerMix({ doc, readings: [] }, [], logged, first.at);
+  const water = answerMix({ doc, readings: [] }, [], input.learned.friction, first.at);
   if (!water.ok) return water;
   return good({
     day: plannedDay(input, network, schedule, false),

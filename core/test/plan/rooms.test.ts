@@ -1,7 +1,8 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { answerMix } from '@jovet/core/mix';
-import { buildsOf, cultureFor, mixesOf } from '@jovet/core/plan/explain';
+import { cultureFor } from '@jovet/core/learned';
+import { buildsOf, mixesOf } from '@jovet/core/plan/explain';
 import { localTime } from '@jovet/core/time';
 import { demoCultures, demoDay, must } from '../demo.ts';
 import { planned } from './planned.ts';
@@ -58,7 +59,7 @@ test('a mix expects the room at its hour, its pre-ferments where they stand, and
 test('what the plan takes from each culture: how much, fed when, used when, of its own grain', () => {
   const builds = buildsOf(network, answer.schedule);
   assert.deepEqual(
-    builds.map((build) => [build.task, cultureFor(build, demoCultures)]),
+    builds.map((build) => [build.task, cultureFor(build, demoCultures)?.slug]),
     [
       ['tidewater-rye.first-sour', 'tidewater-sour'],
       ['quay-country.levain', 'quay-culture'],

@@ -1,6 +1,7 @@
 import { Event, eventsOfActual, type Actual } from '../../run/index.ts';
 import { z } from 'zod';
 import { Formula, Name, Slug } from '../../formula/index.ts';
+import { Learned, NOTHING_LEARNED } from '../../learned/index.ts';
 import { Mixer } from '../../mix/index.ts';
 import { WallClock, Bakehouse, Tub } from '../../bakehouse/index.ts';
 
@@ -57,8 +58,8 @@ function upcastDayInput(data: unknown): unknown {
   return { events, ...rest };
 }
 
-/** What a plan of a day depends on; kept with the plan, so that it opens the same for ever. */
-const DayInputNow = z.strictObject({
+/** The newest form of what a plan of a day depends on. */
+export const DayInputNow = z.strictObject({
   schema: z.literal(1),
   /** The day on which the bread leaves. */
   date: z.iso.date(),
@@ -67,6 +68,8 @@ const DayInputNow = z.strictObject({
   tub: Tub,
   formulas: z.array(z.strictObject({ slug: Slug, name: Name.optional(), formula: Formula })).max(200),
   demand: z.array(Demand).max(5000),
+  /** What records teach of cultures, doughs and mixers, as it was known when this was planned. */
+  learned: Learned.default(NOTHING_LEARNED),
   pins: z.array(Pin).max(2000).default([]),
   stands: z.array(Stand).max(500).default([]),
   /** What happened so far, in the order in which it was kept. */
@@ -78,5 +81,6 @@ const DayInputNow = z.strictObject({
   /** Of the search: the same seed gives the same plans. */
   seed: z.number().int().min(0).max(4_294_967_295).default(1),
 });
+/** What a plan of a day depends on; kept with the plan, so that it opens the same for ever. */
 export const DayInput = z.preprocess(upcastDayInput, DayInputNow);
 export type DayInput = z.infer<typeof DayInputNow>;

@@ -1,12 +1,10 @@
-import type { Culture } from '../../culture/index.ts';
-import { flourOf, type FormulaLine } from '../../formula/index.ts';
-import type { ScaledPart } from '../../formula/scale/index.ts';
 import { SLOT } from '../../dough/index.ts';
+import { seededFlourOf, type SeededFlour } from '../../learned/index.ts';
 import type { Schedule } from '../instance/index.ts';
 import type { Network } from '../network/index.ts';
 
 /** What a plan takes from a culture: a build that is fed from it, and where it goes. */
-export interface PlannedBuild {
+export interface PlannedBuild extends SeededFlour {
   /** Id of the task that feeds it, and when that is; epoch seconds. */
   readonly task: string;
   readonly feedAt: number;
@@ -21,10 +19,6 @@ export interface PlannedBuild {
   readonly stands: number;
   /** New flour to 1 of seed, by mass. */
   readonly flour: number;
-  /** Share of its flour that is rye, that is whole grain, and water over flour. */
-  readonly rye: number;
-  readonly wholeGrain: number;
-  readonly hydration: number;
 }
 
 /** The builds of a plan that begin with a seed, in the order in which they are fed. */
@@ -48,36 +42,10 @@ export function buildsOf(network: Network, schedule: Schedule): PlannedBuild[] {
         return [
           {
             task: id, feedAt, at: Math.min(...uses), name: part.name, dough: dough.name,
-            kilograms: part.needed, stands, flour, ...makeUpOf(part),
+            kilograms: part.needed, stands, flour, ...seededFlourOf(part.stage),
           },
         ];
       });
     })
     .sort((a, b) => a.feedAt - b.feedAt);
 } // prettier-ignore
-
-function makeUpOf({ stage }: ScaledPart): Pick<PlannedBuild, 'rye' | 'wholeGrain' | 'hydration'> {
-  const sum = (of: (line: FormulaLine) => number) => stage.content.reduce((all, line) => all + of(line), 0);
-  const flour = flourOf(stage.content);
-  const share = (of: (line: FormulaLine) => number) => (flour > 0 ? sum(of) / flour : 0);
-  return {
-    rye: share(({ ingredient, percent }) => (ingredient.grain === 'rye' ? percent : 0)),
-    wholeGrain: share(({ ingredient, percent }) => percent * ingredient.wholeGrain),
-    hydration: share(({ ingredient, percent }) => (ingredient.kind === 'water' ? percent : 0)),
-  };
-}
-
-/**
- * The culture that a build is fed from: of the same grain, and then as stiff.
- *
- * @returns its slug, or null where none fits
- */
-export function cultureFor(build: PlannedBuild, cultures: readonly Culture[]): string | null {
-  const wanted = (culture: Culture): number => {
-    if (culture.of === 'no-flour' || (culture.of === 'rye') !== build.rye > 0.5) return Infinity;
-    const grain = (culture.of === 'whole-wheat') === build.wholeGrain > 0.75 ? 0 : 1;
-    return grain + Math.abs(culture.hydration - build.hydration);
-  };
-  const [best] = cultures.toSorted((a, b) => wanted(a) - wanted(b));
-  return best && wanted(best) < Infinity ? best.slug : null;
-}

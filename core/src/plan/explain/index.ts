@@ -8,5 +8,5 @@ export { type DayView, viewOf, type ViewRibbon, type ViewRow, type ViewTask } fr
 export { type Why, whyHere } from './why.ts';
 export { certificateWords, faultWords, lacking, taskWords } from './words.ts';
 export { type DoughToMix, mixesByHand, mixesOf, type PlannedMix } from './mixes.ts';
-export { buildsOf, cultureFor, type PlannedBuild } from './builds.ts';
+export { buildsOf, type PlannedBuild } from './builds.ts';
 export { dayWorkings } from './workings.ts';

@@ -2,7 +2,7 @@ import { fillLine } from '../../culture/followed/index.ts';
 import { MOST_RISE } from '../../fermentation/index.ts';
 import { allergensOfFormula, allergenText } from '../../formula/facts/index.ts';
 import type { Followed } from '../checker/index.ts';
-import { bulkEnd, SLOT, leavenDough } from '../../dough/index.ts';
+import { bulkEnd, SLOT, phaseOf } from '../../dough/index.ts';
 import { endOf, type Schedule } from '../instance/index.ts';
 import type { Network } from '../network/index.ts';
 
@@ -33,7 +33,7 @@ export function labelsOf(network: Network, followed: Followed, schedule: Schedul
     const dough = doughs.find(({ key }) => key === model.key);
     if (!dough) return [];
     const { doc } = dough.formula;
-    const { phase } = leavenDough(dough.formula, dough.scaled.split, model.leavening.vigour);
+    const phase = phaseOf(dough.scaled.split);
     const allergens = allergenText(allergensOfFormula(dough.formula));
     const most = doc.type === 'rye' ? MOST_RISE.rye : MOST_RISE.strongWheat;
     return model.batches.flatMap((batch): TubLabel[] => {

@@ -5,6 +5,7 @@ import { decksTogether } from '../../oven/decks/index.ts';
 import { bad, good, problem, type Result } from '../../problem/index.ts';
 import {
   leavenDough,
+  phaseOf,
   type RipePart,
   paceOf,
   sampleBulk,
@@ -19,6 +20,7 @@ import {
 } from '../../dough/index.ts';
 import type { Instance, Task } from '../instance/index.ts';
 import { doughsOf, type Dough, type DoughBatch, type DayInput, type Stand } from '../demand/index.ts';
+import { type LearnedPace, paceFrom, vigourFor } from '../../learned/index.ts';
 import { riseAtHeight } from '../../culture/followed/index.ts';
 import type { FloorDough } from '../../bakehouse/index.ts';
 import { frameOf, type Frame } from './frame.ts';
@@ -109,7 +111,9 @@ class DoughTasks {
     const { list, dough } = this;
     const { bakehouse, tub } = list.input;
     const { process } = dough.formula.doc;
-    const { leavening, parts } = leavenDough(dough.formula, dough.scaled.split, bakehouse.vigour);
+    const { learned } = list.input;
+    const vigourOf = vigourFor(learned.vigour, bakehouse.vigour);
+    const { leavening, parts } = leavenDough(dough.formula, dough.scaled.split, vigourOf);
     if (leavening.culture === 0 && leavening.yeast === 0)
       return bad(
         problem('formulas', `${dough.name} has nothing that makes it rise.`, 'Give it a pre-ferment or yeast.'),
@@ -118,7 +122,8 @@ class DoughTasks {
       const decks = decksOf(bakehouse.floor, dough.formula.doc, { ...lot, formula: dough.slug });
       if (!decks.ok) return bad(...decks.problems.map((each) => ({ ...each, problem: `${lot.name}: ${each.problem}` })));
     }
-    const usual = this.bulkOf(leavening, process.ddt, 1);
+    const known = learned.pace.find(({ formula }) => formula === dough.slug) ?? { value: 1, records: [] };
+    const usual = this.bulkOf(leavening, process.ddt, known.value);
     if (usual.samples.every(({ wait }) => wait === null))
       return bad(
         this.cold
@@ -132,12 +137,11 @@ class DoughTasks {
     const unit = lead ? list.unit(dough.key, dough.name) : null;
     const feeds = chain.map((part) => this.feed(unit ?? 0, part));
     chain.slice(1).forEach((part, index) => this.ripens(part, feeds[index + 1] ?? 0, feeds[index] ?? 0));
-    const batches = dough.batches.map((batch) => {
+    const { looked, seen, expected } = this.looked(leavening, usual.folds, known);
+    const batches = dough.batches.map((batch, index) => {
       const id = `${dough.key}.${batch.n}`;
-      // A batch whose temperature was measured rises by that, and one that was seen to rise as it was seen.
-      const ddt = list.actual(`${id}.mix`)?.temperature ?? process.ddt;
-      const pace = this.paceOf(`${id}.mix`, batch, leavening, ddt, usual.folds);
-      const bulk = ddt === process.ddt && pace === 1 ? usual : this.bulkOf(leavening, ddt, pace, usual.folds.length);
+      const { ddt = process.ddt, pace = expected } = looked[index] ?? {};
+      const bulk = ddt === process.ddt && pace === known.value ? usual : this.bulkOf(leavening, ddt, pace, usual.folds.length);
       const model = this.batch(unit ?? list.unit(id, dough.name), id, batch, bulk, { ddt, pace });
       if (lead) this.ripens(lead, feeds[0] ?? 0, model.mix, 1 / dough.batches.length);
       return model;
@@ -156,9 +160,30 @@ class DoughTasks {
     return good({
       key: dough.key, name: dough.name, leavening, preferments, batches, tub, bulk: process.bulk,
       mixing: dough.programme.minutes / 60, gasKept: process.gasKept, proof: process.proof.rise,
-      cold: this.cold, rests: this.rests,
+      cold: this.cold, rests: this.rests, seen,
     });
   } // prettier-ignore
+
+  /**
+   * How warm each batch is and how fast it rises: by what was measured of it, else as it is wanted, and as fast as its
+   * dough is known to be, also from the other batches of today.
+   */
+  private looked(
+    leavening: DoughModel['leavening'],
+    folds: readonly FoldWhen[],
+    known: Pick<LearnedPace, 'value' | 'records'>,
+  ) {
+    const { list, dough } = this;
+    const own = dough.batches.map((batch) => {
+      const task = `${dough.key}.${batch.n}.mix`;
+      const ddt = list.actual(task)?.temperature ?? dough.formula.doc.process.ddt;
+      return { task, ddt, pace: this.paceOf(task, batch, leavening, ddt, folds) };
+    });
+    const { date: day } = list.input;
+    const seen = own.flatMap(({ task, pace }) => (pace === null ? [] : [{ day, task, pace }]));
+    const expected = seen.length > 0 ? paceFrom([...known.records, ...seen]).value : known.value;
+    return { looked: own.map(({ ddt, pace }) => ({ ddt, pace: pace ?? expected })), seen, expected };
+  }
 
   /** From the making of a pre-ferment to the use of so much of it. */
   private ripens(
@@ -238,19 +263,19 @@ class DoughTasks {
     return { leavening, mass, ddt, mixing: dough.programme.minutes / 60, tub, bulk, cold };
   } // prettier-ignore
 
-  /** How fast a batch ferments, from how high it was seen to stand in its tub. */
+  /** How fast a batch ferments, from how high it was seen to stand in its tub; null where nobody looked. */
   private paceOf(
     mix: string,
     batch: DoughBatch,
     leavening: DoughModel['leavening'],
     ddt: number,
     folds: readonly FoldWhen[],
-  ): number {
+  ): number | null {
     const { frame, input } = this.list;
     const actual = this.list.actual(mix);
-    if (!actual?.seen || actual.end === null || actual.seen.at <= actual.end) return 1;
+    if (!actual?.seen || actual.end === null || actual.seen.at <= actual.end) return null;
     const ask = { ...this.bulkAsk(batch, leavening, ddt), folds };
-    const { phase } = leavenDough(this.dough.formula, this.dough.scaled.split, leavening.vigour);
+    const phase = phaseOf(this.dough.scaled.split);
     const tub = { kind: 'tub' as const, length: input.tub.length, width: input.tub.width, height: 1 };
     const rise = riseAtHeight(tub, ask.mass, actual.seen.height, phase);
     return paceOf(ask, frame.room, (actual.end - frame.origin) / SLOT, (actual.seen.at - actual.end) / 3600, rise);

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { onDestroy, untrack } from 'svelte';
   import type { Formula } from '@jovet/core/formula';
-  import type { FrictionRecord } from '@jovet/core/mix/record';
+  import type { Learned } from '@jovet/core/learned';
   import { bakeDough, BakeDraft, openingBake, readBake } from '@jovet/core/plan';
   import type { BakehouseNow } from '../../server/database/bakehouse';
   import Choice from '../../ui/Choice.svelte';
@@ -20,8 +20,8 @@
     slug: string;
     formula: Formula;
     house: BakehouseNow;
-    /** What logged mixes say of friction, oldest first. */
-    logged: readonly FrictionRecord[];
+    /** What records teach of its culture, itself and the mixers. */
+    learned: Learned;
     /** Tomorrow, on the bakehouse clock. */
     date: string;
     /** It is published: only then can it be ordered. */
@@ -30,7 +30,7 @@
   }
 
   /** One dough by itself: how much of it and when the van leaves, and everything follows. */
-  let { slug, formula, house, logged, date, orderable, onworkings }: Props = $props();
+  let { slug, formula, house, learned, date, orderable, onworkings }: Props = $props();
   const reading = useReading();
   const { zone, usual } = untrack(() => house.bakehouse);
 
@@ -54,7 +54,7 @@
   onDestroy(() => clearTimeout(calming));
 
   const ask = $derived(readBake(calm, formula, reading.unit));
-  const answer = $derived(ask.ok ? bakeDough(slug, formula, ask.value, house, logged) : ask);
+  const answer = $derived(ask.ok ? bakeDough(slug, formula, ask.value, house, learned) : ask);
   const baked = $derived(answer.ok ? answer.value : null);
   const problems = $derived(
     answer.ok

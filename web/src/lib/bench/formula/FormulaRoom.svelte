@@ -2,7 +2,7 @@
   import { roomKeys } from '../room-keys';
   import { flushSync, onMount, untrack } from 'svelte';
   import { MediaQuery, SvelteSet } from 'svelte/reactivity';
-  import type { FrictionRecord } from '@jovet/core/mix/record';
+  import type { Learned } from '@jovet/core/learned';
   import type { BakehouseNow } from '../../server/database/bakehouse';
   import { correctedSince, pinnedLarder, type DoughType, type Formula, slugOf } from '@jovet/core/formula';
   import { equalBatches, oneBatch, type ScaledFormula } from '@jovet/core/formula/scale';
@@ -70,8 +70,8 @@
     head: number;
     shelves: readonly Shelved[];
     house: BakehouseNow;
-    /** What logged mixes say of friction, oldest first. */
-    logged: readonly FrictionRecord[];
+    /** What records teach of its culture, itself and the mixers. */
+    learned: Learned;
     tomorrow: string;
     type: DoughType;
     /** Opens the formula by its slug, anew. */
@@ -86,7 +86,7 @@
     head,
     shelves,
     house,
-    logged,
+    learned,
     tomorrow,
     type,
     onopen,
@@ -396,7 +396,7 @@
             {slug}
             formula={answer.formula}
             {house}
-            {logged}
+            {learned}
             date={tomorrow}
             orderable={version !== null}
             onworkings={(open) => (bakeWorkings = open)}

@@ -1,5 +1,7 @@
 import { z } from 'zod';
-import { DayInput, Pin, Customer, OrderLine, StandingOrder } from '@jovet/core/plan/demand';
+import { DayWeights } from '@jovet/core/bakehouse';
+import { Learned } from '@jovet/core/learned';
+import { DayInput, DayInputNow, Pin, Customer, OrderLine, StandingOrder } from '@jovet/core/plan/demand';
 import { Remedy, ScheduleDoc } from '@jovet/core/plan';
 
 export const SayOrdersRequest = z.strictObject({
@@ -34,12 +36,25 @@ export const SavePlanRequest = z.strictObject({
 export const FoundPlanRequest = z.strictObject({ schedule: ScheduleDoc });
 export const ChoosePlanRequest = z.strictObject({ n: z.number().int().min(1) });
 
-export const PlanRequest = z.strictObject({
-  date: z.iso.date(),
-  seed: z.number().int().min(0).max(4_294_967_295).default(1),
-  seconds: z.number().min(0.1).max(10).default(2).describe('how long to go on looking for a better plan'),
-  pins: z.array(Pin).max(2000).default([]).describe('tasks that are held at a moment, epoch seconds'),
-});
+const Said = DayInputNow.shape;
+export const PlanRequest = z
+  .strictObject({
+    date: z.iso.date().optional().describe('a day by its orders; or else'),
+    input: DayInput.optional().describe('a day as an answer gave it'),
+    seed: z.number().int().min(0).max(4_294_967_295).default(1),
+    seconds: z.number().min(0.1).max(10).default(2).describe('how long to go on looking for a better plan'),
+    from: ScheduleDoc.optional().describe('a plan of the same input, to begin with'),
+    pins: z.array(Pin).max(2000).optional().describe('tasks that are held at a moment, epoch seconds'),
+    events: Said.events.unwrap().optional().describe('what happened, in place of what was noted'),
+    now: Said.now.unwrap().optional().describe('epoch seconds before which nothing can begin any more'),
+    told: Said.told.unwrap().optional().describe('where people were told that tasks are'),
+    learned: Learned.optional().describe('in place of what the records teach'),
+    goals: DayWeights.optional().describe('what counts how much; a price that is left out is the usual one'),
+  })
+  .refine(({ date, input }) => (date === undefined) !== (input === undefined), {
+    path: ['date'],
+    message: 'Give the date of a day, or a whole input: one of the two.',
+  });
 export const CheckPlanRequest = z.strictObject({ input: DayInput, schedule: ScheduleDoc });
 
 const TaskAnswer = z.object({
@@ -56,7 +71,11 @@ export const PlanAnswer = z.object({
   sentences: z.array(z.string()),
   cost: z.unknown(),
   tasks: z.array(TaskAnswer),
-  schedule: z.unknown(),
+  schedule: z.unknown().describe('where none was found, the nearest'),
+  input: z.unknown().describe('what it depends on: to be checked, saved, planned on'),
+  remedies: z
+    .array(z.object({ remedy: Remedy, words: z.string(), cost: z.number() }))
+    .describe('where there is no plan: what would give one, each planned before it is told'),
 });
 export const CheckAnswer = z.object({
   holds: z.boolean(),

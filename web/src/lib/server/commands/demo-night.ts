@@ -2,7 +2,8 @@ import { v7 as uuid } from 'uuid';
 import type { Build } from '@jovet/core/culture';
 import { planning } from '@jovet/core/plan';
 import type { DayInput } from '@jovet/core/plan/demand';
-import { buildsOf, cultureFor, type PlannedBuild } from '@jovet/core/plan/explain';
+import { cultureFor } from '@jovet/core/learned';
+import { buildsOf, type PlannedBuild } from '@jovet/core/plan/explain';
 import type { Schedule } from '@jovet/core/plan/instance';
 import { networkOf } from '@jovet/core/plan/network';
 import { addDays, localTime } from '@jovet/core/time';
@@ -60,7 +61,7 @@ async function feed(
   date: string,
 ): Promise<void> {
   const kept = cultures.map(({ culture }) => culture);
-  const stored = cultures.find(({ culture }) => culture.slug === cultureFor(build, kept));
+  const stored = cultures.find(({ culture }) => culture === cultureFor(build, kept));
   if (!stored) return;
   const { culture } = stored;
   const needed = (build.kilograms + culture.keepBack) / (1 - culture.loss / 100);

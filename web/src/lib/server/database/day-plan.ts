@@ -12,6 +12,7 @@ import type { Actor, Db, Tx } from './connection.ts';
 import { eventsOfDay } from './event.ts';
 import { readHouse } from './house.ts';
 import { digestOf } from './ingredient.ts';
+import { learnedFor } from './learned.ts';
 import { type Orderable, readOrderBook } from './orders.ts';
 import type { DayPlanDoc } from './schema.ts';
 
@@ -58,7 +59,10 @@ export async function dayInputFor(
     const { formula = '', scaledWeight = 0 } = makes.get(product) ?? {};
     return { formula, product, pieces: baked, scaledWeight, drop };
   });
-  const made = new Set(demand.map(({ formula }) => formula));
+  const wanted = new Set(demand.map(({ formula }) => formula));
+  const made = formulas
+    .filter(({ slug }) => wanted.has(slug))
+    .map(({ slug, formula }) => ({ slug, formula }));
   return good(
     DayInput.parse({
       schema: 1,
@@ -66,8 +70,9 @@ export async function dayInputFor(
       bakehouse,
       mixers,
       tub,
-      formulas: formulas.filter(({ slug }) => made.has(slug)).map(({ slug, formula }) => ({ slug, formula })),
+      formulas: made,
       demand,
+      learned: await learnedFor(db, actor, date, mixers, made),
       pins: [...pins],
       events,
     }),

@@ -1,11 +1,10 @@
-import { frictionOfLog } from '@jovet/core/mix/record';
 import { addDays, localTime } from '@jovet/core/time';
 import { readBakehouse } from './bakehouse.ts';
 import type { Actor, Db } from './connection.ts';
 import { draftOfPerson, readDraft, type StoredDraft } from './formula-draft.ts';
 import { readVersion } from './formula.ts';
 import { readLarder } from './ingredient.ts';
-import { readLog } from './mix.ts';
+import { learnedFor } from './learned.ts';
 import { serverNow } from '../clock.ts';
 
 /** What the sheet of a published formula opens with, or null if there is no such formula. */
@@ -31,20 +30,22 @@ async function roomOf(
   newest: Awaited<ReturnType<typeof readVersion>>,
 ) {
   const begunOnOld = slug !== null && newest !== null && draft !== null && draft.base !== newest.version;
-  const [version, shelves, house, log] = await Promise.all([
+  const [version, shelves, house] = await Promise.all([
     begunOnOld ? readVersion(db, actor, slug, draft.base) : newest,
     readLarder(db, actor),
     readBakehouse(db, actor),
-    readLog(db, actor),
   ]);
+  // Bread that is reckoned now leaves tomorrow.
+  const tomorrow = addDays(localTime(serverNow(), actor.zone).date, 1);
+  const programmes = house.bakehouse.programmes.map((each) => each.slug);
+  const made = version && slug !== null ? [{ slug, formula: version.formula }] : [];
   return {
     draft,
     version,
     head: newest?.version ?? 0,
     shelves,
     house,
-    logged: frictionOfLog(log),
-    // Bread that is reckoned now leaves tomorrow.
-    tomorrow: addDays(localTime(serverNow(), actor.zone).date, 1),
+    learned: await learnedFor(db, actor, tomorrow, house.mixers, made, programmes),
+    tomorrow,
   };
 }

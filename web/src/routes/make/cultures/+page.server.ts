@@ -1,4 +1,5 @@
-import { buildsOf, cultureFor } from '@jovet/core/plan/explain';
+import { cultureFor } from '@jovet/core/learned';
+import { buildsOf } from '@jovet/core/plan/explain';
 import { database } from '$lib/server/database/connected';
 import { listCultures } from '$lib/server/database/culture';
 import { readHouse } from '$lib/server/database/house';
@@ -18,7 +19,7 @@ export const load = async ({ locals }) => {
   const kept = cultures.map(({ culture }) => culture);
   const needs = (plan ? buildsOf(plan.network, plan.schedule) : []).map((build) => ({
     ...build,
-    culture: cultureFor(build, kept),
+    culture: cultureFor(build, kept)?.slug ?? null,
   }));
   return { cultures, house, now, day: plan && { date, n: plan.n }, needs, by: actor.name };
 };

@@ -1,34 +1,64 @@
 import { json } from '@sveltejs/kit';
+import type { z } from 'zod';
+import type { DayInput } from '@jovet/core/plan/demand';
 import { certificateWords, faultSentences, toldTasks } from '@jovet/core/plan/explain';
+import { good, type Result } from '@jovet/core/problem';
 import { noSuchMethod, readBody, refuse } from '$lib/server/api/answer';
 import { PlanRequest } from '$lib/server/api/order-schemas';
 import { database } from '$lib/server/database/connected';
+import type { Actor } from '$lib/server/database/connection';
 import { dayInputFor } from '$lib/server/database/day-plan';
-import { planFor } from '$lib/server/plan-for';
+import { planFor, remediesOf, type PlannedFor } from '$lib/server/plan-for';
 
-export async function POST({ request, locals }) {
+/** Plans a day by its orders, or one that is given whole, with what is said of it in place of what is known. */
+export async function POST({ request, locals: { actor } }) {
   const body = await readBody(request, PlanRequest);
   if (body instanceof Response) return body;
-  const input = await dayInputFor(database(), locals.actor, body.date, body.pins);
+  const input = await inputOf(body, actor);
   if (!input.ok) return refuse(422, input.problems);
-  const planned = await planFor(input.value, body.seed, body.seconds);
+  const { seed, seconds, from = null } = body;
+  const planned = await planFor(input.value, seed, seconds, from);
   if (!planned.ok) return refuse(422, planned.problems);
-  const { network, answer } = planned.value;
-  if (answer.verdict === 'impossible')
-    return json({
-      verdict: answer.verdict,
-      sentences: [certificateWords(input.value, network, answer.certificate)],
+  return json({
+    ...told(input.value, planned.value),
+    input: input.value,
+    remedies: await remediesOf(input.value, planned.value, seed, seconds),
+  });
+}
+
+async function inputOf(body: z.infer<typeof PlanRequest>, actor: Actor): Promise<Result<DayInput>> {
+  const { date = '', input: given, goals, pins, events, now, told: known, learned, seed } = body;
+  const base = given ? good(given) : await dayInputFor(database(), actor, date);
+  if (!base.ok) return base;
+  const { bakehouse } = base.value;
+  const said = Object.entries({ pins, events, now, told: known, learned }).filter(
+    ([, each]) => each !== undefined,
+  );
+  const weights = goals ?? bakehouse.floor.weights;
+  return good({
+    ...base.value,
+    ...Object.fromEntries(said),
+    bakehouse: { ...bakehouse, floor: { ...bakehouse.floor, weights } },
+    seed,
+  });
+}
+
+function told(input: DayInput, { network, answer }: PlannedFor) {
+  const { verdict } = answer;
+  if (verdict === 'impossible')
+    return {
+      verdict,
+      sentences: [certificateWords(input, network, answer.certificate)],
       cost: null,
       tasks: [],
       schedule: null,
-    });
+    };
   const { schedule } = answer;
-  const faults = answer.verdict === 'planned' ? [] : answer.faults;
-  return json({
-    verdict: answer.verdict,
-    sentences: faultSentences(input.value, network, schedule, faults),
-    cost: answer.verdict === 'planned' ? answer.cost : null,
-    tasks: toldTasks(input.value, network, schedule).map(({ id, note, what, start, end, local, people }) => ({
+  return {
+    verdict,
+    sentences: faultSentences(input, network, schedule, verdict === 'planned' ? [] : answer.faults),
+    cost: verdict === 'planned' ? answer.cost : null,
+    tasks: toldTasks(input, network, schedule).map(({ id, note, what, start, end, local, people }) => ({
       id,
       kind: note.kind,
       what,
@@ -38,7 +68,7 @@ export async function POST({ request, locals }) {
       people,
     })),
     schedule,
-  });
+  };
 }
 
 export const fallback = noSuchMethod;

@@ -1,0 +1,10 @@
+export {
+  Learned,
+  type LearnedPace,
+  type LearnedVigour,
+  NOTHING_LEARNED,
+  type PaceRecord,
+} from './learned.ts';
+export { learnedPace, paceFrom } from './pace.ts';
+export { cultureFor, type SeededFlour, seededFlourOf, seenVigour, vigourFor, vigoursOf } from './vigour.ts';
+export { learnedWorkings } from './workings.ts';
