@@ -3,6 +3,7 @@ import { bakeDough, type DoughAsk } from '@jovet/core/plan';
 import { DayInput } from '@jovet/core/plan/demand';
 import { mixesByHand, type DoughToMix } from '@jovet/core/plan/explain';
 import type { MixDoc } from '@jovet/core/mix';
+import { vigoursOf, type Learned } from '@jovet/core/learned';
 import { readBakeryFile, type BakeryFile } from '@jovet/core/formats';
 import { namedIngredients } from '@jovet/core/formula/scale';
 import type { Formula, FormulaDoc, Ingredient, PieceOrder } from '@jovet/core/formula';
@@ -134,3 +135,32 @@ const ORDERS = [
   ['skipper-twists', 'skipper-twist', 80, '06:30'],
   ['butter-crescents', 'butter-crescent', 90, '07:30'],
 ] as const;
+
+/** What might be learned of the demo bakery: Quay culture is tired, and Quay Country was twice slower than forecast. */
+export const demoLearned = (vigour = 0.8): Learned => ({
+  friction: [],
+  vigour: vigoursOf(
+    demoCultures.map((culture) => ({ culture, builds: [] })),
+    () => 12,
+  ).map((each) =>
+    each.slug === 'quay-culture'
+      ? {
+          ...each,
+          value: vigour,
+          least: vigour * 0.9,
+          most: vigour * 1.1,
+          builds: ['00000000-0000-7000-8000-000000000001', '00000000-0000-7000-8000-000000000002'],
+          history: [1, vigour],
+        }
+      : each,
+  ),
+  pace: [
+    {
+      formula: 'quay-country',
+      name: 'Quay Country',
+      value: 0.9,
+      spread: 0.1,
+      records: [26, 27].map((day) => ({ day: `2026-11-${day}`, task: 'quay-country.1.mix', pace: 0.85 })),
+    },
+  ],
+});

@@ -7,6 +7,8 @@ export interface DoughModel {
   readonly name: string;
   /** What it rises with if its pre-ferments go in at their best. */
   readonly leavening: Leavening;
+  /** The culture behind it whose vigour is learned, by its slug; null where it is what the bakehouse takes it to be. */
+  readonly fedFrom: string | null;
   /** Pre-ferments, the first made first. */
   readonly preferments: readonly PrefermentModel[];
   /** Hours in the mixer. */
@@ -32,6 +34,7 @@ export interface PrefermentModel {
   /** Tasks that it must be ripe for. */
   readonly into: readonly number[];
   readonly leavening: Leavening;
+  readonly fedFrom: string | null;
   readonly ripeness: RiseWindow;
   /** °C of where it ripens. */
   readonly stands: number;

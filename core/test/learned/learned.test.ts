@@ -9,26 +9,19 @@ import {
   NOTHING_LEARNED,
   paceFrom,
   vigoursOf,
-  type LearnedVigour,
 } from '@jovet/core/learned';
 import { planning } from '@jovet/core/plan';
 import type { DayInput } from '@jovet/core/plan/demand';
 import { buildsOf } from '@jovet/core/plan/explain';
 import { networkOf } from '@jovet/core/plan/network';
 import { eventsOfActual } from '@jovet/core/run';
-import { demoCultures, demoDay, must } from '../demo.ts';
+import { demoCultures, demoDay, demoLearned, must } from '../demo.ts';
 
 const id = (n: number) => `00000000-0000-7000-8000-${String(n).padStart(12, '0')}`;
 const nothingSeen = vigoursOf(
   demoCultures.map((culture) => ({ culture, builds: [] })),
   () => 12,
 );
-const seen = (slug: string, value: number): LearnedVigour[] =>
-  nothingSeen.map((each) =>
-    each.slug === slug
-      ? { ...each, value, least: value * 0.9, most: value * 1.1, builds: [id(1), id(2)], history: [1, value] }
-      : each,
-  );
 const dayWith = (learned: Partial<DayInput['learned']>): DayInput => ({
   ...demoDay(),
   learned: { ...NOTHING_LEARNED, ...learned },
@@ -56,7 +49,7 @@ describe('what the cultures are learned to do', () => {
 
   test('a culture that tires is fed earlier for the same dough, a lively one later; another dough does not mind', () => {
     const [tired, usual, lively] = [0.75, 1, 1.3].map((value) =>
-      planned(dayWith({ vigour: seen('quay-culture', value) })),
+      planned(dayWith({ vigour: demoLearned(value).vigour })),
     );
     assert.ok(tired && usual && lively);
     const [slow, even, quick] = [tired, usual, lively].map((day) => hours(build(day, 'quay-country.levain')));
@@ -177,7 +170,7 @@ describe('what doughs are learned to do', () => {
 
 test('what was learned opens its own sum, and is kept as it was', () => {
   const learned = Learned.parse({
-    vigour: seen('quay-culture', 0.8),
+    vigour: demoLearned().vigour,
     pace: [
       {
         formula: 'oat-tin',

@@ -21,7 +21,7 @@ import {
   type Workings,
 } from '@jovet/core/working';
 import { shownValues } from '../../src/working/index.ts';
-import { baked, demoCultures, demoDay, DEMO_FORMULAS, demoFormula, demoHouse, must } from '../demo.ts';
+import { baked, demoCultures, demoDay, demoLearned, DEMO_FORMULAS, demoFormula, demoHouse, must } from '../demo.ts';
 import { planned } from '../plan/planned.ts';
 
 const math = create(all ?? {});
@@ -83,6 +83,11 @@ const opened: [name: string, workings: Workings][] = [
     const input = demoDay();
     const { network, answer } = planned(input);
     return ['an ordinary day', dayWorkings(input, network, answer.schedule, answer.followed)];
+  })(),
+  ((): [string, Workings] => {
+    const input = { ...demoDay(), learned: demoLearned() };
+    const { network, answer } = planned(input);
+    return ['a day with learned values', dayWorkings(input, network, answer.schedule, answer.followed)];
   })(),
   ...DEMO_FORMULAS.map((slug): [string, Workings] => {
     const formula = demoFormula(slug);

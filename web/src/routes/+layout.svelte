@@ -3,6 +3,7 @@
   import { onMount, untrack } from 'svelte';
   import { page } from '$app/state';
   import { localTime } from '@jovet/core/time';
+  import { setClock, timeNow } from '$lib/bench/clock';
   import { provideReading, type Reading } from '$lib/bench/settings';
   import { LOOKS, modeOf, remember, type Look } from '$lib/ui/mode';
   import Beaker from '@lucide/svelte/icons/beaker';
@@ -45,6 +46,7 @@
   ] as const;
 
   // What the browser remembered is where this reader begins; from then on the choice is made here.
+  untrack(() => setClock(data.now));
   const choices = untrack(() => data.choices);
   let look = $state<Look>(LOOKS.find((each) => each === choices.look) ?? 'auto');
   let reading = $state<Reading>({
@@ -56,7 +58,7 @@
   const LOOK_WORDS: Record<Look, string> = { auto: 'by the clock', light: 'day', dark: 'night' };
 
   function show() {
-    const { hour } = localTime(Date.now() / 1000, data.zone);
+    const { hour } = localTime(timeNow(), data.zone);
     const mode = modeOf(look, hour);
     document.documentElement.dataset.mode = mode;
     remember('mode', mode);

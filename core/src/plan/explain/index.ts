@@ -1,3 +1,4 @@
+export { type Moved, movedTasks, orderChanges, piecesChanged, whyLonger } from './changes.ts';
 export { faultSentences } from './fault-sentences.ts';
 export type { TubLabel } from './labels.ts';
 export { type OvenDay, ovenDay, type OvenItem, type OvenLoad } from './oven-day.ts';
@@ -7,6 +8,6 @@ export { type ToldTask, toldTasks } from './tasks.ts';
 export { type DayView, viewOf, type ViewRibbon, type ViewRow, type ViewTask } from './view.ts';
 export { type Why, whyHere } from './why.ts';
 export { certificateWords, faultWords, lacking, taskWords } from './words.ts';
-export { type DoughToMix, mixesByHand, mixesOf, type PlannedMix } from './mixes.ts';
+export { type DoughToMix, mixesByHand, mixesOf, type PlannedMix, waterOf } from './mixes.ts';
 export { buildsOf, type PlannedBuild } from './builds.ts';
-export { dayWorkings } from './workings.ts';
+export { dayWorkings, openedOf } from './workings.ts';

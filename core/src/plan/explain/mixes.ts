@@ -1,7 +1,14 @@
 import type { Bakehouse } from '../../bakehouse/index.ts';
 import type { Formula, PieceOrder } from '../../formula/index.ts';
 import { equalBatches, ferments, scaleFormula } from '../../formula/scale/index.ts';
-import { BOWL_STAYS_WARM, type MixDoc, type Mixer, type Programme } from '../../mix/index.ts';
+import {
+  answerMix,
+  BOWL_STAYS_WARM,
+  type MixAnswer,
+  type MixDoc,
+  type Mixer,
+  type Programme,
+} from '../../mix/index.ts';
 import { good, type Result } from '../../problem/index.ts';
 import { piecesOf, type DayInput } from '../demand/index.ts';
 import { endOf, type Schedule } from '../instance/index.ts';
@@ -57,6 +64,27 @@ export function mixesOf(input: DayInput, network: Network, schedule: Schedule): 
     return { task, at, doc: { ...doc, forecast: { ...doc.forecast, room, bowl } } };
   });
 } // prettier-ignore
+
+/**
+ * What a mix of a plan is poured with, as far as it is known beforehand: the temperatures that are forecast, and friction
+ * as it was learned.
+ *
+ * @returns null for a task that is no mix
+ */
+export function waterOf(
+  input: DayInput,
+  network: Network,
+  schedule: Schedule,
+  task: string,
+): MixAnswer | null {
+  const mixes = mixesOf(input, network, schedule);
+  const index = mixes.findIndex((each) => each.task === task);
+  const mix = mixes[index];
+  if (!mix) return null;
+  const earlier = mixes.slice(0, index).map(({ doc }) => ({ doc, readings: [] }));
+  const answer = answerMix({ doc: mix.doc, readings: [] }, earlier, input.learned.friction, mix.at);
+  return answer.ok ? answer.value : null;
+}
 
 /** A dough that is mixed by hand's choice, whatever is planned. */
 export interface DoughToMix {

@@ -6,7 +6,9 @@ import type { Network } from '../network/index.ts';
 import { formatDuration, formatNumber } from '../../units/index.ts';
 import type { Working } from '../../working/index.ts';
 import { clockWords, faultWords } from './words.ts';
-import { dayWorkings, openedFor } from './workings.ts';
+import { mixWorkings } from '../../mix/index.ts';
+import { waterOf } from './mixes.ts';
+import { dayWorkings, openedFor, openedOf } from './workings.ts';
 
 /** What holds a task where it is. */
 export interface Why {
@@ -18,6 +20,8 @@ export interface Why {
   }[];
   /** Why it waits as it does, in sentences. */
   readonly waits: readonly string[];
+  /** Of a mix: what is poured, by what was learned of its mixer, °C; and what the dough comes out at. */
+  readonly water: { readonly pour: number; readonly fdt: number; readonly mixes: number } | null;
   /** The sums behind when it begins and when it could, by key. */
   readonly workings: Readonly<Record<string, Working>>;
 }
@@ -29,7 +33,7 @@ const TRIED = [-30, -15, -5, 5, 15, 30];
 export function whyHere(input: DayInput, network: Network, schedule: Schedule, task: number): Why {
   const { instance, notes } = network;
   const placed = schedule.tasks[task];
-  if (!placed) return { moves: [], waits: [], workings: {} };
+  if (!placed) return { moves: [], waits: [], water: null, workings: {} };
   const now = costOf(instance, schedule).total;
   const moves = TRIED.map((minutes) => {
     const start = placed.start + minutes / SLOT_MINUTES;
@@ -58,7 +62,15 @@ export function whyHere(input: DayInput, network: Network, schedule: Schedule, t
   if (due !== null && due !== undefined)
     waits.push(`It must be over by ${clockWords(input, instance.origin, due)}, ${formatNumber(input.bakehouse.spare, 0)} min before the van.`);
   const all = dayWorkings(input, network, schedule, judge(network, schedule).followed);
-  return { moves, waits, workings: openedFor(all, instance.tasks[task]?.id ?? '') };
+  const id = instance.tasks[task]?.id ?? '';
+  const answer = notes[task]?.kind === 'mix' ? waterOf(input, network, schedule, id) : null;
+  const poured = answer ? openedOf(mixWorkings(answer), ['water.pour', 'water.fdt', 'mix.friction']) : {};
+  return {
+    moves,
+    waits,
+    water: answer && { pour: answer.water.pour, fdt: answer.water.fdt, mixes: answer.friction.count },
+    workings: { ...openedFor(all, id), ...poured },
+  };
 } // prettier-ignore
 
 const WHERE: Readonly<Record<string, string>> = {

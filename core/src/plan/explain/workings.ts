@@ -14,9 +14,10 @@ import {
   type WorkingInput,
   type Workings,
 } from '../../working/index.ts';
+import { learnedWorkings } from '../../learned/index.ts';
 import type { Followed, FollowedRise } from '../checker/index.ts';
 import type { DayInput } from '../demand/index.ts';
-import { SLOT } from '../../dough/index.ts';
+import { bulkEnd, SLOT } from '../../dough/index.ts';
 import { endOf, type Schedule } from '../instance/index.ts';
 import type { Network } from '../network/index.ts';
 import { waitsOf, type TaskWait } from './waits.ts';
@@ -28,9 +29,14 @@ const number = (value: number, digits = 4) => quantity(value, '', digits);
 
 /** The sums behind a task, opened, with all that they name: to be sent from where the plan is to where it is shown. */
 export function openedFor(workings: Workings, task: string): Readonly<Record<string, Working>> {
-  const opened: Record<string, Working> = {};
   const keys = ['', '.earliest', '.best', '.latest'].map((which) => `task.${task}${which}`);
-  keys.push(`rise.${task}`);
+  return openedOf(workings, [...keys, `rise.${task}`]);
+}
+
+/** Some workings, opened, with all that they name. */
+export function openedOf(workings: Workings, wanted: readonly string[]): Readonly<Record<string, Working>> {
+  const opened: Record<string, Working> = {};
+  const keys = [...wanted];
   for (const key of keys) {
     const working = opened[key] ? undefined : workings[key]?.();
     if (!working) continue;
@@ -51,7 +57,7 @@ export function dayWorkings(
   followed: Followed,
 ): Workings {
   const waits = waitsOf(network.instance, schedule);
-  const opened: Record<string, () => Working> = {};
+  const opened: Record<string, () => Working> = { ...learnedWorkings(input.learned) };
   const of = new PlanOpened(input, network, schedule);
   network.instance.tasks.forEach(({ id }, task) => {
     if (!schedule.tasks[task]) return;
@@ -64,7 +70,7 @@ export function dayWorkings(
   for (const rise of followed.rises) {
     const id = network.instance.tasks[rise.task]?.id ?? '';
     opened[`rise.${id}`] = () => riseWorking(rise, id);
-    opened[`theta.${id}`] = () => thetaWorking(rise, id);
+    opened[`theta.${id}`] = () => thetaWorking(rise, id, paceBehind(input, network, rise.task));
     opened[`mean.${id}`] = () => meanWorking(rise, rateOf(rise));
   }
   return opened;
@@ -241,20 +247,72 @@ function rateOf(rise: FollowedRise): number {
   return pace > 0 ? (cultured ? thetas.culture : thetas.yeast) / pace : 0;
 }
 
+/** What makes a dough quicker or slower than its make-up would: where it is learned, with the key of its working. */
+interface PaceBehind {
+  readonly fedFrom: string | null;
+  readonly pace: number;
+  readonly known: 'learned' | 'seen' | 'forecast';
+  readonly formula: string;
+}
+
+function paceBehind(input: DayInput, { models, doughs }: Network, task: number): PaceBehind | null {
+  for (const [index, { batches, preferments, fedFrom }] of models.entries()) {
+    const formula = doughs[index]?.slug ?? '';
+    const fed = preferments.find(({ into, task: feed }) => feed === task || into.includes(task));
+    const batch = batches.find((each) => [bulkEnd(each), each.divide, ...each.strands.map(({ load }) => load)].includes(task));
+    if (!batch && fed) return { fedFrom: fed.fedFrom, pace: 1, known: 'forecast', formula };
+    if (!batch) continue;
+    const seen = models[index]?.seen.some((each) => each.task === `${models[index]?.key}.${batch.n}.mix`);
+    const learned = input.learned.pace.some((each) => each.formula === formula);
+    return { fedFrom, pace: batch.pace, known: seen ? 'seen' : learned ? 'learned' : 'forecast', formula };
+  }
+  return null;
+} // prettier-ignore
+
+/** How a pace is known, in words. */
+const PACE = {
+  learned: 'how fast this dough is known to rise',
+  seen: 'how fast this batch was seen to rise',
+  forecast: 'how fast it rises against its forecast',
+} as const;
+
 /** Thermal time of what works most: the culture, or else the yeast. */
-function thetaWorking(rise: FollowedRise, id: string): Working {
+function thetaWorking(rise: FollowedRise, id: string, behind: PaceBehind | null): Working {
   const { leavening, thetas, name } = rise;
   const cultured = leavening.culture > 0;
   const theta = cultured ? thetas.culture : thetas.yeast;
   const vigour = cultured ? leavening.vigour : 1;
+  const { fedFrom = null, pace = 1, known = 'forecast', formula = '' } = behind ?? {};
+  const paced = pace !== 1;
   return {
     label: `${name}: thermal time since leaven met flour`,
     symbol: 'theta',
     result: number(theta),
-    equation: cultured ? 'v * k * mu * t' : 'k * mu * t',
+    equation: [...(cultured ? ['v'] : []), ...(paced ? ['p'] : []), 'k * mu * t'].join(' * '),
     inputs: [
-      ...(cultured ? [input('v', 'vigour of the culture', number(vigour, 2), 'logged')] : []),
-      input('k', 'what the make-up of the dough does', number(leavening.modifier), 'formula'),
+      ...(cultured
+        ? [
+            input(
+              'v',
+              'vigour of the culture',
+              number(vigour),
+              fedFrom === null ? 'bakehouse' : 'logged',
+              ...(fedFrom === null ? [] : [`learned.vigour.${fedFrom}`]),
+            ),
+          ]
+        : []),
+      ...(paced
+        ? [
+            input(
+              'p',
+              PACE[known],
+              number(pace),
+              'logged',
+              ...(known === 'learned' ? [`learned.pace.${formula}`] : []),
+            ),
+          ]
+        : []),
+      input('k', 'what the make-up of the dough does', number(leavening.modifier / pace), 'formula'),
       input(
         'mu',
         'mean growth rate over this time',
@@ -268,16 +326,14 @@ function thetaWorking(rise: FollowedRise, id: string): Working {
   };
 }
 
-/** Equal slices of time that stand for the course of a temperature. */
-const SLICES = 48;
+/** Equal slices of time that stand for the course of a temperature, and moments of each. */
+const [SLICES, MOMENTS] = [48, 6];
 
 function meanWorking(rise: FollowedRise, mean: number): Working {
   const { course, name, leavening } = rise;
-  const cultured = leavening.culture > 0;
-  const rate = cultured ? cultureYeastRate : bakersYeastRate;
+  const rate = leavening.culture > 0 ? cultureYeastRate : bakersYeastRate;
   const [first, final] = [course[0]?.at ?? 0, course.at(-1)?.at ?? 0];
-  const temperatures = Array.from({ length: SLICES }, (_, slice) => {
-    const at = first + ((slice + 0.5) / SLICES) * (final - first);
+  const temperatureAt = (at: number): number => {
     const index = Math.max(
       1,
       course.findIndex((moment) => moment.at >= at),
@@ -286,8 +342,15 @@ function meanWorking(rise: FollowedRise, mean: number): Working {
     if (!before || !after) return course[0]?.temperature ?? 0;
     const share = after.at > before.at ? (at - before.at) / (after.at - before.at) : 0;
     return before.temperature + share * (after.temperature - before.temperature);
-  });
-  const rates = temperatures.map(rate);
+  };
+  const meanOf = (values: readonly number[]) => values.reduce((sum, each) => sum + each, 0) / values.length;
+  const slices = Array.from({ length: SLICES }, (_, slice) =>
+    Array.from({ length: MOMENTS }, (_, moment) =>
+      temperatureAt(first + ((slice + (moment + 0.5) / MOMENTS) / SLICES) * (final - first)),
+    ),
+  );
+  const temperatures = slices.map(meanOf);
+  const rates = slices.map((each) => meanOf(each.map(rate)));
   return {
     label: `${name}: mean growth rate`,
     symbol: 'mu',
@@ -300,7 +363,7 @@ function meanWorking(rise: FollowedRise, mean: number): Working {
         quantity(temperatures, '°C', 1),
         'computed',
       ),
-      input('mu', 'growth rate at each', quantity(rates, '1/h', 4), 'computed'),
+      input('mu', 'mean growth rate in each', quantity(rates, '1/h', 4), 'computed'),
     ],
     source: RISE,
     note: 'The dough follows what is around it and warms by its own gas; the plan itself takes finer steps.',

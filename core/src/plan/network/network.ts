@@ -20,7 +20,7 @@ import {
 } from '../../dough/index.ts';
 import type { Instance, Task } from '../instance/index.ts';
 import { doughsOf, type Dough, type DoughBatch, type DayInput, type Stand } from '../demand/index.ts';
-import { type LearnedPace, paceFrom, vigourFor } from '../../learned/index.ts';
+import { type LearnedPace, paceFrom, seenVigour, vigourFor } from '../../learned/index.ts';
 import { riseAtHeight } from '../../culture/followed/index.ts';
 import type { FloorDough } from '../../bakehouse/index.ts';
 import { frameOf, type Frame } from './frame.ts';
@@ -147,20 +147,21 @@ class DoughTasks {
       return model;
     });
     const mixes = batches.map(({ mix }) => mix);
+    const cultureOf = ({ stage }: RipePart) => seenVigour(stage, learned.vigour)?.slug ?? null;
     const preferments = chain.map((part, index) =>
-      prefermentModel(part, feeds[index] ?? 0, index === 0 ? mixes : [feeds[index - 1] ?? 0], index === 0),
+      prefermentModel(part, feeds[index] ?? 0, index === 0 ? mixes : [feeds[index - 1] ?? 0], index === 0, cultureOf(part)),
     );
     const leaders = [...new Set(mixes.map((mix) => list.tasks[mix]?.batch ?? 0))];
     for (const part of made.filter((each) => !chain.includes(each))) {
       const feed = this.feed(list.unit(`${dough.key}.${part.stage.slug}`, part.stage.name, leaders), part);
       for (const mix of mixes) this.ripens(part, feed, mix, 1 / mixes.length);
-      preferments.push(prefermentModel(part, feed, mixes, true));
+      preferments.push(prefermentModel(part, feed, mixes, true, cultureOf(part)));
     }
     for (const part of dough.scaled.parts.filter(({ kind }) => !ferments(kind))) this.soak(part, mixes, leaders);
     return good({
       key: dough.key, name: dough.name, leavening, preferments, batches, tub, bulk: process.bulk,
       mixing: dough.programme.minutes / 60, gasKept: process.gasKept, proof: process.proof.rise,
-      cold: this.cold, rests: this.rests, seen,
+      cold: this.cold, rests: this.rests, seen, fedFrom: lead && leavening.culture > 0 ? cultureOf(lead) : null,
     });
   } // prettier-ignore
 
@@ -414,10 +415,10 @@ function chainOf(parts: readonly RipePart[], last: RipePart): RipePart[] {
   return [last, ...(before ? chainOf(parts, before) : [])];
 }
 
-function prefermentModel(part: RipePart, task: number, into: readonly number[], inMix: boolean): PrefermentModel {
+function prefermentModel(part: RipePart, task: number, into: readonly number[], inMix: boolean, fedFrom: string | null): PrefermentModel {
   const { share, flourShare, culture, yeast, leavening, ripeness, stands } = part;
   return {
-    name: part.stage.name, task, into, leavening, ripeness, stands,
+    name: part.stage.name, task, into, leavening, ripeness, stands, fedFrom: leavening.culture > 0 ? fedFrom : null,
     inDough: inMix ? { share, flourShare, culture, yeast } : null,
   };
 } // prettier-ignore

@@ -1,4 +1,5 @@
 import type { DeviceReport } from '@jovet/core/mix';
+import { timeNow } from './clock';
 import { send } from './send';
 
 /** How often the instruments are asked, ms. */
@@ -15,7 +16,7 @@ export function watchInstruments(
 ): () => void {
   const ask = async () => {
     const said = await send<{ instruments: DeviceReport[] }>('GET', 'instruments');
-    const now = Math.floor(Date.now() / 1000);
+    const now = Math.floor(timeNow());
     if (said.kind === 'done') take(said.value.instruments, now);
     else take(null, now);
   };

@@ -13,6 +13,8 @@ export interface Sending<T> {
   readonly done: (kept: T) => void;
   /** Another screen was quicker: how it stands there. */
   readonly stale?: (stands: T) => void;
+  /** It cannot be taken; why, stands with the state of the outbox. */
+  readonly refused?: () => void;
 }
 
 export interface Keeping {
@@ -66,7 +68,10 @@ export class Outbox<T> {
       this.queue.shift();
       if (answer.kind === 'done') next.done(answer.value);
       else if (answer.kind === 'stale') next.stale?.(answer.stands as T);
-      else refused = answer.problems;
+      else {
+        refused = answer.problems;
+        next.refused?.();
+      }
     }
     this.busy = false;
     this.onstate(

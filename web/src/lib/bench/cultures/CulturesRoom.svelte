@@ -14,6 +14,7 @@
   import ChartSpline from '@lucide/svelte/icons/chart-spline';
   import Layers from '@lucide/svelte/icons/layers';
   import GitBranch from '@lucide/svelte/icons/git-branch';
+  import { timeNow } from '../clock';
   import type { StoredBuild, StoredCulture } from '../../server/database/culture';
   import type { House } from '../../server/database/house';
   import Sheet from '../../ui/Sheet.svelte';
@@ -58,7 +59,7 @@
 
   let cultures = $state.raw(untrack(() => kept));
   let chosenId = $state(untrack(() => kept[0]?.id ?? ''));
-  let now = $state(Math.floor(Date.now() / 1000));
+  let now = $state(Math.floor(timeNow()));
   let devices = $state.raw<readonly DeviceReport[]>([]);
   let keeping = $state.raw<Keeping>({ state: 'idle', problems: [] });
   let changedElsewhere = $state(false);

@@ -1,5 +1,6 @@
 <script lang="ts">
   import { flushSync, onMount, tick } from 'svelte';
+  import { learnedWorkings } from '@jovet/core/learned';
   import { formatDate, localTime } from '@jovet/core/time';
   import ZoomIn from '@lucide/svelte/icons/zoom-in';
   import ZoomOut from '@lucide/svelte/icons/zoom-out';
@@ -20,6 +21,7 @@
   import { DayDesk, type DayOf } from './desk.svelte';
   import GoalsPanel from './GoalsPanel.svelte';
   import { labelCodes } from './label-codes';
+  import KnownPanel from './KnownPanel.svelte';
   import PlanList from './PlanList.svelte';
   import WhyPanel from './WhyPanel.svelte';
 
@@ -30,10 +32,13 @@
   onMount(() => desk.begin());
   let path = $state<string[]>([]);
   provideOpener((key) => (path = [key]));
-  const workings = $derived(
-    Object.fromEntries(Object.entries(desk.why?.why.workings ?? {}).map(([key, each]) => [key, () => each])),
-  );
   const { day, conflict, shown, looking, selected, history } = $derived(desk);
+  const workings = $derived({
+    ...learnedWorkings((day?.input ?? desk.input).learned),
+    ...Object.fromEntries(
+      Object.entries(desk.why?.why.workings ?? {}).map(([key, each]) => [key, () => each]),
+    ),
+  });
 
   let panel = $state<'goals' | 'plans' | 'keys' | null>(null);
   type Sheets = 'people' | 'stations' | 'labels';
@@ -158,10 +163,13 @@
           onhappened={(actual) => desk.happened(actual)}
         />
       {:else}
-        <p class="quiet">
-          Press a piece of work to see why it is where it is. Drag it to hold it elsewhere: the rest is
-          planned around it.
-        </p>
+        <div>
+          <p class="quiet">
+            Press a piece of work to see why it is where it is. Drag it to hold it elsewhere: the rest is
+            planned around it.
+          </p>
+          <KnownPanel input={day?.input ?? desk.input} />
+        </div>
       {/if}
       {#if day?.view.cost}
         <CostPanel

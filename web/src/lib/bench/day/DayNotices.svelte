@@ -1,8 +1,10 @@
 <script lang="ts">
+  import { piecesChanged, whyLonger } from '@jovet/core/plan/explain';
   import { formatDate, localTime } from '@jovet/core/time';
+  import { timeNow } from '../clock';
   import { useReading } from '../settings';
   import ConflictPanel from './ConflictPanel.svelte';
-  import { fromMoment, piecesChanged, whyLonger, withRemedy } from './day-choice';
+  import { fromMoment, withRemedy } from './day-choice';
   import type { DayDesk } from './desk.svelte';
   import MovesPanel from './MovesPanel.svelte';
 
@@ -29,7 +31,7 @@
     return null;
   });
   /** Epoch seconds as the room was opened, to the next five minutes. */
-  const openedAt = Math.ceil(Date.now() / 300_000) * 300;
+  const openedAt = Math.ceil(timeNow() / 300) * 300;
   /** A plan that nobody has saved yet would have begun already. */
   const past = $derived(
     !saved &&
@@ -53,7 +55,7 @@
 
 {#if opened}<p class="quiet" data-why>{opened}</p>{/if}
 {#if desk.outcome}<p class="notice" role="alert">{desk.outcome}</p>{/if}
-{#each desk.problems as each (each.path + each.problem)}
+{#each [...desk.problems, ...desk.unkept] as each (each.path + each.problem)}
   <p class="notice" role="alert">{each.problem} {each.remedy}</p>
 {/each}
 {#if past && day}

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Moved } from './day-choice';
+  import type { Moved } from '@jovet/core/plan/explain';
 
   interface Props {
     /** Why a dough takes longer or shorter. */

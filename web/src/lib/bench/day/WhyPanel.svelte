@@ -4,6 +4,7 @@
   import { localTime } from '@jovet/core/time';
   import { formatDuration, formatMass, formatNumber } from '@jovet/core/units';
   import Figure from '../Figure.svelte';
+  import { useReading } from '../settings';
   import TaskNote from './TaskNote.svelte';
 
   interface Props {
@@ -23,6 +24,7 @@
 
   /** Why a task stands where it does: what binds it, and what each little move would break or cost. */
   let { task, why, zone, reminders, actual, onnudge, onunpin, onhappened }: Props = $props();
+  const reading = useReading();
   const clock = (at: number) => localTime(at, zone).time;
   const place = $derived(task.window);
   const off = $derived(place ? (task.start - place.best) / 60 : 0);
@@ -94,6 +96,18 @@
     </p>
   {/if}
   {#each why?.waits ?? [] as sentence (sentence)}<p>{sentence}</p>{/each}
+  {#if why?.water && !task.note.done}
+    {@const { pour, fdt, mixes } = why.water}
+    <p>
+      Water at <Figure of="water.pour" label="water temperature" text={reading.temperature(pour)} />: the
+      dough comes out at <Figure of="water.fdt" label="dough temperature" text={reading.temperature(fdt)} />,
+      friction <Figure
+        of="mix.friction"
+        label="friction"
+        text={mixes === 0 ? 'by its default' : `learned from ${mixes} ${mixes === 1 ? 'mix' : 'mixes'}`}
+      />.
+    </p>
+  {/if}
   {#if reminders.length > 0 && !task.note.done}
     <ul class="reminders">
       {#each reminders as reminder (reminder.kind + reminder.at + reminder.what)}

@@ -3,7 +3,6 @@ import type { DayInput, Pin, Stand } from '@jovet/core/plan/demand';
 import type { Actual, Event } from '@jovet/core/run';
 import type { DayView } from '@jovet/core/plan/explain';
 import type { DayWeights } from '@jovet/core/bakehouse';
-import { formatDuration, formatNumber } from '@jovet/core/units';
 
 /** What the head baker chose about a day beside its orders: undo goes back through it. */
 export interface DayChoice {
@@ -79,23 +78,6 @@ export const withRemedy = (choice: DayChoice, remedy: Remedy): DayChoice =>
     ? { ...choice, pins: pinsAfter(choice.pins, remedy) }
     : { ...choice, remedies: [...choice.remedies, remedy] };
 
-/** What differs between the orders of two days, in words; empty if nothing. */
-export function orderChanges(before: DayInput, now: DayInput): string[] {
-  const key = ({ product, drop }: DayInput['demand'][number]) => `${product} ${drop}`;
-  const was = new Map(before.demand.map((line) => [key(line), line]));
-  const is = new Map(now.demand.map((line) => [key(line), line]));
-  const nameOf = (line: DayInput['demand'][number]) =>
-    [...now.formulas, ...before.formulas]
-      .flatMap(({ formula }) => formula.doc.products)
-      .find(({ slug }) => slug === line.product)?.name ?? line.product;
-  return [...new Set([...was.keys(), ...is.keys()])].flatMap((each) => {
-    const [a, b] = [was.get(each), is.get(each)];
-    const [from, to] = [a?.pieces ?? 0, b?.pieces ?? 0];
-    const line = b ?? a;
-    return from === to || !line ? [] : [`${nameOf(line)} for ${line.drop}: ${to} instead of ${from}`];
-  });
-}
-
 /**
  * The choice after something was seen to happen: what was planned to begin before it stands as it was planned, noted or
  * not, and people are taken to know the plan that stands.
@@ -111,51 +93,3 @@ export const fromMoment = (choice: DayChoice, view: DayView | null, now: number)
   now: Math.max(choice.now ?? 0, now),
   told: view ? view.tasks.map(({ id, start, end }) => ({ task: id, at: start, end })) : choice.told,
 });
-
-/** One task that a new plan moves. */
-export interface Moved {
-  readonly id: string;
-  readonly what: string;
-  readonly from: number;
-  readonly to: number;
-}
-
-/** What a new plan moves, in the order of its time. */
-export function movedTasks(before: DayView, after: DayView): Moved[] {
-  const was = new Map(before.tasks.map((task) => [task.id, task]));
-  return after.tasks.flatMap(({ id, what, start, note }) => {
-    const old = was.get(id);
-    return old && !note.done && Math.abs(old.start - start) >= 300
-      ? [{ id, what, from: old.start, to: start }]
-      : [];
-  });
-}
-
-/** Pieces that a new plan has more or fewer of, in sentences. */
-export function piecesChanged(before: DayView, after: DayView): string[] {
-  const was = new Map(before.tasks.map((task) => [task.id, task.note]));
-  return after.tasks.flatMap(({ id, note }) => {
-    const old = was.get(id)?.pieces ?? note.pieces;
-    return note.kind === 'pack' && old !== note.pieces
-      ? [`${note.name}: ${note.pieces ?? 0} instead of ${old ?? 0} from the dough there is.`]
-      : [];
-  });
-}
-
-/** Why a dough takes longer or shorter than was planned, in sentences. */
-export function whyLonger(before: DayView, after: DayView, actuals: Iterable<Actual>, zoneless: (celsius: number) => string): string[] {
-  return [...actuals].flatMap(({ task, temperature, seen }) => {
-    if (temperature === null && seen === null) return [];
-    const bulk = (view: DayView) => {
-      const mix = view.tasks.find(({ id }) => id === task);
-      const cut = view.tasks.find(({ id }) => id === task.replace(/mix$/, view.tasks.some((each) => each.id === task.replace(/mix$/, 'lock-in')) ? 'lock-in' : 'divide'));
-      return mix && cut?.window ? { name: mix.note.name, best: cut.window.best - mix.end } : null;
-    };
-    const [was, is] = [bulk(before), bulk(after)];
-    if (!was || !is || Math.abs(is.best - was.best) < 300) return [];
-    const longer = is.best > was.best;
-    return [
-      `${is.name} ${seen === null ? `came out at ${zoneless(temperature ?? 0)}` : `stood at ${formatNumber(seen.height, 1)} cm`}: its bulk is best after ${formatDuration(is.best)} instead of ${formatDuration(was.best)}, ${formatDuration(Math.abs(is.best - was.best))} ${longer ? 'longer' : 'shorter'}.`,
-    ];
-  });
-} // prettier-ignore

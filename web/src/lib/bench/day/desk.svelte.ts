@@ -11,19 +11,19 @@ import {
   type Event,
 } from '@jovet/core/run';
 import type { OpenedDay } from '@jovet/core/plan';
-import type { PlannedDay, ViewTask, Why } from '@jovet/core/plan/explain';
+import { movedTasks, orderChanges, type PlannedDay, type ViewTask, type Why } from '@jovet/core/plan/explain';
 import type { Schedule } from '@jovet/core/plan/instance';
 import type { Problem } from '@jovet/core/problem';
 import { formatDate, localTime } from '@jovet/core/time';
 import type { PlanLine, SavedPlan } from '../../server/database/day-plan';
+import { timeNow } from '../clock';
+import { EventLog } from '../event-log.svelte';
 import { beginHistory, record, undo, type History } from '../history';
 import { send } from '../send';
 import {
   choiceOf,
   fromMoment,
   chosenInput,
-  movedTasks,
-  orderChanges,
   withHappened,
   withPin,
   withStand,
@@ -70,7 +70,7 @@ export class DayDesk {
   outcome = $state<string | null>(null);
   saving = $state(false);
   /** Epoch seconds as the room was opened. */
-  private readonly clock = Date.now() / 1000;
+  private readonly clock = timeNow();
   /** Number of the plan as it was saved last, and when; epoch seconds. */
   savedAs = $state.raw<{ readonly n: number; readonly at: number } | null>(null);
   /** The plan as it was before something happened: what is moved is shown before it is taken. */
@@ -88,12 +88,15 @@ export class DayDesk {
   readonly base = $derived.by(() => (this.history.present.ofNow ? this.of().now : this.opened.input));
   /** What was noted in this room, a batch at a time; what is undone is taken back. */
   private batches = $state.raw<readonly (readonly Event[])[]>([]);
+  private readonly log = new EventLog(() => this.of().date);
   /** What happened so far: also what others noted until the room was opened. */
   readonly events = $derived.by(() => [
     ...this.of().now.events,
     ...this.batches.slice(0, this.history.present.noted).flat(),
   ]);
   readonly actuals = $derived(actualsOf(this.events));
+  /** Why what was noted here is not kept. */
+  readonly unkept = $derived(this.log.keeping.problems);
   /** What others noted that the saved plan has not seen. */
   readonly news = $derived.by(() => {
     const { saved, now } = this.of();
@@ -224,24 +227,14 @@ export class DayDesk {
     const before = this.history.present.noted;
     this.history = by(this.history);
     const after = this.history.present.noted;
-    for (let batch = after; batch < before; batch += 1) void this.takeBackOf(this.batches[batch] ?? []);
+    for (let batch = after; batch < before; batch += 1) this.log.takeBack(this.batches[batch] ?? []);
     // What is done again happened, so it is noted anew.
     for (let batch = before; batch < after; batch += 1) {
       const again = (this.batches[batch] ?? []).map((event) => ({ ...event, id: uuid() }));
       this.batches = this.batches.map((each, index) => (index === batch ? again : each));
-      void this.note(again);
+      this.log.note(again);
     }
     this.go(1.5);
-  }
-  private async note(events: readonly Event[]): Promise<void> {
-    if (events.length === 0) return;
-    const answer = await send('POST', 'events', { events, sentAt: Date.now() / 1000 });
-    if (answer.kind !== 'done') this.fail(answer.problems);
-  }
-  private takeBackOf(events: readonly Event[]): Promise<void> {
-    return this.note(
-      events.map((event) => ({ ...event, id: uuid(), happened: { kind: 'taken-back' }, corrects: event.id })),
-    );
   }
   stop(): void {
     this.planner?.stop();
@@ -340,7 +333,7 @@ export class DayDesk {
   /** Adds what was noted as one batch, behind what was not undone. */
   private add(noted: readonly Event[]): void {
     this.batches = [...this.batches.slice(0, this.history.present.noted), noted];
-    void this.note(noted);
+    this.log.note(noted);
   }
   takeBack(): void {
     this.before = null;
@@ -366,7 +359,7 @@ export class DayDesk {
     this.saving = false;
     if (answer.kind === 'done') {
       this.savedSchedule = schedule;
-      this.savedAs = { n: answer.value.n, at: Date.now() / 1000 };
+      this.savedAs = { n: answer.value.n, at: timeNow() };
       this.known = view.tasks.map(({ id, start, end }) => ({ task: id, at: start, end }));
       onopen(date, false);
       return true;

@@ -1,10 +1,10 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import { settingWords, type OvenDay, type ViewTask } from '@jovet/core/plan/explain';
+  import { settingWords, type Moved, type OvenDay, type ViewTask } from '@jovet/core/plan/explain';
   import { localTime } from '@jovet/core/time';
   import { formatNumber, formatTemperature } from '@jovet/core/units';
-  import type { Moved } from '../day/day-choice';
   import MovesPanel from '../day/MovesPanel.svelte';
+  import { timeNow } from '../clock';
   import { useReading } from '../settings';
   import { doneMoments } from './done.svelte';
   import { coolWords, deckWords, doneWords, itemWords, momentWords, ovenMoments, steamOf } from './moments';
@@ -29,7 +29,7 @@
   const reading = useReading();
   const stone = (celsius: number) => formatTemperature(celsius, reading.unit, 0);
   const clock = (at: number) => localTime(at, zone).time;
-  let time = $state(Date.now() / 1000);
+  let time = $state(timeNow());
   let said = $state('');
   const done = doneMoments(
     () => date,
@@ -44,7 +44,7 @@
   onMount(() => {
     void done.open();
     const tick = setInterval(() => {
-      time = Date.now() / 1000;
+      time = timeNow();
       if (next && next.at <= time) ring();
     }, 1000);
     return () => clearInterval(tick);
@@ -64,7 +64,7 @@
     <b class="clock">{clock(time)}</b>
     <button type="button" class="big plain" onclick={onclose}>Close</button>
   </header>
-  {#if said}<p class="notice" role="alert">{said}</p>{/if}
+  {#if said || done.problem}<p class="notice" role="alert">{said || done.problem}</p>{/if}
   {#if moved}
     <MovesPanel reasons={[]} {moved} {clock} {ontake} {onback} />
   {/if}

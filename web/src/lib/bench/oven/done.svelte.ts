@@ -1,50 +1,40 @@
-import { v7 as uuid } from 'uuid';
-import { effectiveEvents, type Event } from '@jovet/core/run';
+import type { Event } from '@jovet/core/run';
+import { EventLog } from '../event-log.svelte';
 import { send } from '../send';
 
 /**
  * What was done at the oven on a day, as everybody at an oven door has noted it: events of the day.
  *
- * @param onproblem hears why something was not kept; it is not shown as done then
+ * @param onproblem hears why it could not be read
  */
 export function doneMoments(day: () => string, onproblem: (said: string) => void) {
-  let events = $state.raw<readonly Event[]>([]);
+  const log = new EventLog(day);
   const done = $derived(
-    effectiveEvents(events).flatMap(({ subject, happened }) =>
+    log.effective.flatMap(({ subject, happened }) =>
       subject.kind === 'door' && happened.kind === 'ended' ? [subject.id] : [],
     ),
   );
-  async function note(event: Event) {
-    events = [...events, event];
-    const answer = await send('POST', 'events', { events: [event], sentAt: Date.now() / 1000 });
-    if (answer.kind === 'done') return onproblem('');
-    events = events.filter(({ id }) => id !== event.id);
-    onproblem(answer.problems.map(({ problem, remedy }) => `${problem} ${remedy}`).join(' '));
-  }
-  const event = (id: string, happened: Event['happened'], corrects: string | null): Event => ({
-    id: uuid(), day: day(), subject: { kind: 'door', id }, happened, at: Math.floor(Date.now() / 1000),
-    instrument: 'typed', spot: 'core', offset: 0, corrects,
-  }); // prettier-ignore
+  const add = (id: string) => log.note([log.say({ kind: 'door', id }, { kind: 'ended' })]);
   return {
     /** Reads what was noted so far. */
     async open() {
       const answer = await send<{ events: Event[] }>('GET', `events?day=${day()}`);
       if (answer.kind !== 'done') return onproblem(answer.problems.map(({ problem }) => problem).join(' '));
-      events = answer.value.events;
+      log.events = answer.value.events;
       const key = `oven-done ${day()}`;
-      for (const id of keptByBrowser(key))
-        if (!done.includes(id)) await note(event(id, { kind: 'ended' }, null));
+      for (const id of keptByBrowser(key)) if (!done.includes(id)) add(id);
       localStorage.removeItem(key);
     },
     has: (id: string) => done.includes(id),
     get count() {
       return done.length;
     },
-    add: (id: string) => void note(event(id, { kind: 'ended' }, null)),
-    undo: () => {
-      const last = effectiveEvents(events).findLast(({ subject }) => subject.kind === 'door');
-      if (last) void note(event(last.subject.id, { kind: 'taken-back' }, last.id));
+    /** Why what was noted is not kept yet. */
+    get problem() {
+      return log.keeping.problems.map(({ problem, remedy }) => `${problem} ${remedy}`).join(' ');
     },
+    add,
+    undo: () => log.takeBack(log.effective.filter(({ subject }) => subject.kind === 'door').slice(-1)),
   };
 }
 

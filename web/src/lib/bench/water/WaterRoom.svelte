@@ -21,6 +21,7 @@
   import Plus from '@lucide/svelte/icons/plus';
   import Settings from '@lucide/svelte/icons/settings-2';
   import type { PlannedMix } from '@jovet/core/plan/explain';
+  import { timeNow } from '../clock';
   import type { House } from '../../server/database/house';
   import type { StoredMix, StoredReading } from '../../server/database/mix';
   import { enterMovesOn } from '../../ui/enter-moves-on';
@@ -68,7 +69,7 @@
   let mixes = $state.raw(untrack(() => dayMixes(date, kept, dropped, planned?.mixes ?? [])));
   let log = $state.raw(untrack(() => opening));
   let chosenId = $state(untrack(() => nextMix(mixes)?.id ?? ''));
-  let now = $state(Math.floor(Date.now() / 1000));
+  let now = $state(Math.floor(timeNow()));
   let devices = $state.raw<readonly DeviceReport[]>([]);
   let keeping = $state.raw<Keeping>({ state: 'idle', problems: [] });
   let changedElsewhere = $state(false);
