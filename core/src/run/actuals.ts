@@ -59,12 +59,12 @@ export function actualsOf(events: readonly Event[]): ReadonlyMap<string, Actual>
   return found;
 }
 
-/** Ids of tasks that were not done when they were to be, and have not been begun since. */
-export function skippedOf(events: readonly Event[]): ReadonlySet<string> {
-  const skipped = new Set<string>();
-  for (const { subject, happened } of effectiveEvents(events)) {
+/** Tasks that were not done when they were to be, and have not been begun since: by id, when that was said last. */
+export function skippedOf(events: readonly Event[]): ReadonlyMap<string, number> {
+  const skipped = new Map<string, number>();
+  for (const { subject, happened, at } of effectiveEvents(events)) {
     if (subject.kind !== 'task') continue;
-    if (happened.kind === 'skipped') skipped.add(subject.id);
+    if (happened.kind === 'skipped') skipped.set(subject.id, at);
     else if (happened.kind === 'began' || happened.kind === 'ended') skipped.delete(subject.id);
   }
   return skipped;

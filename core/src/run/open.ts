@@ -20,7 +20,7 @@ export function unnoted<T extends PlannedTask>(
   const actuals = actualsOf(events);
   const skipped = skippedOf(events);
   return tasks
-    .filter(({ id, start }) => start < now && !actuals.has(id) && !skipped.has(id))
+    .filter(({ id, start }) => start < now && !actuals.has(id) && (skipped.get(id) ?? -Infinity) < start)
     .sort((a, b) => a.start - b.start);
 }
 

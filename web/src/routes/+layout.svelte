@@ -10,6 +10,7 @@
   import ClipboardList from '@lucide/svelte/icons/clipboard-list';
   import Droplet from '@lucide/svelte/icons/droplet';
   import Flame from '@lucide/svelte/icons/flame';
+  import Hand from '@lucide/svelte/icons/hand';
   import House from '@lucide/svelte/icons/house';
   import Percent from '@lucide/svelte/icons/percent';
   import Waves from '@lucide/svelte/icons/waves-horizontal';
@@ -32,6 +33,7 @@
     {
       wing: 'Make',
       rooms: [
+        { name: 'Floor', path: '/make/floor', wide: null, icon: Hand },
         { name: 'Water', path: '/make/water', wide: null, icon: Droplet },
         { name: 'Cultures', path: '/make/cultures', wide: null, icon: Beaker },
       ],
@@ -72,7 +74,7 @@
   });
   /** From one room that plans a day to another, the day stays. */
   const dayKept = (path: string): string =>
-    path.startsWith('/plan/') && page.params.date ? `/${page.params.date}` : '';
+    /^\/(plan|make\/floor)/.test(path) && page.params.date ? `/${page.params.date}` : '';
   function nextLook() {
     look = LOOKS[(LOOKS.indexOf(look) + 1) % LOOKS.length] ?? 'auto';
     remember('look', look);

@@ -85,3 +85,26 @@ function bulkAfter({ tasks }: DayView, mix: string): { readonly name: string; re
     ends.find(({ note }) => note.kind === 'lock-in') ?? ends.find(({ note }) => note.kind === 'divide');
   return from && end?.window ? { name: from.note.name, best: end.window.best - from.end } : null;
 }
+
+const COUNTS = ['Nothing', 'One thing', 'Two things', 'Three things', 'Four things', 'Five things'];
+/** So many are named. */
+const NAMED = 3;
+
+/**
+ * What a new plan moves, in one sentence.
+ *
+ * @param clock writes a time
+ *
+ * @example
+ * const moved = [{ id: 'oat-tin.1.divide', what: 'divide Oat Tin', from: 0, to: 600 }];
+ * assert.equal(movesSentence(moved, (at) => `0:${at / 60}`), 'One thing moves: divide Oat Tin to 0:10 instead of 0:0.');
+ */
+export function movesSentence(moved: readonly Moved[], clock: (at: number) => string): string {
+  if (moved.length === 0) return 'Nothing else has to move.';
+  const count = COUNTS[moved.length] ?? `${moved.length} things`;
+  const named = moved
+    .slice(0, NAMED)
+    .map(({ what, from, to }) => `${what} to ${clock(to)} instead of ${clock(from)}`);
+  const more = moved.length > NAMED ? `; and ${moved.length - NAMED} more` : '';
+  return `${count} ${moved.length === 1 ? 'moves' : 'move'}: ${named.join('; ')}${more}.`;
+}

@@ -1,3 +1,4 @@
+import type { RisingDough } from '../../run/index.ts';
 import { judge } from '../checker/index.ts';
 import type { Schedule } from '../instance/index.ts';
 import type { DayInput } from '../demand/index.ts';
@@ -5,6 +6,7 @@ import type { Network } from '../network/index.ts';
 import { labelsOf, type TubLabel } from './labels.ts';
 import { ovenDay, type OvenDay } from './oven-day.ts';
 import { remindersOf, type Reminder } from './reminders.ts';
+import { risingOf } from './rising.ts';
 import { viewOf, type DayView } from './view.ts';
 
 /** What a plan shows: kept with it when it is saved, so that it opens the same under any later model. */
@@ -13,6 +15,8 @@ export interface ShownPlan {
   readonly people: readonly string[];
   readonly labels: readonly TubLabel[];
   readonly reminders: readonly Reminder[];
+  /** What rises until something is done with it; plans of before there was a floor do not have it. */
+  readonly rising?: readonly RisingDough[];
   /** For a room that asks for it. */
   readonly oven: OvenDay | null;
 }
@@ -33,6 +37,7 @@ export function plannedDay(input: DayInput, network: Network, schedule: Schedule
     people: network.instance.people.map(({ name }) => name),
     labels: labelsOf(network, followed, schedule),
     reminders: remindersOf(input, network, schedule),
+    rising: risingOf(network, followed, schedule),
     oven: oven ? ovenDay(input, network, schedule, followed) : null,
   };
 }

@@ -80,7 +80,7 @@ export class TaskList {
   private readonly resourceAt: ReadonlyMap<string, number>;
   private readonly actuals: ReadonlyMap<string, Actual>;
   private readonly told: ReadonlyMap<string, { readonly at: number; readonly end: number | null }>;
-  private readonly skipped: ReadonlySet<string>;
+  private readonly skipped: ReadonlyMap<string, number>;
   /** The first slot in which something can still begin. */
   private readonly now: number;
 
@@ -144,10 +144,12 @@ export class TaskList {
   /** When a task was, or should have been by what people were told: what lies before now stands, noted or not. */
   private past(id: string, slots: number): Pick<Actual, 'start' | 'end'> | null {
     const noted = this.actuals.get(id);
-    if (noted) return noted;
+    // Of what is only known to be over it is taken to have taken as long as it takes.
+    if (noted) return noted.end === noted.start ? { ...noted, start: noted.end - slots * SLOT } : noted;
     const told = this.told.get(id);
     const { now } = this.input;
-    if (now === null || !told || told.at >= now || this.skipped.has(id)) return null;
+    if (now === null || !told || told.at >= now || (this.skipped.get(id) ?? -Infinity) >= told.at)
+      return null;
     return { start: told.at, end: told.end ?? told.at + slots * SLOT };
   }
 

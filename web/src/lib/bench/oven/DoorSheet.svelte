@@ -62,7 +62,7 @@
 <div class="door">
   <header>
     <b class="clock">{clock(time)}</b>
-    <button type="button" class="big plain" onclick={onclose}>Close</button>
+    <button type="button" class="knuckle plain" onclick={onclose}>Close</button>
   </header>
   {#if said || done.problem}<p class="notice" role="alert">{said || done.problem}</p>{/if}
   {#if moved}
@@ -92,12 +92,12 @@
         {/if}
       {/if}
       <div class="verbs">
-        <button type="button" class="big filled" onclick={() => done.add(next.id)}
+        <button type="button" class="knuckle filled" onclick={() => done.add(next.id)}
           >{doneWords(oven, next)}</button
         >
         {#if next.kind === 'out' && next.items[0]}
           {@const [item] = next.items}
-          <button type="button" class="big" onclick={() => onlonger(item.load, 3)}
+          <button type="button" class="knuckle" onclick={() => onlonger(item.load, 3)}
             >Not brown yet: + 3 min</button
           >
         {/if}
@@ -122,7 +122,7 @@
     <p class="what">All loads of this day are out.</p>
   {/if}
   {#if done.count > 0}
-    <button type="button" class="big plain" onclick={() => done.undo()}>Undo the last</button>
+    <button type="button" class="knuckle plain" onclick={() => done.undo()}>Undo the last</button>
   {/if}
 </div>
 
@@ -168,21 +168,6 @@
     gap: 0.75rem;
     margin-top: 1rem;
   }
-  .big {
-    min-height: 64px;
-    padding: 0 1.5rem;
-    border-radius: 0.5rem;
-    font-size: 1.375rem;
-    background: light-dark(var(--color-surface-200), var(--color-surface-800));
-  }
-  .big.filled {
-    background: light-dark(var(--color-surface-950), var(--color-surface-50));
-    color: light-dark(#fff, var(--color-surface-950));
-  }
-  .big.plain {
-    background: none;
-    text-decoration: underline;
-  }
   li {
     display: flex;
     flex-wrap: wrap;
@@ -203,7 +188,7 @@
     .what {
       font-size: 2rem;
     }
-    .verbs .big {
+    .verbs .knuckle {
       flex: 1 1 100%;
     }
   }

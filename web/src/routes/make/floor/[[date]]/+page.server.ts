@@ -1,0 +1,3 @@
+import { loadDay } from '$lib/server/load-day';
+
+export const load = ({ params, locals }) => loadDay(params.date, locals.actor, false);
