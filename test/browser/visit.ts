@@ -13,6 +13,8 @@ export class Visit {
   private readonly faults: string[] = [];
   /** Errors of the console that a test brings about on purpose. */
   private expected: RegExp | null = null;
+  /** Where Jovet is served; another time is served elsewhere. */
+  served = SERVED;
 
   private constructor(readonly page: Page) {
     page.on('console', (message) => {
@@ -42,7 +44,7 @@ export class Visit {
 
   /** Opens an address of Jovet and waits until the page answers to keys. */
   async go(path: string): Promise<void> {
-    await this.page.goto(SERVED + path);
+    await this.page.goto(this.served + path);
     await this.ready();
   }
 

@@ -63,12 +63,13 @@
   }
   function seen(centimetres: number) {
     if (!dough?.tub) return;
+    const { name, tub } = dough;
     const event = desk.log.say(
-      { kind: 'task', id: dough.tub.mix },
+      { kind: 'task', id: tub.mix },
       { kind: 'reading', quantity: 'height', of: null, value: centimetres },
     );
     looked = null;
-    note([event], `${dough.name} stands at ${centimetres.toFixed(1)} cm`);
+    note([event], `${name} stands at ${centimetres.toFixed(1)} cm`);
   }
 
   let keys = $state(false);
@@ -83,6 +84,7 @@
         d: verb('done'),
         b: verb('begin'),
         e: verb('earlier'),
+        p: verb('planned'),
         n: verb('not-yet'),
         t: () => void desk.take(),
         l: () => desk.leave(),
@@ -93,6 +95,7 @@
     ['B', 'it begins now'],
     ['E', 'five minutes earlier'],
     ['N', 'not yet'],
+    ['P', 'it was done as planned'],
     ['T, L', 'take what moves, or leave it'],
     ['Ctrl Z', 'take back what was noted last'],
   ] as const;

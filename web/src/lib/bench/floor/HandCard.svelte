@@ -35,6 +35,8 @@
   const begun = $derived(actual?.end === null ? actual.start : null);
   const due = $derived(begun !== null || task.start <= now + 60);
 
+  /** So long after it should have been over it is asked whether it was, s. */
+  const LONG = 600;
   let ago = $state(0);
   let degrees = $state(untrack(() => actual?.temperature ?? why?.water?.fdt ?? wanted ?? 25));
   let measured = $state(untrack(() => actual?.temperature !== null && actual !== null));
@@ -61,7 +63,7 @@
       said = `Nobody said that ${open.map(({ what }) => what).join(' and ')}. Press it first.`;
       return;
     }
-    const over = Math.floor(now) - minutes * 60;
+    const over = Math.round(now - minutes * 60);
     const quantity = (of: 'temperature' | 'mass', value: number): Event['happened'] => ({
       kind: 'reading', quantity: of, of: null, value: Number(value.toFixed(3)),
     }); // prettier-ignore
@@ -164,7 +166,13 @@
       {#if begun === null}<button type="button" class="knuckle" data-verb="begin" onclick={begin}
           >Begin</button
         >{/if}
-      <button type="button" class="knuckle" data-verb="five" onclick={() => done(5)}>Done 5 min ago</button>
+      {#if begun === null && now > task.end + LONG}
+        <button type="button" class="knuckle" data-verb="planned" onclick={() => done((now - task.end) / 60)}
+          >Done at {clock(task.end)}, as planned</button
+        >
+      {:else}
+        <button type="button" class="knuckle" data-verb="five" onclick={() => done(5)}>Done 5 min ago</button>
+      {/if}
       <button type="button" class="knuckle" data-verb="earlier" onclick={() => (ago += 5)}
         >Earlier{ago > 0 ? `: ${formatNumber(ago, 0)} min` : ''}</button
       >
