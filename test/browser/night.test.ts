@@ -1,4 +1,6 @@
 import assert from 'node:assert/strict';
+import { v7 as uuid } from 'uuid';
+import type { Culture } from '@jovet/core/culture';
 import type { KeptEvent } from '@jovet/core/run';
 import type { DayInput } from '@jovet/core/plan/demand';
 import type { ViewTask } from '@jovet/core/plan/explain';
@@ -141,3 +143,61 @@ visited('a night from plan to floor to record to what is learned to the next pla
   assert.equal(without['verdict'], 'planned');
   assert.ok(bulk(next) > bulk(first) + 600, `${bulk(next)} s after ${bulk(first)} s`);
 }); // prettier-ignore
+
+/** How many hours before its mix the Day line has the levain of a day made. */
+async function levainBeforeMix(visit: Visit, date: string): Promise<number> {
+  await visit.go(`/plan/day/${date}`);
+  await visit.until('header [role="status"]', /Not saved yet/);
+  const [made, mixed] = await Promise.all(
+    ['levain', '1.mix'].map(async (task) => {
+      const said = await visit.page.$eval(
+        `[data-task="quay-country.${task}"]`,
+        (each) => each.getAttribute('aria-label') ?? '',
+      );
+      const [, hours = '', minutes = ''] = /(\d\d):(\d\d)/.exec(said) ?? assert.fail(said);
+      return Number(hours) + Number(minutes) / 60;
+    }),
+  );
+  return ((mixed ?? 0) - (made ?? 0) + 24) % 24;
+}
+
+visited('a culture that tires makes the feeding of the next night earlier', async (visit) => {
+  const date = '2035-02-08';
+  await onlyOrders(date, ORDER);
+  const usual = await levainBeforeMix(visit, date);
+
+  // A culture like the one that the levain is fed from, and first in the list.
+  const { cultures } = (await api('GET', 'cultures')) as { cultures: { culture: Culture }[] };
+  const like = cultures.find(({ culture }) => culture.slug === 'quay-culture')?.culture;
+  assert.ok(like);
+  const id = uuid();
+  const name = `Alder culture ${Date.now() % 100_000}`;
+  const slug = name.toLowerCase().replaceAll(' ', '-');
+  const culture = { ...like, slug, name, parent: null };
+  await api('POST', 'cultures', { id, culture });
+  const fed = Date.UTC(2035, 1, 6, 20) / 1000;
+  const build = {
+    schema: 1, at: fed, seed: 0.3, flour: 0.6, water: 0.6, temperature: 23, place: { name: 'bench', around: 23 }, vessel: like.vessel,
+  }; // prettier-ignore
+  await api('POST', `cultures/${id}/builds`, { id: uuid(), parent: null, build });
+  try {
+    await at(visit, fed + 8 * 3600, async () => {
+      await visit.go('/make/cultures');
+      await visit.page.click(
+        '::-p-xpath(//nav[@aria-label="Cultures"]//button[contains(., "Alder culture")])',
+      );
+      await visit.until('.main', 'Its vigour is not known yet');
+      await visit.press('young');
+      await visit.press('sinks');
+      await visit.until('.main', /Vigour 0\.\d\d from 1 build/);
+    });
+    const earlier = await levainBeforeMix(visit, date);
+    await visit.until('[data-known]', /Alder culture \d+ at \d\d % of usual vigour.*learned from 1 feeding/);
+    assert.ok(earlier > usual + 0.4, `${earlier} h instead of ${usual} h before the mix`);
+    await visit.page.click(`[data-figure="learned.vigour.${slug}"]`);
+    await visit.until(`[data-working="learned.vigour.${slug}"]`, /most likely after 1 builds? with signs/);
+  } finally {
+    await api('DELETE', `cultures/${id}?rev=1`);
+  }
+  assert.ok(Math.abs((await levainBeforeMix(visit, date)) - usual) < 0.25);
+});
