@@ -2,6 +2,7 @@ import assert from 'node:assert/strict';
 import { readdirSync } from 'node:fs';
 import { test } from 'node:test';
 import fc from 'fast-check';
+import { v7 as uuid } from 'uuid';
 import type { z } from 'zod';
 import { FORMULA_CALCULATIONS } from '../src/lib/server/api/formula-calculations.ts';
 import { demoMix } from '../../core/test/demo.ts';
@@ -270,6 +271,59 @@ test('a day is planned around what is held, and a pin on what is no task is refu
   const [problem] = await refused(await plan([{ task: 'moon-loaf.1.mix', at }]));
   assert.equal(problem?.path, 'pins.0');
 });
+
+test('what a planning answers can be checked, saved and planned on as it is; what is said of the day is in it', async () => {
+  const date = '2032-05-20';
+  const ask = async (path: string, body: unknown) => {
+    const response = await post(path, JSON.stringify(body));
+    assert.equal(response.status, 200, await response.clone().text());
+    return response.json();
+  };
+  const first = await ask('/api/v1/plan', { date, seconds: 3 });
+  assert.equal(first.verdict, 'planned');
+  assert.deepEqual(first.remedies, []);
+  const { input, schedule, tasks } = first;
+  assert.deepEqual(await ask('/api/v1/plan/check', { input, schedule }), { holds: true, sentences: [], cost: first.cost });
+  // At midnight, with a task noted and all goals but one left: the past stands, and it begins with that plan.
+  const now = tasks.find(({ id }: { id: string }) => id === 'oat-tin.1.mix').start + 600;
+  const told = tasks.map(({ id, start, end }: { id: string; start: number; end: number }) => ({ task: id, at: start, end }));
+  const done = tasks[0];
+  const event = { id: uuid(), day: date, subject: { kind: 'task', id: done.id }, happened: { kind: 'ended' }, at: done.end + 300 };
+  const goals = { ...input.bakehouse.floor.weights, night: 7 };
+  const second = await ask('/api/v1/plan', { input, from: schedule, events: [event], now, told, goals, learned: {}, seconds: 3 });
+  assert.equal(second.verdict, 'planned');
+  assert.deepEqual(
+    [second.input.now, second.input.events.length, second.input.told.length, second.input.bakehouse.floor.weights.night],
+    [now, 1, told.length, 7],
+  );
+  const startOf = (plan: typeof first, id: string) => plan.tasks.find((task: { id: string }) => task.id === id).start;
+  for (const { id, start } of tasks) if (start < now && id !== done.id) assert.equal(startOf(second, id), start, id);
+  assert.ok((await ask('/api/v1/plan/check', { input: second.input, schedule: second.schedule })).holds);
+  const saved = await fetch(`${served}/api/v1/plans/${date}`, {
+    method: 'PUT', headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ base: 0, input: second.input, schedule: second.schedule }),
+  });
+  assert.equal(saved.status, 200, await saved.clone().text());
+  const [other] = await refused(await post('/api/v1/plan', JSON.stringify({ input: second.input, from: { tasks: [], ways: [] } })));
+  assert.equal(other?.path, 'from');
+  const both = await refused(await post('/api/v1/plan', JSON.stringify({ date, input })));
+  assert.match(both[0]?.problem ?? '', /one of the two/);
+}); // prettier-ignore
+
+test('a plan that was not found is answered with the nearest, which can be checked, and with ways out that hold', async () => {
+  const { input } = await (await post('/api/v1/plan', JSON.stringify({ date: '2032-05-27', seconds: 1 }))).json();
+  const { floor } = input.bakehouse;
+  const few = { ...input, bakehouse: { ...input.bakehouse, floor: { ...floor, hands: floor.hands.slice(0, 2) } } };
+  const answer = await (await post('/api/v1/plan', JSON.stringify({ input: few, seconds: 4 }))).json();
+  assert.notEqual(answer.verdict, 'planned');
+  assert.ok(answer.sentences.length > 0);
+  if (answer.schedule) {
+    const checked = await (await post('/api/v1/plan/check', JSON.stringify({ input: answer.input, schedule: answer.schedule }))).json();
+    assert.equal(checked.holds, false);
+    assert.ok(checked.sentences.length > 0);
+  }
+  for (const { words, cost } of answer.remedies) assert.ok(words.length > 5 && cost > 0);
+}); // prettier-ignore
 
 test('the best plan that was found for a day is kept, unless it does not hold', async () => {
   const date = '2032-04-01';
