@@ -311,18 +311,24 @@ test('what a planning answers can be checked, saved and planned on as it is; wha
 }); // prettier-ignore
 
 test('a plan that was not found is answered with the nearest, which can be checked, and with ways out that hold', async () => {
-  const { input } = await (await post('/api/v1/plan', JSON.stringify({ date: '2032-05-27', seconds: 1 }))).json();
-  const { floor } = input.bakehouse;
-  const few = { ...input, bakehouse: { ...input.bakehouse, floor: { ...floor, hands: floor.hands.slice(0, 2) } } };
-  const answer = await (await post('/api/v1/plan', JSON.stringify({ input: few, seconds: 4 }))).json();
-  assert.notEqual(answer.verdict, 'planned');
-  assert.ok(answer.sentences.length > 0);
-  if (answer.schedule) {
-    const checked = await (await post('/api/v1/plan/check', JSON.stringify({ input: answer.input, schedule: answer.schedule }))).json();
-    assert.equal(checked.holds, false);
-    assert.ok(checked.sentences.length > 0);
-  }
-  for (const { words, cost } of answer.remedies) assert.ok(words.length > 5 && cost > 0);
+  const ask = async (path: string, body: unknown) => (await post(path, JSON.stringify(body))).json();
+  const { input } = await ask('/api/v1/plan', { date: '2032-05-27', seconds: 1 });
+  type Line = { formula: string; pieces: number };
+  const more = input.demand.map((line: Line) => ({ ...line, pieces: Math.round(line.pieces * 1.3) }));
+  const full = await ask('/api/v1/plan', { input: { ...input, demand: more }, seconds: 1 });
+  assert.equal(full.verdict, 'not-found');
+  assert.ok(full.sentences.length > 0);
+  const checked = await ask('/api/v1/plan/check', { input: full.input, schedule: full.schedule });
+  assert.equal(checked.holds, false);
+  assert.deepEqual(checked.sentences.length > 0, true);
+  const early = input.demand
+    .filter(({ formula }: Line) => formula === 'lantern-baguette')
+    .map((line: Line) => ({ ...line, pieces: 30, drop: '03:00' }));
+  const short = await ask('/api/v1/plan', { input: { ...input, demand: early.slice(0, 1) }, seconds: 4 });
+  assert.notEqual(short.verdict, 'planned');
+  assert.match(short.sentences[0], /Lantern Baguette/);
+  assert.ok(short.remedies.length > 0, short.sentences[0]);
+  for (const { words, cost } of short.remedies) assert.ok(words.length > 5 && cost > 0);
 }); // prettier-ignore
 
 test('the best plan that was found for a day is kept, unless it does not hold', async () => {

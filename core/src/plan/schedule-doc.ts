@@ -3,7 +3,7 @@ import { z } from 'zod';
 const Placed = z.strictObject({
   start: z.number().int().min(0).max(4000),
   mode: z.number().int().min(0).max(20),
-  people: z.array(z.number().int().min(0).max(200)).max(20),
+  people: z.array(z.number().int().min(-1).max(200)).max(20).describe('−1: there is nobody to do it'),
 });
 
 /** A plan as data from outside: shape only, whether it holds is the checker’s to say. */
