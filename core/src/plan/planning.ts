@@ -76,6 +76,50 @@ export function* planning(network: Network, seed: number, from: Schedule | null 
   }
 } // prettier-ignore
 
+/** How long a planning goes on, and how it lets others have their turn. */
+export interface Pace {
+  /** A plan of the same tasks to begin with. */
+  readonly from?: Schedule | null;
+  /** Whether it is enough: with what was found so far, after so many rounds. */
+  readonly over: (answer: Answer | null, rounds: number) => boolean;
+  /** Between two steps; false: nobody waits for the answer any longer. */
+  readonly breathe: () => Promise<boolean>;
+  /** Hears after each step what there is. */
+  readonly told?: (answer: Answer | null, rounds: number) => void;
+  /** Where no plan is found, the nearest is looked for. */
+  readonly nearest?: boolean;
+}
+
+/**
+ * Plans a day at a pace: the one driver of `planning`, for a page, a server and a command alike.
+ *
+ * @returns null where nobody waited, or where there is no answer and no nearest plan was asked for
+ *
+ * @example
+ * const network = networkOf(demoDay());
+ * const pace = { over: (answer: Answer | null) => answer !== null, breathe: async () => true };
+ * assert.ok(network.ok && (await planAtPace(network.value, 1, pace))?.verdict === 'planned');
+ */
+export async function planAtPace(network: Network, seed: number, pace: Pace): Promise<Answer | null> {
+  const { from = null, over, breathe, told, nearest = false } = pace;
+  let answer: Answer | null = null;
+  let [best, rounds]: [Schedule, number] = [{ tasks: [], ways: [] }, 0];
+  for (const step of planning(network, seed, from)) {
+    answer = step.answer ?? answer;
+    best = step.progress?.best ?? best;
+    rounds = step.progress?.rounds ?? rounds;
+    told?.(answer, rounds);
+    if (answer?.verdict === 'impossible' || over(answer, rounds)) break;
+    if (!(await breathe())) return null;
+  }
+  if (answer || !nearest) return answer;
+  const search = nearestTo(network, best, seed);
+  for (let next = search.next(); ; next = search.next()) {
+    if (next.done) return next.value;
+    if (!(await breathe())) return null;
+  }
+}
+
 /** The verdict, if a certificate is found and the checker confirms it. */
 function impossible(instance: Instance): Answer | null {
   const certificate = whyImpossible(instance);

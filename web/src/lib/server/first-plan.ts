@@ -1,10 +1,11 @@
 import { createHash } from 'node:crypto';
-import { setImmediate as breathe } from 'node:timers/promises';
+import { setImmediate as rest } from 'node:timers/promises';
 import { networkOf } from '@jovet/core/plan/network';
 import { plannedDay, type PlannedDay } from '@jovet/core/plan/explain';
-import { planning } from '@jovet/core/plan';
+import { planAtPace } from '@jovet/core/plan';
 import type { DayInput } from '@jovet/core/plan/demand';
 import type { Schedule } from '@jovet/core/plan/instance';
+import { within } from './in-slices.ts';
 
 /** Seconds after which a day without a plan is left to the planner in the browser. */
 const MOST = 2;
@@ -29,7 +30,7 @@ export async function firstPlan(
     .digest('base64');
   const known = kept.get(key);
   if (known !== undefined) return known;
-  await breathe();
+  await rest();
   const day = await planned(input, saved, oven);
   const [oldest] = kept.keys();
   if (kept.size >= MOST_KEPT && oldest !== undefined) kept.delete(oldest);
@@ -41,11 +42,10 @@ async function planned(input: DayInput, saved: Schedule | null, oven: boolean): 
   const network = input.demand.some(({ pieces }) => pieces > 0) ? networkOf(input) : null;
   if (!network?.ok) return null;
   if (saved) return plannedDay(input, network.value, saved, oven);
-  const until = performance.now() + MOST * 1000;
-  for (const { answer } of planning(network.value, input.seed)) {
-    if (answer?.verdict === 'planned') return plannedDay(input, network.value, answer.schedule, oven);
-    if (answer || performance.now() > until) return null;
-    await breathe();
-  }
-  return null;
+  const { over, breathe } = within(MOST);
+  const answer = await planAtPace(network.value, input.seed, {
+    breathe,
+    over: (found, rounds) => found !== null || over(found, rounds),
+  });
+  return answer?.verdict === 'planned' ? plannedDay(input, network.value, answer.schedule, oven) : null;
 }

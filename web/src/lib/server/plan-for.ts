@@ -1,20 +1,9 @@
-import { setImmediate as breathe } from 'node:timers/promises';
-import {
-  nearestTo,
-  planning,
-  remedied,
-  remediesFor,
-  remedyWords,
-  type Answer,
-  type Remedy,
-} from '@jovet/core/plan';
+import { planAtPace, remedied, remediesFor, remedyWords, type Answer, type Remedy } from '@jovet/core/plan';
 import { networkOf, type Network } from '@jovet/core/plan/network';
 import type { DayInput } from '@jovet/core/plan/demand';
 import type { Schedule } from '@jovet/core/plan/instance';
+import { within } from './in-slices.ts';
 import { bad, good, problem, type Problem, type Result } from '@jovet/core/problem';
-
-/** A slice of planning, ms: then the server answers others. */
-const SLICE = 20;
 
 /** A day as it was planned. */
 export interface PlannedFor {
@@ -42,21 +31,7 @@ export async function planFor(
   if (!network.ok) return network;
   const problems = problemsOf(input, network.value, from);
   if (problems.length > 0) return { ok: false, problems };
-  const until = performance.now() + seconds * 1000;
-  const breathing = slices();
-  let answer: Answer | null = null;
-  let best: Schedule = { tasks: [], ways: [] };
-  for (const step of planning(network.value, seed, from)) {
-    answer = step.answer ?? answer;
-    best = step.progress?.best ?? best;
-    if (performance.now() > until) break;
-    await breathing();
-  }
-  const nearest = answer ? null : nearestTo(network.value, best, seed);
-  for (let next = nearest?.next(); next && answer === null; next = nearest?.next()) {
-    if (next.done) answer = next.value;
-    await breathing();
-  }
+  const answer = await planAtPace(network.value, seed, { ...within(seconds), from, nearest: true });
   if (!answer) throw new Error('planning ends with an answer');
   return good({ network: network.value, answer });
 }
@@ -73,15 +48,6 @@ function problemsOf(input: DayInput, { instance }: Network, from: Schedule | nul
     problems.push(problem('from', 'This plan is of other tasks.', 'Send the plan with its own input.'));
   return problems;
 }
-
-const slices = () => {
-  let breath = performance.now();
-  return async () => {
-    if (performance.now() - breath < SLICE) return;
-    await breathe();
-    breath = performance.now();
-  };
-};
 
 /** A remedy, and what the plan costs that it gives. */
 export interface Offered {
@@ -106,21 +72,9 @@ export async function remediesOf(
     if (offered.length >= OFFERED || performance.now() > until) break;
     const changed = networkOf(remedied(input, remedy));
     if (!changed.ok) continue;
-    const cost = await costWithin(changed.value, seed, TRY);
-    if (cost !== null) offered.push({ remedy, words: remedyWords(input, remedy), cost });
+    const found = await planAtPace(changed.value, seed, within(TRY));
+    if (found?.verdict === 'planned')
+      offered.push({ remedy, words: remedyWords(input, remedy), cost: found.cost.total });
   }
   return offered.sort((one, other) => one.cost - other.cost);
-}
-
-/** The cost of the best plan that is found in so many seconds; null where none is. */
-async function costWithin(network: Network, seed: number, seconds: number): Promise<number | null> {
-  const until = performance.now() + seconds * 1000;
-  const breathing = slices();
-  let cost: number | null = null;
-  for (const { answer } of planning(network, seed)) {
-    if (answer?.verdict === 'planned') cost = answer.cost.total;
-    if (answer?.verdict === 'impossible' || performance.now() > until) break;
-    await breathing();
-  }
-  return cost;
 }

@@ -1,6 +1,6 @@
 import {
   carriedOver,
-  nearestTo,
+  planAtPace,
   planning,
   remediesFor,
   remedied,
@@ -15,6 +15,8 @@ import type { FromPlanner, ToPlanner } from './messages';
 
 /** The planner in its own thread: it plans in slices, so that it hears at once when something else is asked. */
 const SLICE = 25;
+/** What is found is told so far apart, ms. */
+const SAID = 250;
 /** Rounds of a search after which the planner is ready. */
 const READY = 10;
 /** How much longer it is looked for a first plan than for a better one. */
@@ -125,46 +127,36 @@ async function search(
 ): Promise<Answer | null> {
   let [breath, said] = [performance.now(), 0];
   let until = breath + seconds * 1000 * patience;
-  let answer: Answer | null = null;
-  let shown: Schedule | null = null;
-  let [best, rounds]: [Schedule, number] = [{ tasks: [], ways: [] }, 0];
-  for (const step of planning(network, input.seed, from)) {
-    answer = step.answer ?? answer;
-    best = step.progress?.best ?? best;
-    rounds = step.progress?.rounds ?? rounds;
-    const now = performance.now();
-    if (answer?.verdict === 'impossible') return answer;
-    // The first plan is shown at once, better ones a few times a second.
-    if (answer?.verdict === 'planned' && answer.schedule !== shown && (shown === null || now - said > 250)) {
-      if (shown === null) until = now + seconds * 1000;
-      shown = answer.schedule;
-      said = now;
-      told(shown, rounds, false);
-    } else if (answer === null && now - said > 250) {
-      said = now;
-      told(null, rounds, false);
-    }
-    if (now > until) break;
-    if (now - breath > SLICE) {
-      await breathe();
-      breath = performance.now();
-      if (mine !== turn) return null;
-    }
-  }
-  if (answer?.verdict === 'planned') {
-    told(answer.schedule, rounds, true);
-    return answer;
-  }
-  if (answer) return answer;
-  const nearest = nearestTo(network, best, input.seed);
-  for (;;) {
-    const { done, value } = nearest.next();
-    if (done) return value;
-    if (performance.now() - breath < SLICE) continue;
-    await breathe();
-    breath = performance.now();
-    if (mine !== turn) return null;
-  }
+  let [shown, last]: [Schedule | null, number] = [null, 0];
+  const answer = await planAtPace(network, input.seed, {
+    from,
+    nearest: true,
+    told: (found, rounds) => {
+      last = rounds;
+      const now = performance.now();
+      const often = now - said > SAID;
+      // The first plan is shown at once, better ones a few times a second.
+      if (found?.verdict === 'planned' && found.schedule !== shown && (shown === null || often)) {
+        if (shown === null) until = now + seconds * 1000;
+        ({ schedule: shown } = found);
+        said = now;
+        told(shown, rounds, false);
+      } else if (found === null && often) {
+        said = now;
+        told(null, rounds, false);
+      }
+    },
+    over: () => performance.now() > until,
+    breathe: async () => {
+      if (performance.now() - breath > SLICE) {
+        await breathe();
+        breath = performance.now();
+      }
+      return mine === turn;
+    },
+  });
+  if (answer?.verdict === 'planned') told(answer.schedule, last, true);
+  return answer;
 }
 
 async function offerRemedies(

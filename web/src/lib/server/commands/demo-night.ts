@@ -1,18 +1,18 @@
 import { v7 as uuid } from 'uuid';
 import type { Build } from '@jovet/core/culture';
-import { planning } from '@jovet/core/plan';
+import { planAtPace } from '@jovet/core/plan';
 import type { DayInput } from '@jovet/core/plan/demand';
 import { cultureFor } from '@jovet/core/learned';
 import { buildsOf, type PlannedBuild } from '@jovet/core/plan/explain';
-import type { Schedule } from '@jovet/core/plan/instance';
 import { networkOf } from '@jovet/core/plan/network';
 import { addDays, localTime } from '@jovet/core/time';
 import type { Actor, Db } from '../database/connection.ts';
 import { feedCulture, listCultures, type StoredCulture } from '../database/culture.ts';
 import { dayInputFor, saveDayPlan } from '../database/day-plan.ts';
+import { within } from '../in-slices.ts';
 
-/** The search for a plan of a demo day ends after so many rounds, which take about a second; and at the latest, ms. */
-const [ROUNDS, MOST] = [120, 4000];
+/** The search for a plan of a demo day ends after so many rounds, which take about a second; and at the latest, s. */
+const [ROUNDS, MOST] = [120, 4];
 /** Hours before now from which cultures were fed. */
 const FED = 40;
 
@@ -27,7 +27,7 @@ export async function beginDemoNights(db: Db, actor: Actor, now: number): Promis
   for (const date of [today, addDays(today, 1)]) {
     const input = await dayInputFor(db, actor, date);
     if (!input.ok) continue;
-    const planned = planOnce(input.value);
+    const planned = await planOnce(input.value);
     if (!planned || planned.lastDrop <= now) continue;
     await saveDayPlan(db, actor, input.value, planned.schedule, [], 0);
     const cultures = await listCultures(db, actor);
@@ -37,15 +37,15 @@ export async function beginDemoNights(db: Db, actor: Actor, now: number): Promis
   }
 }
 
-function planOnce(input: DayInput) {
+async function planOnce(input: DayInput) {
   const network = networkOf(input);
   if (!network.ok) return null;
-  const until = performance.now() + MOST;
-  let schedule: Schedule | null = null;
-  for (const { answer, progress } of planning(network.value, input.seed)) {
-    if (answer?.verdict === 'planned') ({ schedule } = answer);
-    if ((schedule && (progress?.rounds ?? 0) > ROUNDS) || performance.now() > until) break;
-  }
+  const { over, breathe } = within(MOST);
+  const answer = await planAtPace(network.value, input.seed, {
+    breathe,
+    over: (found, rounds) => (found?.verdict === 'planned' && rounds > ROUNDS) || over(found, rounds),
+  });
+  const schedule = answer?.verdict === 'planned' ? answer.schedule : null;
   if (!schedule) return null;
   const lots = network.value.doughs.flatMap(({ batches }) => batches.flatMap((batch) => batch.lots));
   const lastDrop = Math.max(...lots.map(({ drop }) => drop));
