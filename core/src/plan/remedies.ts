@@ -1,5 +1,7 @@
 import { localTime } from '../time/index.ts';
 import { formatDuration, formatNumber } from '../units/index.ts';
+import { ferments } from '../formula/scale/index.ts';
+import type { Formula } from '../formula/index.ts';
 import { warmestProof, SKILLS, type Skill } from '../bakehouse/index.ts';
 import { SLOT } from '../dough/index.ts';
 import type { DayInput, Pin } from './demand/index.ts';
@@ -49,6 +51,15 @@ export function remedied(input: DayInput, remedy: Remedy): DayInput {
           : floor.products,
       });
     }
+    case 'again':
+      return { ...input, again: [...new Set([...input.again, remedy.formula])] };
+    case 'share':
+      return {
+        ...input,
+        formulas: input.formulas.map((each) =>
+          each.slug === remedy.formula ? { ...each, formula: withShare(each.formula, remedy) } : each,
+        ),
+      };
     case 'proof':
       if (floor.proofBox && floor.proofBox.temperature !== null)
         return withFloor({
@@ -137,6 +148,10 @@ export function remedyWords(input: DayInput, remedy: Remedy): string {
     }
     case 'lighter':
       return `${nameOf(remedy.formula)} ${formatNumber(remedy.percent, 0)} % lighter`;
+    case 'again':
+      return `A second dough of ${nameOf(remedy.formula)} for the rest`;
+    case 'share':
+      return `${nameOf(remedy.formula)} with ${formatNumber(remedy.percent, 0)} % of its pre-ferment${remedy.yeast ? ' and more yeast' : ''}`;
     case 'unpin':
       return `Let go of the time to ${remedy.name}`;
     case 'swap':
@@ -161,7 +176,7 @@ interface Trouble {
  * @returns the likeliest first
  */
 export function remediesFor(input: DayInput, network: Network, answer: Answer): Remedy[] {
-  if (answer.verdict === 'planned') return [];
+  if (answer.verdict === 'planned') return waysOn(network);
   const trouble = troubleOf(network, answer);
   const { floor, zone } = input.bakehouse;
   const remedies: Remedy[] = trouble.pinned.map((task) => ({
@@ -205,6 +220,43 @@ export function remediesFor(input: DayInput, network: Network, answer: Answer): 
     if (trouble.things.length > 0) remedies.push({ kind: 'lighter', formula: dough.slug, percent: 10 });
   }
   return remedies;
+}
+
+/** What a dough that was begun is not enough for may be made of otherwise. */
+function waysOn({ doughs }: Network): Remedy[] {
+  return doughs.flatMap(({ slug, formula, scaled, short }): Remedy[] => {
+    const [first] = short;
+    if (!first) return [];
+    const again: Remedy = { kind: 'again', formula: slug };
+    const wanted = short.reduce((sum, { lot, given }) => sum + (lot.pieces - given) * lot.scaledWeight, 0);
+    const percent = Math.floor((100 * scaled.dough) / (scaled.dough + wanted));
+    // What is mixed already stays as it is.
+    if (first.of === 'dough' || percent < 10) return [again];
+    const yeasted = formula.ingredients.some(({ kind }) => kind === 'yeast');
+    const share = (yeast: boolean): Remedy => ({ kind: 'share', formula: slug, percent, yeast });
+    return [again, share(false), ...(yeasted ? [share(true)] : [])];
+  });
+}
+
+/** A formula with so much of its pre-ferments; what they do not bring goes into the mix, yeast also for what they lack. */
+function withShare(formula: Formula, { percent, yeast }: Extract<Remedy, { kind: 'share' }>): Formula {
+  const share = percent / 100;
+  const kinds = new Map(formula.ingredients.map(({ slug, kind }) => [slug, kind]));
+  const { doc } = formula;
+  return {
+    ...formula,
+    doc: {
+      ...doc,
+      lines: doc.lines.map((line) =>
+        yeast && kinds.get(line.ingredient) === 'yeast' ? { ...line, percent: line.percent / share } : line,
+      ),
+      parts: doc.parts.map((part) =>
+        ferments(part.kind)
+          ? { ...part, lines: part.lines.map((line) => ({ ...line, percent: line.percent * share })) }
+          : part,
+      ),
+    },
+  };
 }
 
 /** A load that is held and in the way may change places with any other that is held. */

@@ -16,6 +16,19 @@ export const Remedy = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('cold'), formula: Slug, product: Slug, name: z.string() }),
   z.strictObject({ kind: z.literal('proof'), formula: Slug, by: z.number().min(-10).max(10) }),
   z.strictObject({ kind: z.literal('lighter'), formula: Slug, percent: z.number().gt(0).max(50) }),
+  z
+    .strictObject({ kind: z.literal('again'), formula: Slug })
+    .describe('a second dough for what the first, begun already, is not enough for'),
+  z
+    .strictObject({
+      kind: z.literal('share'),
+      formula: Slug,
+      percent: z.number().min(10).max(100),
+      yeast: z.boolean(),
+    })
+    .describe(
+      'so much of its pre-ferments, in percent of what the formula says; with more yeast for what is missing',
+    ),
   z.strictObject({ kind: z.literal('unpin'), task: z.string(), name: z.string() }),
   z.strictObject({
     kind: z.literal('swap'),

@@ -5,6 +5,7 @@ import { bad, good, place, problem, type Problem, type Result } from '../../prob
 import { resolveLocal } from '../../time/index.ts';
 import { actualsOf } from '../../run/index.ts';
 import type { DayInput } from './input.ts';
+import { madeOf, type Made } from './made.ts';
 
 /** Pieces of one product in one batch that leave together. */
 export interface Lot {
@@ -36,6 +37,19 @@ export interface Dough {
   readonly mixer: Mixer;
   readonly programme: Programme;
   readonly batches: readonly DoughBatch[];
+  /** What was ordered of it that it is not enough for, since it was begun. */
+  readonly short: readonly Short[];
+}
+
+/** Pieces that were ordered and are not made, and what there is only so much of. */
+export interface Short {
+  readonly lot: Lot;
+  /** Pieces that there are. */
+  readonly given: number;
+  /** The dough itself or one of its pre-ferments, kg of it, and when it was begun; epoch seconds. */
+  readonly of: string;
+  readonly kilograms: number;
+  readonly at: number;
 }
 
 /** Drops of one dough that lie further apart are made apart, h: bread of the morning is not bread of the evening. */
@@ -84,11 +98,16 @@ export function doughsOf(input: DayInput): Result<Dough[]> {
     const index = input.formulas.findIndex((each) => each.slug === slug);
     const formula = input.formulas[index]?.formula;
     if (!formula) continue;
-    runsOf(all).forEach((run, n) => {
-      const dough = doughOf(input, slug, formula, run, n);
-      if (dough.ok) doughs.push(dough.value);
-      else problems.push(...dough.problems.map((each) => place(`formulas.${index}`, each)));
-    });
+    const add = (key: string, run: readonly Lot[]): void => {
+      const dough = doughOf(input, slug, key, formula, run);
+      if (!dough.ok)
+        return void problems.push(...dough.problems.map((each) => place(`formulas.${index}`, each)));
+      const rest = dough.value.short.map(({ lot, given }) => ({ ...lot, pieces: lot.pieces - given }));
+      const again = rest.length > 0 && input.again.includes(slug);
+      doughs.push(again ? { ...dough.value, short: [] } : dough.value);
+      if (again) add(`${key}-again`, rest);
+    };
+    runsOf(all).forEach((run, n) => add(n === 0 ? slug : `${slug}-${n + 1}`, run));
   }
   return problems.length > 0 ? bad(...problems) : good(doughs);
 }
@@ -104,16 +123,18 @@ function runsOf(lots: readonly Lot[]): Lot[][] {
   return runs;
 }
 
+/** What there is may be so much too little: hands and scales are no better. */
+const ENOUGH = 0.985;
+
 function doughOf(
   input: DayInput,
   slug: string,
+  key: string,
   formula: Formula,
-  lots: readonly Lot[],
-  run: number,
+  wanted: readonly Lot[],
 ): Result<Dough> {
-  const order = piecesOf(lots);
-  const scaled = scaleFormula(formula, order);
-  if (!scaled.ok) return scaled;
+  const asked = scaleFormula(formula, piecesOf(wanted));
+  if (!asked.ok) return asked;
   const { doc } = formula;
   const programme = input.bakehouse.programmes.find((each) => each.slug === doc.process.programme);
   if (!programme)
@@ -124,20 +145,72 @@ function doughOf(
         'Choose one of its programmes in the formula.',
       ),
     );
+  const made = madeOf(input, key, asked.value);
+  const { most } = made;
+  const cut =
+    most && most.dough < asked.value.dough * ENOUGH
+      ? cutFrom((massOf(wanted) * most.dough) / asked.value.dough, wanted)
+      : wanted;
+  const lots = cut.length > 0 ? cut : wanted;
+  const order = piecesOf(lots);
+  const scaled = lots === wanted ? asked : scaleFormula(formula, order);
+  if (!scaled.ok) return scaled;
   const mixer = mixerFor(scaled.value.dough, input.mixers);
-  const count = Math.max(1, Math.ceil(scaled.value.dough / mixer.maxDough - 1e-9));
-  const key = run === 0 ? slug : `${slug}-${run + 1}`;
+  const count = made.mixes?.size ?? Math.max(1, Math.ceil(scaled.value.dough / mixer.maxDough - 1e-9));
+  const left = wanted.map((lot) => ({ ...lot }));
+  const batches = parted(lots, count).map((each, index): DoughBatch => {
+    const n = index + 1;
+    const real = actualsOf(input.events).get(`${key}.${n}.divide`)?.mass ?? null;
+    const divided = made.divided.get(n);
+    return {
+      n,
+      dough: made.mixes?.get(n) ?? scaled.value.dough * (massOf(each) / massOf(lots)),
+      lots: real !== null ? cutFrom(real, each) : divided ? asDivided(left, divided) : each,
+    };
+  });
+  const short = most ? shortOf(wanted, batches, most) : [];
   return good({
-    key, slug, name: doc.name, formula, order, scaled: scaled.value, mixer, programme,
-    batches: parted(lots, count).map((each, index) => {
-      const real = actualsOf(input.events).get(`${key}.${index + 1}.divide`)?.mass ?? null;
-      return {
-        n: index + 1,
-        dough: scaled.value.dough * (massOf(each) / massOf(lots)),
-        lots: real === null ? each : cutFrom(real, each),
-      };
-    }),
-  }); // prettier-ignore
+    key, slug, name: doc.name, formula, order, scaled: scaled.value, mixer, programme, batches, short,
+  });
+} // prettier-ignore
+
+/**
+ * Lots of a batch that was divided already: so many pieces of each product as there were, for what leaves first.
+ *
+ * @param left what is ordered and in no batch yet; what goes into this one is taken off
+ */
+function asDivided(
+  left: { -readonly [K in keyof Lot]: Lot[K] }[],
+  pieces: ReadonlyMap<string, number>,
+): Lot[] {
+  return [...pieces].flatMap(([name, count]) => {
+    const own = left.filter((lot) => lot.name === name);
+    let over = count;
+    return own
+      .map((lot, index): Lot => {
+        const taken = index === own.length - 1 ? over : Math.min(over, lot.pieces);
+        over -= taken;
+        lot.pieces = Math.max(0, lot.pieces - taken);
+        return { ...lot, pieces: taken };
+      })
+      .filter((lot) => lot.pieces > 0);
+  });
+}
+
+/** What was ordered and is in no batch. */
+function shortOf(
+  wanted: readonly Lot[],
+  batches: readonly DoughBatch[],
+  { of, kilograms, at }: NonNullable<Made['most']>,
+): Short[] {
+  const same = (one: Lot, other: Lot) =>
+    one.product === other.product && one.drop === other.drop && one.scaledWeight === other.scaledWeight;
+  return wanted.flatMap((lot) => {
+    const given = batches
+      .flatMap(({ lots }) => lots)
+      .reduce((sum, each) => sum + (same(each, lot) ? each.pieces : 0), 0);
+    return given < lot.pieces ? [{ lot, given, of, kilograms, at }] : [];
+  });
 }
 
 /** Pieces of some lots by product and weight. */

@@ -41,8 +41,22 @@ export const Stand = z.strictObject({
 });
 export type Stand = z.infer<typeof Stand>;
 
-/** A task of a plan that people were told of. */
-const Told = Pin.extend({ end: z.number().int().optional() });
+/** A task of a plan that people were told of: when, and what it makes. */
+export const Told = Pin.extend({
+  end: z.number().int().optional(),
+  note: z
+    .strictObject({
+      kind: z.string().max(20),
+      dough: z.string().max(200),
+      batch: z.number().int().nullable(),
+      name: z.string().max(200),
+      /** kg */
+      mass: z.number().min(0).max(100_000).nullable(),
+      pieces: z.number().int().min(0).max(100_000).nullable(),
+    })
+    .optional(),
+});
+export type Told = z.infer<typeof Told>;
 
 /** Inputs of the first form had what happened gathered by task. */
 function upcastDayInput(data: unknown): unknown {
@@ -78,6 +92,8 @@ export const DayInputNow = z.strictObject({
   now: z.number().int().nullable().default(null),
   /** Where people were told that tasks are, epoch seconds. */
   told: z.array(Told).max(2000).default([]),
+  /** Formulas of which a second dough is made for what the first, begun already, is not enough for. */
+  again: z.array(Slug).max(200).default([]),
   /** Of the search: the same seed gives the same plans. */
   seed: z.number().int().min(0).max(4_294_967_295).default(1),
 });

@@ -1,6 +1,8 @@
 import type { Actual } from '../../run/index.ts';
-import { formatDuration, formatNumber } from '../../units/index.ts';
-import type { DayInput } from '../demand/index.ts';
+import { localTime } from '../../time/index.ts';
+import { formatDuration, formatMass, formatNumber } from '../../units/index.ts';
+import type { DayInput, Told } from '../demand/index.ts';
+import type { Network } from '../network/index.ts';
 import type { DayView } from './view.ts';
 
 /** Seconds by which something must be elsewhere to be said. */
@@ -107,4 +109,23 @@ export function movesSentence(moved: readonly Moved[], clock: (at: number) => st
     .map(({ what, from, to }) => `${what} to ${clock(to)} instead of ${clock(from)}`);
   const more = moved.length > NAMED ? `; and ${moved.length - NAMED} more` : '';
   return `${count} ${moved.length === 1 ? 'moves' : 'move'}: ${named.join('; ')}${more}.`;
+}
+
+/** A plan as people are told of it: when each task is, and what it makes. */
+export const toldOf = ({ tasks }: DayView): Told[] =>
+  tasks.map(({ id, start, end, note }) => {
+    const { kind, dough, batch, name, mass, pieces } = note;
+    return { task: id, at: start, end, note: { kind, dough, batch, name, mass, pieces } };
+  });
+
+/** What was ordered and is not made since too little was begun, in sentences. */
+export function shortWords({ bakehouse }: Pick<DayInput, 'bakehouse'>, { doughs }: Network): string[] {
+  return doughs.flatMap(({ name, short }) =>
+    short.map(({ lot, given, of, kilograms, at }) => {
+      const what = of === 'dough' ? `${name} was mixed` : `${of} was made`;
+      const { time } = localTime(at, bakehouse.zone);
+      const drop = localTime(lot.drop, bakehouse.zone).time;
+      return `${what} at ${time}, ${formatMass(kilograms, 'kg', 1)}: enough for ${given} of ${lot.pieces} ${lot.name} for ${drop}.`;
+    }),
+  );
 }

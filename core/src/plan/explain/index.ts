@@ -1,4 +1,13 @@
-export { type Moved, movedTasks, movesSentence, orderChanges, piecesChanged, whyLonger } from './changes.ts';
+export {
+  type Moved,
+  movedTasks,
+  movesSentence,
+  orderChanges,
+  piecesChanged,
+  shortWords,
+  toldOf,
+  whyLonger,
+} from './changes.ts';
 export { faultSentences } from './fault-sentences.ts';
 export type { TubLabel } from './labels.ts';
 export { type OvenDay, ovenDay, type OvenItem, type OvenLoad } from './oven-day.ts';

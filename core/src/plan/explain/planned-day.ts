@@ -3,6 +3,7 @@ import { judge } from '../checker/index.ts';
 import type { Schedule } from '../instance/index.ts';
 import type { DayInput } from '../demand/index.ts';
 import type { Network } from '../network/index.ts';
+import { shortWords } from './changes.ts';
 import { labelsOf, type TubLabel } from './labels.ts';
 import { ovenDay, type OvenDay } from './oven-day.ts';
 import { remindersOf, type Reminder } from './reminders.ts';
@@ -17,6 +18,8 @@ export interface ShownPlan {
   readonly reminders: readonly Reminder[];
   /** What rises until something is done with it; plans of before there was a floor do not have it. */
   readonly rising?: readonly RisingDough[];
+  /** What was ordered and is not made, since too little of it was begun. */
+  readonly short?: readonly string[];
   /** For a room that asks for it. */
   readonly oven: OvenDay | null;
 }
@@ -38,6 +41,7 @@ export function plannedDay(input: DayInput, network: Network, schedule: Schedule
     labels: labelsOf(network, followed, schedule),
     reminders: remindersOf(input, network, schedule),
     rising: risingOf(network, followed, schedule),
+    short: shortWords(input, network),
     oven: oven ? ovenDay(input, network, schedule, followed) : null,
   };
 }

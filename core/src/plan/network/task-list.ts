@@ -2,7 +2,7 @@ import { coolingSeconds, settingAt, STONE_PLAY, whyApart, type BakeProfile } fro
 import { SLOT, SLOT_MINUTES, tableAt, type Table } from '../../dough/index.ts';
 import type { Arc, Batch, Instance, Load, Mode, Stones, Task, Use, Way } from '../instance/index.ts';
 import { SKILLS, type Skill } from '../../bakehouse/index.ts';
-import type { Dough, DayInput } from '../demand/index.ts';
+import type { Dough, DayInput, Told } from '../demand/index.ts';
 import { actualsOf, skippedOf, type Actual } from '../../run/index.ts';
 import { beginOf } from './begin.ts';
 import { stoneOf } from './deck-lots.ts';
@@ -79,7 +79,7 @@ export class TaskList {
   private readonly units: { id: string; name: string; tasks: number[]; leaders: readonly number[] }[] = [];
   private readonly resourceAt: ReadonlyMap<string, number>;
   private readonly actuals: ReadonlyMap<string, Actual>;
-  private readonly told: ReadonlyMap<string, { readonly at: number; readonly end: number | null }>;
+  private readonly told: ReadonlyMap<string, Told>;
   private readonly skipped: ReadonlyMap<string, number>;
   /** The first slot in which something can still begin. */
   private readonly now: number;
@@ -92,7 +92,7 @@ export class TaskList {
     const slot = (epoch: number) => Math.ceil((epoch - frame.origin) / SLOT);
     this.actuals = actualsOf(input.events);
     this.skipped = skippedOf(input.events);
-    this.told = new Map(input.told.map(({ task, at, end = null }) => [task, { at, end }]));
+    this.told = new Map(input.told.map((each) => [each.task, each]));
     this.now = input.now === null ? 0 : Math.max(0, slot(input.now));
   }
 
@@ -196,8 +196,10 @@ export class TaskList {
     const slot = (epoch: number) => Math.max(0, Math.round((epoch - this.frame.origin) / SLOT));
     const first = Math.min(slot(start), this.frame.slots - 1);
     const slots = Math.max(1, end === null ? Math.max(planned, this.now - first) : slot(end) - first);
+    // It makes what people were told that it makes, whatever is ordered since.
+    const { mass = note.mass, pieces = note.pieces } = this.told.get(id)?.note ?? {};
     return this.put(
-      { ...note, done: true },
+      { ...note, done: true, mass, pieces },
       {
         id, batch: unit, kind: note.kind, first, last: first, modes: [{ name: 'done', slots, people: 0, uses }],
         skill: null, load, due: null, told: null,

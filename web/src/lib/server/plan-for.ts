@@ -59,7 +59,7 @@ export interface Offered {
 /** Seconds that a remedy is tried for, and how many are offered. */
 const [TRY, OFFERED] = [0.6, 5];
 
-/** What would give a plan to a day that has none, each planned before it is told; the cheapest first. */
+/** What would give a plan to a day that has none, or all of what is ordered; each planned first, the cheapest first. */
 export async function remediesOf(
   input: DayInput,
   { network, answer }: PlannedFor,
@@ -68,7 +68,7 @@ export async function remediesOf(
 ): Promise<Offered[]> {
   const until = performance.now() + seconds * 1000;
   const offered: Offered[] = [];
-  for (const remedy of answer.verdict === 'planned' ? [] : remediesFor(input, network, answer)) {
+  for (const remedy of remediesFor(input, network, answer)) {
     if (offered.length >= OFFERED || performance.now() > until) break;
     const changed = networkOf(remedied(input, remedy));
     if (!changed.ok) continue;

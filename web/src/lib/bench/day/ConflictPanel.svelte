@@ -1,9 +1,11 @@
 <script lang="ts">
   import { formatNumber } from '@jovet/core/units';
-  import type { Conflict, Offer } from './messages';
+  import type { Offer } from './messages';
 
   interface Props {
-    conflict: Conflict;
+    /** What it comes to, and why. */
+    title: string;
+    sentences: readonly string[];
     offers: readonly Offer[];
     /** Remedies are still being planned. */
     trying: boolean;
@@ -11,17 +13,15 @@
   }
 
   /** Why there is no plan, in sentences, and what helps: each remedy was planned before it is offered. */
-  let { conflict, offers, trying, ontake }: Props = $props();
+  let { title, sentences, offers, trying, ontake }: Props = $props();
 </script>
 
 <section class="notice" role="alert" aria-label="What stands in the way">
   <div class="told">
     <p class="verdict">
-      {conflict.verdict === 'impossible'
-        ? 'This day cannot be done.'
-        : 'No plan found yet. The nearest one breaks this:'}
+      {title}
     </p>
-    {#each conflict.sentences as sentence (sentence)}<p>{sentence}</p>{/each}
+    {#each sentences as sentence (sentence)}<p>{sentence}</p>{/each}
   </div>
   <div class="remedies">
     {#if offers.length > 0}<p class="quiet">Each of these gives a plan that holds:</p>{/if}

@@ -40,9 +40,14 @@
       day.view.firstHands < openedAt &&
       openedAt < day.view.lastDrop,
   );
-  const fromHere = () =>
-    desk.choose(fromMoment(history.present, saved && day ? day.view : null, openedAt), 'now', 3);
-  const fromNow = () => desk.choose({ ...history.present, remedies: desk.taken, ofNow: true }, 'orders', 3);
+  /** What has begun, or should have by the plan that is saved, stays as it is. */
+  const onwards = () =>
+    fromMoment(history.present, saved && day ? day.view : null, Math.ceil(timeNow() / 300) * 300);
+  const fromHere = () => desk.choose(onwards(), 'now', 3);
+  const fromNow = () => {
+    const begun = saved && day !== null && day.view.firstHands < timeNow();
+    desk.choose({ ...(begun ? onwards() : history.present), remedies: desk.taken, ofNow: true }, 'orders', 3);
+  };
   const reasons = $derived(
     desk.before && day
       ? [
@@ -111,9 +116,21 @@
 {/if}
 {#if conflict}
   <ConflictPanel
-    {conflict}
+    title={conflict.verdict === 'impossible'
+      ? 'This day cannot be done.'
+      : 'No plan found yet. The nearest one breaks this:'}
+    sentences={conflict.sentences}
     offers={desk.offers}
     trying={looking === 'remedies'}
+    ontake={(offer) => desk.choose(withRemedy(history.present, offer.remedy), offer.words, 3)}
+  />
+{/if}
+{#if day?.short && day.short.length > 0 && looking === 'no'}
+  <ConflictPanel
+    title="What was begun is not enough for all that is ordered."
+    sentences={day.short}
+    offers={desk.offers}
+    trying={false}
     ontake={(offer) => desk.choose(withRemedy(history.present, offer.remedy), offer.words, 3)}
   />
 {/if}

@@ -1,7 +1,7 @@
 import { pinsAfter, remedied, type Remedy } from '@jovet/core/plan';
 import type { DayInput, Pin, Stand } from '@jovet/core/plan/demand';
 import type { Actual, Event } from '@jovet/core/run';
-import type { DayView } from '@jovet/core/plan/explain';
+import { toldOf, type DayView } from '@jovet/core/plan/explain';
 import type { DayWeights } from '@jovet/core/bakehouse';
 
 /** What the head baker chose about a day beside its orders: undo goes back through it. */
@@ -91,5 +91,5 @@ export const withHappened = (choice: DayChoice, view: DayView, actual: Actual): 
 export const fromMoment = (choice: DayChoice, view: DayView | null, now: number): DayChoice => ({
   ...choice,
   now: Math.max(choice.now ?? 0, now),
-  told: view ? view.tasks.map(({ id, start, end }) => ({ task: id, at: start, end })) : choice.told,
+  told: view ? toldOf(view) : choice.told,
 });

@@ -11,7 +11,14 @@ import {
   type Event,
 } from '@jovet/core/run';
 import type { OpenedDay } from '@jovet/core/plan';
-import { movedTasks, orderChanges, type PlannedDay, type ViewTask, type Why } from '@jovet/core/plan/explain';
+import {
+  movedTasks,
+  orderChanges,
+  toldOf,
+  type PlannedDay,
+  type ViewTask,
+  type Why,
+} from '@jovet/core/plan/explain';
 import type { Schedule } from '@jovet/core/plan/instance';
 import type { Problem } from '@jovet/core/problem';
 import { formatDate, localTime } from '@jovet/core/time';
@@ -360,7 +367,7 @@ export class DayDesk {
     if (answer.kind === 'done') {
       this.savedSchedule = schedule;
       this.savedAs = { n: answer.value.n, at: timeNow() };
-      this.known = view.tasks.map(({ id, start, end }) => ({ task: id, at: start, end }));
+      this.known = toldOf(view);
       onopen(date, false);
       return true;
     }

@@ -75,9 +75,11 @@ async function plan(data: Extract<ToPlanner, { kind: 'plan' }>, mine: number): P
     },
     PATIENCE,
   );
-  if (mine !== turn || answer === null || answer.verdict === 'planned') return;
-  tell({ kind: 'conflict', asked, conflict: conflictOf(input, network.value, answer, oven) });
-  await offerRemedies(input, network.value, answer, asked, mine);
+  if (mine !== turn || answer === null) return;
+  if (answer.verdict !== 'planned')
+    tell({ kind: 'conflict', asked, conflict: conflictOf(input, network.value, answer, oven) });
+  if (answer.verdict !== 'planned' || !data.trial)
+    await offerRemedies(input, network.value, answer, asked, mine);
 }
 
 /** Takes a plan as the one that stands, unless its day has other tasks by now. */

@@ -2,6 +2,7 @@ import {
   movedTasks,
   movesSentence,
   piecesChanged,
+  toldOf,
   whyLonger,
   type PlannedDay,
   type Why,
@@ -100,7 +101,7 @@ export class FloorDesk {
     if (!plan) return;
     this.planning = true;
     const now = Math.ceil(timeNow() / 300) * 300;
-    const told = plan.view.tasks.map(({ id, start, end }) => ({ task: id, at: start, end }));
+    const told = toldOf(plan.view);
     const begun = now > plan.view.firstHands;
     const input = { ...plan.input, events: [...this.events], now: begun ? now : plan.input.now, told };
     this.planner?.plan(input, LOOK, true, true);

@@ -1,7 +1,7 @@
 import { json } from '@sveltejs/kit';
 import type { z } from 'zod';
 import type { DayInput } from '@jovet/core/plan/demand';
-import { certificateWords, faultSentences, toldTasks } from '@jovet/core/plan/explain';
+import { certificateWords, faultSentences, shortWords, toldTasks } from '@jovet/core/plan/explain';
 import { good, type Result } from '@jovet/core/problem';
 import { noSuchMethod, readBody, refuse } from '$lib/server/api/answer';
 import { PlanRequest } from '$lib/server/api/order-schemas';
@@ -56,7 +56,10 @@ function told(input: DayInput, { network, answer }: PlannedFor) {
   const { schedule } = answer;
   return {
     verdict,
-    sentences: faultSentences(input, network, schedule, verdict === 'planned' ? [] : answer.faults),
+    sentences:
+      verdict === 'planned'
+        ? shortWords(input, network)
+        : faultSentences(input, network, schedule, answer.faults),
     cost: verdict === 'planned' ? answer.cost : null,
     tasks: toldTasks(input, network, schedule).map(({ id, note, what, start, end, local, people }) => ({
       id,

@@ -1,0 +1,55 @@
+import type { ScaledFormula } from '../../formula/scale/index.ts';
+import { actualsOf, skippedOf } from '../../run/index.ts';
+import type { DayInput, Told } from './input.ts';
+
+/** What there is of a dough that was begun: it is what it is, whatever is ordered since. */
+export interface Made {
+  /** kg of dough that it is enough for, of what there is only so much, and since when; null where nothing limits it. */
+  readonly most: {
+    readonly dough: number;
+    readonly of: string;
+    readonly kilograms: number;
+    readonly at: number;
+  } | null;
+  /** kg of each mix by its batch, once one of them was begun. */
+  readonly mixes: ReadonlyMap<number, number> | null;
+  /** Pieces by the name of their product, of each batch that was divided. */
+  readonly divided: ReadonlyMap<number, ReadonlyMap<string, number>>;
+}
+
+/** What of a dough has begun or should have begun, by what people were told of it. */
+export function madeOf(input: DayInput, key: string, { dough, parts }: ScaledFormula): Made {
+  const told = input.told.filter(({ note }) => note?.dough === key);
+  const [actuals, skipped] = [actualsOf(input.events), skippedOf(input.events)];
+  const isPast = ({ task, at }: Told): boolean =>
+    input.now !== null && (actuals.has(task) || (at < input.now && (skipped.get(task) ?? -Infinity) < at));
+  const of = (kind: string) => told.filter(({ note }) => note?.kind === kind);
+  const mixes = of('mix');
+  const begun = mixes.find(isPast);
+  const masses = new Map(mixes.map(({ note }) => [note?.batch ?? 1, note?.mass ?? 0]));
+  const divided = new Map(
+    of('divide')
+      .filter(isPast)
+      .map(({ note }) => {
+        const packed = of('pack').filter((each) => each.note?.batch === note?.batch);
+        return [
+          note?.batch ?? 1,
+          new Map(packed.map((each) => [each.note?.name ?? '', each.note?.pieces ?? 0])),
+        ];
+      }),
+  );
+  if (begun) {
+    const mixed = [...masses.values()].reduce((sum, each) => sum + each, 0);
+    return { most: { dough: mixed, of: 'dough', kilograms: mixed, at: begun.at }, mixes: masses, divided };
+  }
+  const fed = of('feed').filter(isPast).flatMap(({ task, at, note }) => {
+    const part = parts.find(({ name }) => name === note?.name);
+    const made = actuals.get(task)?.mass ?? note?.mass ?? null;
+    if (!part || made === null || part.build <= 0) return [];
+    // What is kept back for next time and what stays on the spoon is not for the dough.
+    const share = Math.max(0, (made - (part.build - part.needed)) / part.needed);
+    return [{ dough: dough * share, of: part.name, kilograms: made, at }];
+  }); // prettier-ignore
+  const [least = null] = fed.sort((a, b) => a.dough - b.dough);
+  return { most: least, mixes: null, divided };
+}
