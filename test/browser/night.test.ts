@@ -120,6 +120,13 @@ visited('a night from plan to floor to record to what is learned to the next pla
       first.n,
     );
   });
+  // More is ordered than was mixed: the Day line says how much there is, and saves what can be made of it.
+  await onlyOrders(NIGHT, [['own-counter', 'quay-loaf', '08:00', 50]]);
+  await at(visit, divide.start - 1800, async () => {
+    await visit.go(`/plan/day/${NIGHT}`);
+    await visit.press('Plan with the orders of now');
+    await visit.until('[aria-label="What stands in the way"]', /Quay Country was mixed at .* enough for 40 of 50 Quay loaf for 08:00/);
+  });
   const second = await planOf(NIGHT);
   assert.ok(taskOf(second, 'quay-country.1.divide').start > divide.start);
   assert.equal(taskOf(second, 'quay-country.1.mix').end, Math.round((mix.end + 60) / 300) * 300);

@@ -2,7 +2,14 @@ import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
 import fc from 'fast-check';
 import { networkOf } from '@jovet/core/plan/network';
-import { movedTasks, orderChanges, piecesChanged, plannedDay, whyLonger, type PlannedDay } from '@jovet/core/plan/explain';
+import {
+  movedTasks,
+  orderChanges,
+  piecesChanged,
+  plannedDay,
+  whyLonger,
+  type PlannedDay,
+} from '@jovet/core/plan/explain';
 import type { DayInput } from '@jovet/core/plan/demand';
 import { actualsOf, type Actual } from '@jovet/core/run';
 import { demoDay, eventsOf, must } from '../../../core/test/demo.ts';

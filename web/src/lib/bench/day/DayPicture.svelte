@@ -4,7 +4,7 @@
   import { localHours, localTime } from '@jovet/core/time';
   import { pixelsPerHour, xOf, type TimeScale } from '../ribbon';
   import DoughRow from './DoughRow.svelte';
-  import { LANE } from './row';
+  import { drawnSoFar, LANE } from './row';
 
   interface Stretch {
     readonly from: number;
@@ -92,7 +92,11 @@
     const wanted = rows;
     let [next, timer] = [0, 0];
     const draw = () => {
-      drawn = [...wanted.slice(0, ++next), ...untrack(() => drawn).slice(next, wanted.length)];
+      drawn = drawnSoFar(
+        wanted,
+        untrack(() => drawn),
+        ++next,
+      );
       if (next < wanted.length) timer = window.setTimeout(draw);
     };
     timer = window.setTimeout(draw);

@@ -13,3 +13,14 @@ export function taskLabel({ what, start, end, people, pinned, window }: ViewTask
     : '';
   return `${what}, ${clock(start)} to ${clock(end)}${who}${pinned ? ', held here' : ''}${may}`;
 }
+
+/** Rows while they are drawn one after another: so many of the new ones, and of what was there the others. */
+export function drawnSoFar<R extends { readonly row: { readonly key: string } }>(
+  wanted: readonly R[],
+  before: readonly R[],
+  count: number,
+): R[] {
+  const drawn = wanted.slice(0, count);
+  const rest = before.filter(({ row }) => !drawn.some((each) => each.row.key === row.key));
+  return [...drawn, ...rest.slice(0, wanted.length - drawn.length)];
+}
