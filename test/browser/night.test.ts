@@ -5,7 +5,7 @@ import type { KeptEvent } from '@jovet/core/run';
 import type { DayInput } from '@jovet/core/plan/demand';
 import type { ViewTask } from '@jovet/core/plan/explain';
 import { api, onlyOrders } from './days.ts';
-import { serveAt } from './night.ts';
+import { at } from './night.ts';
 import { visits } from './visited.ts';
 import type { Visit } from './visit.ts';
 
@@ -26,20 +26,6 @@ const taskOf = ({ shown }: Saved, id: string): ViewTask =>
   shown.view.tasks.find((task) => task.id === id) ?? assert.fail(`${id} is not planned`);
 const eventsOf = async (date: string): Promise<KeptEvent[]> =>
   ((await api('GET', `events?day=${date}`)) as { events: KeptEvent[] }).events;
-
-/** Opens a room as it is at a moment, and leaves that time again. */
-async function at(visit: Visit, now: number, steps: () => Promise<void>): Promise<void> {
-  const served = await serveAt(now);
-  const before = visit.served;
-  try {
-    visit.served = served.url;
-    await steps();
-    await visit.page.goto('about:blank');
-  } finally {
-    visit.served = before;
-    await served.end();
-  }
-}
 
 /** Plans a day in the Day line and saves it. */
 async function planned(visit: Visit, date: string): Promise<Saved> {

@@ -2,9 +2,10 @@ import assert from 'node:assert/strict';
 import { spawn } from 'node:child_process';
 import { createServer, type AddressInfo } from 'node:net';
 import { fileURLToPath } from 'node:url';
+import type { Visit } from './visit.ts';
 
 /** A Jovet on the same database as the others, whose clock is set to a moment. */
-export interface ServedAt {
+interface ServedAt {
   readonly url: string;
   readonly end: () => Promise<void>;
 }
@@ -18,7 +19,7 @@ async function freePort(): Promise<number> {
 }
 
 /** Serves Jovet as if it were another time. @param now epoch seconds */
-export async function serveAt(now: number): Promise<ServedAt> {
+async function serveAt(now: number): Promise<ServedAt> {
   const port = await freePort();
   const url = `http://127.0.0.1:${port}`;
   const database = process.env['JOVET_TEST_DATABASE_URL'];
@@ -49,3 +50,17 @@ export async function serveAt(now: number): Promise<ServedAt> {
     },
   };
 } // prettier-ignore
+
+/** Opens a room as it is at a moment, and leaves that time again. */
+export async function at(visit: Visit, now: number, steps: () => Promise<void>): Promise<void> {
+  const served = await serveAt(now);
+  const before = visit.served;
+  try {
+    visit.served = served.url;
+    await steps();
+    await visit.page.goto('about:blank');
+  } finally {
+    visit.served = before;
+    await served.end();
+  }
+}

@@ -3,7 +3,7 @@ import { test } from 'node:test';
 import { isDeepStrictEqual } from 'node:util';
 import { all, create } from 'mathjs';
 import type { DoughAsk } from '@jovet/core/plan';
-import { mixesByHand, dayWorkings } from '@jovet/core/plan/explain';
+import { dayWorkings, mixesByHand, planCostWorkings } from '@jovet/core/plan/explain';
 import { buildWorkings, feedingWorkings } from '@jovet/core/culture';
 import { followBuilds, standingOf } from '@jovet/core/culture/followed';
 import { planFeeding } from '@jovet/core/culture/feeding';
@@ -21,7 +21,16 @@ import {
   type Workings,
 } from '@jovet/core/working';
 import { shownValues } from '../../src/working/index.ts';
-import { baked, demoCultures, demoDay, demoLearned, DEMO_FORMULAS, demoFormula, demoHouse, must } from '../demo.ts';
+import {
+  baked,
+  demoCultures,
+  demoDay,
+  demoLearned,
+  DEMO_FORMULAS,
+  demoFormula,
+  demoHouse,
+  must,
+} from '../demo.ts';
 import { planned } from '../plan/planned.ts';
 
 const math = create(all ?? {});
@@ -87,7 +96,14 @@ const opened: [name: string, workings: Workings][] = [
   ((): [string, Workings] => {
     const input = { ...demoDay(), learned: demoLearned() };
     const { network, answer } = planned(input);
-    return ['a day with learned values', dayWorkings(input, network, answer.schedule, answer.followed)];
+    const { schedule, followed, cost } = answer;
+    return [
+      'a day with learned values',
+      {
+        ...dayWorkings(input, network, schedule, followed),
+        ...planCostWorkings(input, network, schedule, cost),
+      },
+    ];
   })(),
   ...DEMO_FORMULAS.map((slug): [string, Workings] => {
     const formula = demoFormula(slug);

@@ -8,6 +8,7 @@ export {
   toldOf,
   whyLonger,
 } from './changes.ts';
+export { COST_WORDS, planCostWorkings } from './cost-workings.ts';
 export { faultSentences } from './fault-sentences.ts';
 export type { TubLabel } from './labels.ts';
 export { type OvenDay, ovenDay, type OvenItem, type OvenLoad } from './oven-day.ts';

@@ -3,7 +3,10 @@ import { judge } from '../checker/index.ts';
 import type { Schedule } from '../instance/index.ts';
 import type { DayInput } from '../demand/index.ts';
 import type { Network } from '../network/index.ts';
+import type { Working } from '../../working/index.ts';
 import { shortWords } from './changes.ts';
+import { planCostWorkings } from './cost-workings.ts';
+import { openedOf } from './workings.ts';
 import { labelsOf, type TubLabel } from './labels.ts';
 import { ovenDay, type OvenDay } from './oven-day.ts';
 import { remindersOf, type Reminder } from './reminders.ts';
@@ -20,6 +23,8 @@ export interface ShownPlan {
   readonly rising?: readonly RisingDough[];
   /** What was ordered and is not made, since too little of it was begun. */
   readonly short?: readonly string[];
+  /** What it costs, opened: by key, as `cost.total`. */
+  readonly costs?: Readonly<Record<string, Working>>;
   /** For a room that asks for it. */
   readonly oven: OvenDay | null;
 }
@@ -42,6 +47,7 @@ export function plannedDay(input: DayInput, network: Network, schedule: Schedule
     reminders: remindersOf(input, network, schedule),
     rising: risingOf(network, followed, schedule),
     short: shortWords(input, network),
+    costs: cost ? openedOf(planCostWorkings(input, network, schedule, cost), ['cost.total']) : {},
     oven: oven ? ovenDay(input, network, schedule, followed) : null,
   };
 }

@@ -2,6 +2,7 @@
   import type { Cost } from '@jovet/core/plan/instance';
   import { formatNumber } from '@jovet/core/units';
   import type { PlannedDay } from '@jovet/core/plan/explain';
+  import Figure from '../Figure.svelte';
   import { costWords } from './day-words';
 
   interface Props {
@@ -19,12 +20,19 @@
   const calendar = (person: string) => `/api/v1/plans/${date}/plan.ics?person=${encodeURIComponent(person)}`;
 </script>
 
+{#snippet figure(key: string, label: string, value: number)}{#if day.costs?.[`cost.${key}`]}<Figure
+      of={`cost.${key}`}
+      {label}
+      text={formatNumber(value, 1)}
+      quiet
+    />{:else}{formatNumber(value, 1)}{/if}{/snippet}
+
 <section aria-labelledby="cost-title">
-  <h2 id="cost-title">This plan costs {formatNumber(cost.total, 1)}</h2>
+  <h2 id="cost-title">This plan costs {@render figure('total', 'what this plan costs', cost.total)}</h2>
   <table class="figures">
     <tbody>
-      {#each costWords(cost) as { name, value } (name)}
-        <tr><th scope="row">{name}</th><td>{formatNumber(value, 1)}</td></tr>
+      {#each costWords(cost) as { key, name, value } (key)}
+        <tr><th scope="row">{name}</th><td>{@render figure(key, name, value)}</td></tr>
       {:else}<tr><th scope="row">Nothing could be better.</th></tr>{/each}
     </tbody>
   </table>

@@ -36,7 +36,7 @@
   const workings = $derived({
     ...learnedWorkings((day?.input ?? desk.input).learned),
     ...Object.fromEntries(
-      Object.entries(desk.why?.why.workings ?? {}).map(([key, each]) => [key, () => each]),
+      Object.entries({ ...day?.costs, ...desk.why?.why.workings }).map(([key, each]) => [key, () => each]),
     ),
   });
 

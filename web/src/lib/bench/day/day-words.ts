@@ -1,3 +1,4 @@
+import { COST_WORDS } from '@jovet/core/plan/explain';
 import type { Cost } from '@jovet/core/plan/instance';
 import type { TaskKind } from '@jovet/core/plan/network';
 
@@ -9,16 +10,10 @@ const KINDS: Readonly<Record<TaskKind, string>> = {
 export const kindWord = (kind: TaskKind): string => KINDS[kind];
 
 /** What a plan costs and why, the dearest first; nothing where it costs nothing. */
-export const costWords = (cost: Cost): { readonly name: string; readonly value: number }[] =>
-  [
-    { name: 'doughs and pre-ferments away from their best', value: cost.waits },
-    { name: 'bread ready before it has to be', value: cost.early },
-    { name: 'work in the quiet hours', value: cost.night },
-    { name: 'oven on and empty', value: cost.ovenIdle },
-    { name: 'stones hotter than their bread wants them', value: cost.hot },
-    { name: 'work begun sooner than it must', value: cost.begin },
-    { name: 'the cold instead of the warm', value: cost.ways },
-    { name: 'tasks moved after people were told', value: cost.told },
-  ]
+export const costWords = (
+  cost: Cost,
+): { readonly key: keyof typeof COST_WORDS; readonly name: string; readonly value: number }[] =>
+  (Object.keys(COST_WORDS) as (keyof typeof COST_WORDS)[])
+    .map((key) => ({ key, name: COST_WORDS[key], value: cost[key] }))
     .filter(({ value }) => value > 0.005)
     .sort((a, b) => b.value - a.value);
