@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import type { KeptEvent } from '@jovet/core/run';
 import { api } from './days.ts';
-import { visits } from './visited.ts';
+import { accessible, visits } from './visited.ts';
 import type { Visit } from './visit.ts';
 
 const { visited } = visits();
@@ -114,3 +114,32 @@ visited('why a task begins when it does can be worked again, down to what nothin
   await visit.keys('Escape');
   await visit.page.waitForFunction(() => document.querySelector('[data-working]') === null);
 }); // prettier-ignore
+
+for (const look of ['light', 'dark'])
+  visited(`the Floor is accessible in the ${look} look`, async (visit) => {
+    await accessible(visit, look, '/make/floor', () => visit.until('.card h2', /\w/));
+  });
+
+visited(
+  'on a narrow screen the Floor is worked with a knuckle: a thing begun and done, by key too, and taken back',
+  async (visit) => {
+    await visit.go('/make/floor');
+    await visit.until('header [role="status"]', 'All is sent');
+    const first = await visit.text('.card h2');
+    assert.ok(await visit.page.evaluate(() => document.documentElement.scrollWidth <= innerWidth));
+    const small = await visit.page.$$eval('.card .knuckle, .row .knuckle', (all) =>
+      all.filter((each) => each.clientHeight < 54).map((each) => each.textContent),
+    );
+    assert.deepEqual(small, [], 'targets for a knuckle');
+    await visit.keys('b');
+    await visit.until('.noted', /begun \d\d:\d\d/);
+    await visit.until('.card .when', /In your hands/);
+    assert.equal(await visit.text('.card h2'), first);
+    await visit.keys('Control', 'z');
+    await visit.page.waitForFunction(() => document.querySelector('.noted') === null);
+    await visit.until('.card .when', /^ ?(Due|Next)/);
+    await visit.keys('?');
+    await visit.until('[role="dialog"]', 'it is done now');
+  },
+  [390, 844],
+);

@@ -238,7 +238,7 @@ for (const look of ['light', 'dark'])
 
 visited('a mix is dragged with the mouse: the hours stand still, and it is held where it was let go', async (visit) => {
   const { page } = visit;
-  await visit.go('/plan/day/2032-05-08');
+  await visit.go('/plan/day/2031-02-08');
   const mix = '[data-task="tidewater-rye.1.mix"]';
   await page.waitForSelector(mix);
   await settled(visit);

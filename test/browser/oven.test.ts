@@ -53,6 +53,24 @@ visited('loads stand on their decks, one is held later by key, a longer bake mov
   await visit.until('.core [role="status"]', /About \d+ min more/);
   await place.fill('101');
   await visit.until('.core [role="status"]', /No crumb is hotter than boiling water/);
+  await place.fill('72');
+  await visit.press('Note it');
+  await visit.until('.core [role="status"]', /Noted: core 72/);
+  await page.waitForFunction(
+    async (path) => {
+      const { events } = await (await fetch(path)).json();
+      return events.some((each: { happened: { of?: string; value?: number } }) => each.happened.of === 'core' && each.happened.value === 72);
+    },
+    {},
+    `/api/v1/events?day=${DAY}`,
+  );
+  await visit.press('Undo');
+  await settled(visit);
+  await page.waitForSelector('.under [data-figure^="task.oat-tin.1"]');
+  await page.$eval('.under [data-figure^="task.oat-tin.1"]', (each) => (each as HTMLElement).click());
+  await page.waitForSelector('[data-working^="task.oat-tin.1"] [data-result]');
+  await visit.keys('Escape');
+  await page.waitForFunction(() => document.querySelector('[data-working]') === null);
 
   await page.$eval(`[data-load="${tins}"]`, (each) => (each as unknown as HTMLElement).focus());
   await page.keyboard.down('Alt');

@@ -1,12 +1,15 @@
 import { v7 as uuid } from 'uuid';
 import { mixesByHand } from '@jovet/core/plan/explain';
 import { demoFormula, demoHouse, must } from '../../core/test/demo.ts';
+import type { ViewTask } from '@jovet/core/plan/explain';
 import { openBrowser } from './browser.ts';
+import { api } from './days.ts';
+import { at } from './night.ts';
 import { SERVED, Visit } from './visit.ts';
 
 /**
  * Makes the pictures of docs/screenshots from the demo data. Start Jovet on an empty data folder, then:
- * JOVET_TEST_URL=http://127.0.0.1:4600 npm run screenshots
+ * JOVET_TEST_URL=http://127.0.0.1:4600 JOVET_TEST_DATABASE_URL=$(cat DATA/database.url) npm run screenshots
  */
 const FOLDER = new URL('../../docs/screenshots/', import.meta.url).pathname;
 const DAY = '2026-11-24';
@@ -41,6 +44,28 @@ const shown = loads.findIndex((label) => label.includes('Oat tin'));
 await page.$$eval('[data-load]', (all, index) => (all[index] as unknown as HTMLElement).focus(), shown);
 await page.waitForFunction(() => document.querySelector('.under h2')?.textContent?.includes('Oat tin'));
 await take('oven');
+
+// The floor as it is while the big dough is in the mixer.
+await visit.go('/plan/day');
+await page.waitForSelector('[data-task]');
+const atHand = await page.$eval('input[type="date"]', (field) => (field as HTMLInputElement).value);
+const { plan } = (await api('GET', `plans/${atHand}`)) as {
+  plan: { shown: { view: { tasks: ViewTask[] } } };
+};
+const mixing = plan.shown.view.tasks.find(({ id }) => id === 'cardamom-knots.1.mix');
+await at(visit, (mixing?.start ?? 0) + 240, async () => {
+  await visit.go('/make/floor');
+  await page.waitForSelector('[data-silent] button');
+  await page.click('[data-silent] button');
+  await page.waitForFunction(() => document.querySelector('[data-silent]') === null);
+  await visit.until('h2', 'Mix Cardamom Knots');
+  await visit.until('header [role="status"]', 'All is sent');
+  await visit.until('.what', 'Water');
+  await take('floor');
+  await page.setViewport({ width: 390, height: 844 });
+  await take('floor-narrow');
+  await page.setViewport({ width: 1280, height: 800 });
+});
 await visit.go('/know/bakehouse');
 await page.waitForSelector('[name="hands.0.name"]');
 await take('bakehouse');

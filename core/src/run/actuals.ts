@@ -45,7 +45,7 @@ export function actualsOf(events: readonly Event[]): ReadonlyMap<string, Actual>
       ...(happened.kind === 'began' ? { start: at } : {}),
       ...(happened.kind === 'ended' ? { end: at } : {}),
       ...(happened.kind === 'adjusted' ? { longer: happened.minutes } : {}),
-      ...(happened.kind === 'reading' && happened.quantity === 'temperature'
+      ...(happened.kind === 'reading' && happened.quantity === 'temperature' && happened.of === null
         ? { temperature: happened.value + offset }
         : {}),
       ...(happened.kind === 'reading' && happened.quantity === 'height'

@@ -1,6 +1,5 @@
 <script lang="ts">
   import { flushSync, onMount, tick } from 'svelte';
-  import { learnedWorkings } from '@jovet/core/learned';
   import { formatDate, localTime } from '@jovet/core/time';
   import ZoomIn from '@lucide/svelte/icons/zoom-in';
   import ZoomOut from '@lucide/svelte/icons/zoom-out';
@@ -33,13 +32,6 @@
   let path = $state<string[]>([]);
   provideOpener((key) => (path = [key]));
   const { day, conflict, shown, looking, selected, history } = $derived(desk);
-  const workings = $derived({
-    ...learnedWorkings((day?.input ?? desk.input).learned),
-    ...Object.fromEntries(
-      Object.entries({ ...day?.costs, ...desk.why?.why.workings }).map(([key, each]) => [key, () => each]),
-    ),
-  });
-
   let panel = $state<'goals' | 'plans' | 'keys' | null>(null);
   type Sheets = 'people' | 'stations' | 'labels';
   /** What is being printed: only then is it drawn. */
@@ -193,7 +185,7 @@
   {/if}
 </div>
 
-<WorkingPanel {workings} bind:path />
+<WorkingPanel workings={desk.workings} bind:path />
 {#if day && printing}<DayPrint {day} {zone} {date} stamp={desk.stamp} {...printing} />{/if}
 <Sheet open={panel === 'goals'} title="Goals of this plan" side onclose={() => (panel = null)}>
   <GoalsPanel

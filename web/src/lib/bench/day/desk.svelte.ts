@@ -10,6 +10,7 @@ import {
   type Actual,
   type Event,
 } from '@jovet/core/run';
+import { learnedWorkings } from '@jovet/core/learned';
 import type { OpenedDay } from '@jovet/core/plan';
 import {
   movedTasks,
@@ -21,6 +22,7 @@ import {
 } from '@jovet/core/plan/explain';
 import type { Schedule } from '@jovet/core/plan/instance';
 import type { Problem } from '@jovet/core/problem';
+import type { Workings } from '@jovet/core/working';
 import { formatDate, localTime } from '@jovet/core/time';
 import type { PlanLine, SavedPlan } from '../../server/database/day-plan';
 import { timeNow } from '../clock';
@@ -119,6 +121,14 @@ export class DayDesk {
   });
   readonly input = $derived.by(() => chosenInput(this.base, this.knowing(this.history.present), this.events));
   readonly openedFor = $derived.by(() => this.of().why);
+  /** The sums behind what is shown, by key. */
+  readonly workings = $derived.by((): Workings => {
+    const opened = Object.entries({ ...this.day?.costs, ...this.why?.why.workings });
+    return {
+      ...learnedWorkings((this.day?.input ?? this.input).learned),
+      ...Object.fromEntries(opened.map(([key, each]) => [key, () => each])),
+    };
+  });
   readonly empty = $derived(this.base.demand.every(({ pieces }) => pieces === 0));
   readonly changes = $derived.by(() => orderChanges(this.base, this.of().now));
   readonly shown = $derived(this.day ?? this.conflict?.day ?? this.last);
@@ -257,10 +267,11 @@ export class DayDesk {
   select(index: number): void {
     if (this.selected === index) return;
     this.selected = index;
+    this.why = null;
     this.ask();
   }
+  /** What was said before stands until it is answered. */
   private ask(): void {
-    this.why = null;
     if (this.selected !== null && this.day) this.planner?.why(this.selected);
   }
 
@@ -321,12 +332,24 @@ export class DayDesk {
   }
   /** Tasks went as they were planned: nothing has to be planned anew. */
   wentAsPlanned(tasks: readonly ViewTask[]): void {
-    this.add(asPlanned(tasks, this.of().date, uuid));
-    this.history = record(
-      this.history,
-      { ...this.history.present, noted: this.batches.length },
-      'as planned',
+    this.noteOnly(asPlanned(tasks, this.of().date, uuid), 'as planned');
+  }
+  /** How warm the core of a load was, so many minutes after it went in: known, and nothing is planned anew. */
+  core(task: string, celsius: number, minutes: number): void {
+    const subject = { kind: 'task' as const, id: task };
+    const loaded = Math.round(timeNow() - minutes * 60);
+    const reading = { kind: 'reading', quantity: 'temperature', of: 'core', value: celsius } as const;
+    this.noteOnly(
+      [
+        ...(this.actuals.has(task) ? [] : [this.log.say(subject, { kind: 'began' }, loaded)]),
+        this.log.say(subject, reading),
+      ],
+      'core',
     );
+  }
+  private noteOnly(events: readonly Event[], place: string): void {
+    this.add(events);
+    this.history = record(this.history, { ...this.history.present, noted: this.batches.length }, place);
   }
   /** A task was not done when it was to be: it is planned from now on. */
   notDone(task: ViewTask): void {

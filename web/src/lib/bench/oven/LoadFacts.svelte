@@ -6,6 +6,7 @@
   import { formatNumber, formatTemperature, parseTemperature } from '@jovet/core/units';
   import Choice from '../../ui/Choice.svelte';
   import Field from '../../ui/Field.svelte';
+  import Figure from '../Figure.svelte';
   import { useReading } from '../settings';
   import { coolWords, itemWords, steamOf, turnOf } from './moments';
 
@@ -16,12 +17,16 @@
     zone: string;
     /** A bake is to go on for so many minutes more. */
     onlonger: (task: number, minutes: number) => void;
+    /** The sum behind when it goes in, by its key, if that can be opened. */
+    opens: string | null;
+    /** A core of it was read so many minutes after it went in, °C. */
+    oncore: (task: number, celsius: number, minutes: number) => void;
     /** It changes places with another load of the day. */
     onexchange: (other: number) => void;
   }
 
   /** One load: when, at what heat, with how much steam, until when; and from one reading of a core the minutes left. */
-  let { oven, load, place, zone, onlonger, onexchange }: Props = $props();
+  let { oven, load, place, zone, opens, oncore, onlonger, onexchange }: Props = $props();
 
   const reading = useReading();
   const stone = (celsius: number) => formatTemperature(celsius, reading.unit, 0);
@@ -50,6 +55,7 @@
     ),
   );
 
+  let noted = $state('');
   let core = $state('');
   let minutes = $state('');
   const left = $derived.by(() => {
@@ -60,7 +66,7 @@
     if (!celsius.ok) return { problem: celsius.problems.map(({ problem, remedy }) => `${problem} ${remedy}`).join(' ') };
     const found = minutesLeft({ minutes: since, celsius: celsius.value }, item.from, item.core[0]);
     return found.ok
-      ? { minutes: found.value }
+      ? { minutes: found.value, celsius: celsius.value, since }
       : { problem: found.problems.map(({ problem, remedy }) => `${problem} ${remedy}`).join(' ') };
   }); // prettier-ignore
 </script>
@@ -68,7 +74,12 @@
 <section aria-label="This load">
   <h2>{itemWords(load.items)}</h2>
   <p>
-    <b>{clock(load.at)}</b> at <b>{stone(load.loadAt)}</b>
+    <b
+      >{#if opens}<Figure of={opens} label="it goes in" text={clock(load.at)} />{:else}{clock(
+          load.at,
+        )}{/if}</b
+    >
+    at <b>{stone(load.loadAt)}</b>
     {oven.stone > 0 ? 'on the stone' : 'in the oven'}{oven.steam === 'lid' && steam > 0
       ? `, lids off at ${clock(load.at + steam * 60)}`
       : steam > 0
@@ -134,8 +145,18 @@
     />
     <p role="status">
       {#if left && 'minutes' in left && left.minutes !== undefined}
+        {@const { celsius, since } = left}
         About <b>{formatNumber(left.minutes, 0)} min</b> more.
-      {:else if left?.problem}{left.problem}{/if}
+        <button
+          type="button"
+          class="link"
+          onclick={() => {
+            oncore(load.items[0]?.load ?? 0, celsius ?? 0, since ?? 0);
+            noted = `Noted: core ${reading.temperature(celsius ?? 0)}.`;
+            core = '';
+          }}>Note it</button
+        >
+      {:else if left?.problem}{left.problem}{:else}{noted}{/if}
     </p>
   </div>
   {#if others.length > 0}

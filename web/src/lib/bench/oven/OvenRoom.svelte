@@ -18,9 +18,11 @@
   import { redo, undo } from '../history';
   import KeyList from '../KeyList.svelte';
   import type { TimeScale } from '../ribbon';
+  import { provideOpener } from '../opener';
   import { roomKeys } from '../room-keys';
   import RoomHead from '../RoomHead.svelte';
   import { useReading } from '../settings';
+  import WorkingPanel from '../WorkingPanel.svelte';
   import DeckMap from './DeckMap.svelte';
   import { piecesOf, type LaidOut } from './laid-out';
   import DoorSheet from './DoorSheet.svelte';
@@ -83,6 +85,18 @@
     oven?.loads.find(({ items }) => items.some((item) => item.load === chosen)) ?? seen.loads[0] ?? null,
   );
 
+  let path = $state<string[]>([]);
+  provideOpener((key) => (path = [key]));
+  $effect(() => {
+    const [first] = load?.items ?? [];
+    if (first && day) desk.select(first.load);
+  });
+  const idOf = (index: number) => shown?.view.tasks.find((each) => each.index === index)?.id ?? '';
+  const opens = $derived.by(() => {
+    const key = `task.${idOf(load?.items[0]?.load ?? -1)}`;
+    return key in desk.workings ? key : null;
+  });
+
   /** The load tasks of a load, to be held together. */
   const tasksOf = ({ items }: OvenLoad) =>
     items.flatMap(({ load: index }) => {
@@ -102,13 +116,12 @@
   /** All pieces of a load stand where they were laid by hand; null: as they are reckoned. */
   function lay(laid: OvenLoad, pieces: readonly LaidOut[] | null) {
     const tasks = tasksOf(laid).map(({ id }) => id);
-    const idOf = (lot: number) =>
-      shown?.view.tasks.find(({ index }) => index === laid.items[lot]?.load)?.id ?? '';
+    const taskOf = (lot: number) => idOf(laid.items[lot]?.load ?? -1);
     desk.stand(
       tasks,
       pieces && {
         decks: [],
-        pieces: pieces.map(({ lot, deck, spot }) => ({ task: idOf(lot), deck, ...spot })),
+        pieces: pieces.map(({ lot, deck, spot }) => ({ task: taskOf(lot), deck, ...spot })),
       },
     );
   }
@@ -270,6 +283,8 @@
             {load}
             place={oven.loads.indexOf(load)}
             {zone}
+            {opens}
+            oncore={(index, celsius, minutes) => desk.core(idOf(index), celsius, minutes)}
             onlonger={longer}
             onexchange={(index) => exchange(load, index)}
           />
@@ -288,6 +303,7 @@
   {#if oven}<LoadPrint {oven} {date} {zone} stamp={desk.stamp} />{/if}
 {/if}
 
+<WorkingPanel workings={desk.workings} bind:path />
 <Sheet open={keys} title="Keys of this room" onclose={() => (keys = false)}><KeyList keys={KEYS} /></Sheet>
 
 <style>

@@ -1,0 +1,40 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import { planAtPace, type Answer } from '@jovet/core/plan';
+import { networkOf } from '@jovet/core/plan/network';
+import { demoDay, must } from '../demo.ts';
+
+const network = must(networkOf(demoDay()));
+const first = (answer: Answer | null) => answer !== null;
+const always = () => Promise.resolve(true);
+
+test('it ends when it is enough, and tells what there is after each step', async () => {
+  const told: (Answer | null)[] = [];
+  const answer = await planAtPace(network, 1, {
+    over: first,
+    breathe: always,
+    told: (found) => told.push(found),
+  });
+  assert.equal(answer?.verdict, 'planned');
+  assert.equal(told.at(-1), answer);
+  assert.ok(told.slice(0, -1).every((each) => each === null));
+});
+
+test('a longer look never costs more, and it begins with the plan that it is given', async () => {
+  const rounds = (most: number) => ({ over: (_: Answer | null, n: number) => n >= most, breathe: always });
+  const [short, long] = await Promise.all([12, 60].map((most) => planAtPace(network, 1, rounds(most))));
+  assert.ok(short?.verdict === 'planned' && long?.verdict === 'planned');
+  assert.ok(long.cost.total <= short.cost.total + 1e-9);
+  const again = await planAtPace(network, 2, { ...rounds(1), from: long.schedule });
+  assert.ok(again?.verdict === 'planned' && again.cost.total <= long.cost.total + 1e-9);
+});
+
+test('nobody who waits any longer gets no answer, also while the nearest plan is looked for', async () => {
+  assert.equal(await planAtPace(network, 1, { over: () => false, breathe: () => Promise.resolve(false) }), null);
+  const { floor } = demoDay().bakehouse;
+  const few = { ...demoDay(), bakehouse: { ...demoDay().bakehouse, floor: { ...floor, hands: floor.hands.slice(0, 2) } } };
+  const short = must(networkOf(few));
+  let steps = 0;
+  const left = await planAtPace(short, 1, { nearest: true, over: () => true, breathe: () => Promise.resolve((steps += 1) < 3) });
+  assert.ok(left === null || left.verdict === 'impossible');
+}); // prettier-ignore
