@@ -43,7 +43,10 @@ export class EventLog {
   /** Takes events back that were noted. */
   takeBack(noted: readonly Event[]): void {
     this.note(
-      noted.map((event) => ({ ...event, id: uuid(), happened: { kind: 'taken-back' }, corrects: event.id })),
+      noted.map(({ id, subject, at }) => ({
+        ...this.say(subject, { kind: 'taken-back' }, at),
+        corrects: id,
+      })),
     );
   }
 

@@ -20,6 +20,8 @@ import { readLog } from './mix.ts';
 /** So many days on which doughs were looked at are learned from. */
 const DAYS = 20;
 const MOST_KEPT = 100;
+/** Cultures that a plan knows of; nobody keeps so many. */
+const MOST_CULTURES = 100;
 
 /**
  * What records teach of doughs, cultures and mixers: of doughs from before a day, so that a plan does not learn from
@@ -46,7 +48,7 @@ export async function learnedFor(
     friction: mixers.flatMap(({ slug }) =>
       programmes.flatMap((programme) => recordsOf(records, slug, programme)),
     ),
-    vigour: cultures.map((each) => vigourOfStored(actor, each)),
+    vigour: cultures.slice(0, MOST_CULTURES).map((each) => vigourOfStored(actor, each)),
     pace: made.flatMap(
       ({ slug, formula }) => learnedPace(slug, formula.doc.name, seen.get(slug) ?? []) ?? [],
     ),
