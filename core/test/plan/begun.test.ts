@@ -7,7 +7,7 @@ import { networkOf, type Network } from '@jovet/core/plan/network';
 import { asPlanned, type Event } from '@jovet/core/run';
 import { resolveLocal } from '@jovet/core/time';
 import { demoDay, must } from '../demo.ts';
-import { planned } from './planned.ts';
+import { baking, planned } from './planned.ts';
 
 const input = demoDay();
 const { network, answer } = planned(input, 20);
@@ -107,5 +107,33 @@ describe('the ways out of too little', () => {
       remediesFor(day, short, plain).map(async (way) => (await toFind(must(networkOf(remedied(day, way)))))?.verdict),
     );
     assert.ok(held.includes('planned'), String(held));
+  }); // prettier-ignore
+});
+
+describe('of a dough in several mixes', () => {
+  const mixers = input.mixers.map((mixer) => ({ ...mixer, minDough: 1, maxDough: 20 }));
+  const alone = { ...baking(input, 'quay-country'), mixers };
+  const times = (by: number): DayInput => ({
+    ...alone,
+    demand: alone.demand.map((line) => ({ ...line, pieces: Math.round(line.pieces * by) })),
+  });
+  const large = planned(times(1), 5);
+  const shown = plannedDay(times(1), large.network, large.answer.schedule, false).view;
+  const mixes = shown.tasks.filter(({ note }) => note.kind === 'mix' && note.dough === 'quay-country');
+
+  test('what was mixed keeps its mass, what was not is as much as is ordered now, and none where nothing is left', () => {
+    assert.ok(mixes.length > 1, 'it takes two mixes');
+    const [first] = mixes;
+    assert.ok(first);
+    const massOf = (day: DayInput) => {
+      const { notes } = must(networkOf({ ...day, now: first.end, told: toldOf(shown) }));
+      return notes.flatMap(({ kind, dough, mass }) => (kind === 'mix' && dough === 'quay-country' ? [mass ?? 0] : []));
+    };
+    const [same, half, little] = [1, 0.7, 0.3].map((by) => massOf(times(by)));
+    assert.ok(same && half && little);
+    assert.deepEqual(same.map((mass) => mass.toFixed(2)), mixes.map(({ note }) => note.mass?.toFixed(2)));
+    assert.equal(half[0], first.note.mass);
+    assert.ok((half[1] ?? 0) < (same[1] ?? 0) * 0.6, `${half.join()} after ${same.join()}`);
+    assert.deepEqual(little, [first.note.mass]);
   }); // prettier-ignore
 });

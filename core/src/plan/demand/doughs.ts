@@ -156,23 +156,38 @@ function doughOf(
   const scaled = lots === wanted ? asked : scaleFormula(formula, order);
   if (!scaled.ok) return scaled;
   const mixer = mixerFor(scaled.value.dough, input.mixers);
-  const count = made.mixes?.size ?? Math.max(1, Math.ceil(scaled.value.dough / mixer.maxDough - 1e-9));
+  const masses = massesOf(made, scaled.value.dough, massOf(lots), mixer.maxDough);
   const left = wanted.map((lot) => ({ ...lot }));
-  const batches = parted(lots, count).map((each, index): DoughBatch => {
+  const batches = parted(lots, masses).flatMap((each, index): DoughBatch[] => {
     const n = index + 1;
     const real = actualsOf(input.events).get(`${key}.${n}.divide`)?.mass ?? null;
     const divided = made.divided.get(n);
-    return {
-      n,
-      dough: made.mixes?.get(n) ?? scaled.value.dough * (massOf(each) / massOf(lots)),
-      lots: real !== null ? cutFrom(real, each) : divided ? asDivided(left, divided) : each,
-    };
+    const own = real !== null ? cutFrom(real, each) : divided ? asDivided(left, divided) : each;
+    const dough = made.mixes?.get(n)?.begun
+      ? (made.mixes.get(n)?.mass ?? 0)
+      : scaled.value.dough * (massOf(each) / massOf(lots));
+    return own.length > 0 ? [{ n, dough, lots: own }] : [];
   });
   const short = most ? shortOf(wanted, batches, most) : [];
   return good({
     key, slug, name: doc.name, formula, order, scaled: scaled.value, mixer, programme, batches, short,
   });
 } // prettier-ignore
+
+/** kg of pieces for each batch: mixes that were begun have what they have, the others share what is left alike. */
+function massesOf({ mixes }: Made, dough: number, pieces: number, most: number): number[] {
+  if (!mixes) {
+    const count = Math.max(1, Math.ceil(dough / most - 1e-9));
+    return Array.from({ length: count }, () => pieces / count);
+  }
+  const all = Array.from({ length: Math.max(...mixes.keys()) }, (_, index) => mixes.get(index + 1));
+  const begun = all.reduce((sum, each) => sum + (each?.begun ? each.mass : 0), 0);
+  const others = all.filter((each) => !each?.begun).length;
+  // Of less than was begun each has its share.
+  const net = Math.min(pieces / dough, pieces / begun);
+  const last = others === 0 ? pieces / begun : net;
+  return all.map((each) => (each?.begun ? each.mass * last : Math.max(0, pieces - begun * net) / others));
+}
 
 /**
  * Lots of a batch that was divided already: so many pieces of each product as there were, for what leaves first.
@@ -251,20 +266,21 @@ export function cutFrom(mass: number, lots: readonly Lot[]): Lot[] {
   return cut.filter(({ pieces }) => pieces > 0);
 }
 
-/** Parts lots into batches of the same mass, to the piece: a lot may be cut. */
-function parted(lots: readonly Lot[], count: number): Lot[][] {
-  const each = massOf(lots) / count;
-  const batches: Lot[][] = Array.from({ length: count }, () => []);
+/** Parts lots into batches of so much mass each, to the piece: a lot may be cut. */
+function parted(lots: readonly Lot[], masses: readonly number[]): Lot[][] {
+  const batches = masses.map((): Lot[] => []);
+  let sum = 0;
+  const ends = [0, ...masses.map((each) => (sum += each))];
   let before = 0;
   for (const lot of lots) {
     const upTo = (batch: number) =>
-      Math.min(lot.pieces, Math.max(0, Math.round((each * batch - before) / lot.scaledWeight)));
+      Math.min(lot.pieces, Math.max(0, Math.round(((ends[batch] ?? 0) - before) / lot.scaledWeight)));
     batches.forEach((batch, index) => {
-      const until = index === count - 1 ? lot.pieces : upTo(index + 1);
+      const until = index === masses.length - 1 ? lot.pieces : upTo(index + 1);
       const pieces = until - upTo(index);
       if (pieces > 0) batch.push({ ...lot, pieces });
     });
     before += lot.pieces * lot.scaledWeight;
   }
-  return batches.filter((batch) => batch.length > 0);
+  return batches;
 }

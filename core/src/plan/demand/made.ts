@@ -11,8 +11,8 @@ export interface Made {
     readonly kilograms: number;
     readonly at: number;
   } | null;
-  /** kg of each mix by its batch, once one of them was begun. */
-  readonly mixes: ReadonlyMap<number, number> | null;
+  /** The mixes by their batch, kg, once one of them was begun. */
+  readonly mixes: ReadonlyMap<number, { readonly mass: number; readonly begun: boolean }> | null;
   /** Pieces by the name of their product, of each batch that was divided. */
   readonly divided: ReadonlyMap<number, ReadonlyMap<string, number>>;
 }
@@ -26,7 +26,9 @@ export function madeOf(input: DayInput, key: string, { dough, parts }: ScaledFor
   const of = (kind: string) => told.filter(({ note }) => note?.kind === kind);
   const mixes = of('mix');
   const begun = mixes.find(isPast);
-  const masses = new Map(mixes.map(({ note }) => [note?.batch ?? 1, note?.mass ?? 0]));
+  const masses = new Map(
+    mixes.map((each) => [each.note?.batch ?? 1, { mass: each.note?.mass ?? 0, begun: isPast(each) }]),
+  );
   const divided = new Map(
     of('divide')
       .filter(isPast)
@@ -39,7 +41,7 @@ export function madeOf(input: DayInput, key: string, { dough, parts }: ScaledFor
       }),
   );
   if (begun) {
-    const mixed = [...masses.values()].reduce((sum, each) => sum + each, 0);
+    const mixed = [...masses.values()].reduce((sum, { mass }) => sum + mass, 0);
     return { most: { dough: mixed, of: 'dough', kilograms: mixed, at: begun.at }, mixes: masses, divided };
   }
   const fed = of('feed').filter(isPast).flatMap(({ task, at, note }) => {

@@ -43,6 +43,14 @@
     if (card) desk.ask(card.id);
   });
 
+  /** °C that a dough is wanted at; a second run of a dough has more behind its name. */
+  function wantedOf(dough: string): number | null {
+    const [own] = (plan?.input.formulas ?? [])
+      .filter(({ slug }) => dough === slug || dough.startsWith(`${slug}-`))
+      .sort((a, b) => b.slug.length - a.slug.length);
+    return own?.formula.doc.process.ddt ?? null;
+  }
+
   let noted = $state.raw<{ readonly events: readonly Event[]; readonly words: string } | null>(null);
   function note(events: readonly Event[], words: string) {
     noted = { events, words };
@@ -183,8 +191,7 @@
         why={desk.why?.task === card.id ? desk.why.why : null}
         latest={forecast?.view.tasks.find(({ id }) => id === card.id)?.window?.latest ?? null}
         after={forecast?.rising?.find(({ from }) => from === card.id) ?? null}
-        wanted={plan.input.formulas.find(({ slug }) => card.note.dough.startsWith(slug))?.formula.doc.process
-          .ddt ?? null}
+        wanted={wantedOf(card.note.dough)}
         log={desk.log}
         onnote={note}
       />
