@@ -127,7 +127,7 @@ visited(
     await visit.until('header [role="status"]', 'All is sent');
     const first = await visit.text('.card h2');
     assert.ok(await visit.page.evaluate(() => document.documentElement.scrollWidth <= innerWidth));
-    const small = await visit.page.$$eval('.card .knuckle, .row .knuckle', (all) =>
+    const small = await visit.page.$$eval('.card .press, .row .press', (all) =>
       all.filter((each) => each.clientHeight < 54).map((each) => each.textContent),
     );
     assert.deepEqual(small, [], 'targets for a knuckle');

@@ -95,8 +95,8 @@ visited('a night from plan to floor to record to what is learned to the next pla
     await page.waitForSelector('[data-dough="quay-country.1.divide"]');
     await page.click('[data-dough="quay-country.1.divide"]');
     for (let press = 0; press < 6; press += 1) await visit.press('height: −0.1');
-    await page.waitForSelector('[role="dialog"] .knuckle.filled:not([disabled])');
-    await page.click('[role="dialog"] .knuckle.filled');
+    await page.waitForSelector('[role="dialog"] .press.filled:not([disabled])');
+    await page.click('[role="dialog"] .press.filled');
     await visit.until('[aria-label="What this moves"]', /stood at .* longer/);
     await visit.press('Take it');
     await page.waitForFunction(

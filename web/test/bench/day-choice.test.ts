@@ -2,14 +2,8 @@ import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
 import fc from 'fast-check';
 import { networkOf } from '@jovet/core/plan/network';
-import {
-  movedTasks,
-  orderChanges,
-  piecesChanged,
-  plannedDay,
-  whyLonger,
-  type PlannedDay,
-} from '@jovet/core/plan/explain';
+import { movedTasks, orderChanges, piecesChanged, toldOf, whyLonger } from '@jovet/core/plan/changes';
+import { plannedDay, type PlannedDay } from '@jovet/core/plan/explain';
 import type { DayInput } from '@jovet/core/plan/demand';
 import { actualsOf, type Actual } from '@jovet/core/run';
 import { demoDay, eventsOf, must } from '../../../core/test/demo.ts';
@@ -153,10 +147,10 @@ describe('what happened', () => {
     const again = happened(choice, 'quay-country.levain', { temperature: 27 });
     assert.deepEqual([again.choice.now, again.choice.noted], [end, 2]);
     assert.equal(actualsOf(again.events).get('quay-country.levain')?.temperature, 27);
-    assert.deepEqual(
-      again.choice.told,
-      day.view.tasks.map(({ id, start, end: over }) => ({ task: id, at: start, end: over })),
-    );
+    assert.deepEqual(again.choice.told, toldOf(day.view));
+    const told = again.choice.told.find(({ task }) => task === MIX);
+    const mix = day.view.tasks.find(({ id }) => id === MIX);
+    assert.deepEqual([told?.at, told?.end, told?.note?.mass], [mix?.start, mix?.end, mix?.note.mass]);
   });
 
   it('a dough far too cold: why, and what moves, in the order of its time; nothing that is done moves', () => {

@@ -8,7 +8,7 @@ import type { Working } from '../../working/index.ts';
 import { clockWords, faultWords } from './words.ts';
 import { mixWorkings } from '../../mix/index.ts';
 import { waterOf } from './mixes.ts';
-import { dayWorkings, openedFor, openedOf } from './workings.ts';
+import { dayWorkings, openedFor, openedOf } from './workings/day.ts';
 
 /** What holds a task where it is. */
 export interface Why {

@@ -36,7 +36,7 @@
         onclick={() => onchange(value)}>{text}</button
       >
     {/if}
-    <button type="button" class="knuckle" aria-label={`${label}: ${sign}`} onclick={() => by(change)}
+    <button type="button" class="press" aria-label={`${label}: ${sign}`} onclick={() => by(change)}
       >{sign}</button
     >
   {/each}
@@ -50,7 +50,7 @@
     align-items: center;
     max-width: 34rem;
   }
-  .knuckle {
+  .press {
     padding: 0;
   }
   .figure {

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { piecesChanged, whyLonger } from '@jovet/core/plan/explain';
+  import { piecesChanged, whyLonger } from '@jovet/core/plan/changes';
   import { formatDate, localTime } from '@jovet/core/time';
   import { timeNow } from '../clock';
   import { useReading } from '../settings';

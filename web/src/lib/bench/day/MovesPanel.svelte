@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Moved } from '@jovet/core/plan/explain';
+  import type { Moved } from '@jovet/core/plan/changes';
 
   interface Props {
     /** Why a dough takes longer or shorter. */

@@ -1,7 +1,8 @@
 import { pinsAfter, remedied, type Remedy } from '@jovet/core/plan';
 import type { DayInput, Pin, Stand } from '@jovet/core/plan/demand';
 import type { Actual, Event } from '@jovet/core/run';
-import { toldOf, type DayView } from '@jovet/core/plan/explain';
+import { toldOf } from '@jovet/core/plan/changes';
+import { type DayView } from '@jovet/core/plan/explain';
 import type { DayWeights } from '@jovet/core/bakehouse';
 
 /** What the head baker chose about a day beside its orders: undo goes back through it. */

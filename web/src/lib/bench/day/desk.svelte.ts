@@ -12,14 +12,8 @@ import {
 } from '@jovet/core/run';
 import { learnedWorkings } from '@jovet/core/learned';
 import type { OpenedDay } from '@jovet/core/plan';
-import {
-  movedTasks,
-  orderChanges,
-  toldOf,
-  type PlannedDay,
-  type ViewTask,
-  type Why,
-} from '@jovet/core/plan/explain';
+import { movedTasks, orderChanges, toldOf } from '@jovet/core/plan/changes';
+import { type PlannedDay, type ViewTask, type Why } from '@jovet/core/plan/explain';
 import type { Schedule } from '@jovet/core/plan/instance';
 import type { Problem } from '@jovet/core/problem';
 import type { Workings } from '@jovet/core/working';

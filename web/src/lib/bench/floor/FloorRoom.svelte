@@ -130,7 +130,7 @@
         {#each ['', ...plan.people] as name (name)}
           <button
             type="button"
-            class="knuckle"
+            class="press"
             aria-pressed={(person ?? '') === name}
             onclick={() => {
               who = name;
@@ -151,10 +151,10 @@
     <section class="notice" role="status" aria-label="What this moves">
       <p>{desk.asked.sentences.join(' ')}</p>
       {#if desk.asked.day}
-        <button type="button" class="knuckle filled" onclick={() => void desk.take()}>Take it</button>
-        <button type="button" class="knuckle" onclick={() => desk.leave()}>Leave it</button>
+        <button type="button" class="press filled" onclick={() => void desk.take()}>Take it</button>
+        <button type="button" class="press" onclick={() => desk.leave()}>Leave it</button>
       {:else}
-        <a class="knuckle" href={`/plan/day/${given.date}`}>Look for a way out in Day line</a>
+        <a class="press" href={`/plan/day/${given.date}`}>Look for a way out in Day line</a>
       {/if}
     </section>
   {/if}
@@ -167,7 +167,7 @@
       </p>
       <button
         type="button"
-        class="knuckle"
+        class="press"
         onclick={() => note(asPlanned(silent, given.date, uuid), `${silent.length} things done as planned`)}
         >All {silent.length} went as planned</button
       >
@@ -200,7 +200,7 @@
       <p class="row">
         <span class="quiet">Also now</span>
         {#each others as task (task.id)}
-          <button type="button" class="knuckle" onclick={() => (chosen = task.id)}
+          <button type="button" class="press" onclick={() => (chosen = task.id)}
             >{clock(task.start)} {task.what}</button
           >
         {/each}
@@ -211,7 +211,7 @@
       <p class="row">
         <span class="quiet">Next</span>
         {#each next as task (task.id)}
-          <button type="button" class="knuckle plain" onclick={() => (chosen = task.id)}
+          <button type="button" class="press plain" onclick={() => (chosen = task.id)}
             >{clock(task.start)} {task.what}</button
           >
         {/each}
@@ -253,7 +253,7 @@
     flex-wrap: wrap;
     gap: 0.3rem;
   }
-  .who .knuckle {
+  .who .press {
     min-height: 48px;
     padding: 0 0.7rem;
     font-size: 1rem;
@@ -269,7 +269,7 @@
   .notice p {
     flex: 1 1 20rem;
   }
-  a.knuckle {
+  a.press {
     display: grid;
     place-items: center;
   }
@@ -283,7 +283,7 @@
     gap: 0.4rem;
     margin: 0.6rem 0;
   }
-  .row .knuckle {
+  .row .press {
     min-height: 56px;
     padding: 0 0.9rem;
     font-size: 1.0625rem;

@@ -125,7 +125,7 @@
         {#each gates as { kind, what } (kind)}
           <button
             type="button"
-            class="knuckle"
+            class="press"
             aria-pressed={confirmed.includes(kind)}
             onclick={() => press(kind)}>{confirmed.includes(kind) ? '✓ ' : ''}{what}</button
           >
@@ -158,25 +158,24 @@
       />
     {/if}
     {#if said}<p class="said" role="alert">{said}</p>{/if}
-    <button type="button" class="knuckle filled" data-verb="done" onclick={() => done()}
+    <button type="button" class="press filled" data-verb="done" onclick={() => done()}
       >Done, it {ago > 0 ? 'was' : 'is'}
       {clock(at)}{measured && task.note.kind === 'mix' ? `, ${reading.temperature(degrees)}` : ''}</button
     >
     <div class="row">
-      {#if begun === null}<button type="button" class="knuckle" data-verb="begin" onclick={begin}
-          >Begin</button
+      {#if begun === null}<button type="button" class="press" data-verb="begin" onclick={begin}>Begin</button
         >{/if}
       {#if begun === null && now > task.end + LONG}
-        <button type="button" class="knuckle" data-verb="planned" onclick={() => done((now - task.end) / 60)}
+        <button type="button" class="press" data-verb="planned" onclick={() => done((now - task.end) / 60)}
           >Done at {clock(task.end)}, as planned</button
         >
       {:else}
-        <button type="button" class="knuckle" data-verb="five" onclick={() => done(5)}>Done 5 min ago</button>
+        <button type="button" class="press" data-verb="five" onclick={() => done(5)}>Done 5 min ago</button>
       {/if}
-      <button type="button" class="knuckle" data-verb="earlier" onclick={() => (ago += 5)}
+      <button type="button" class="press" data-verb="earlier" onclick={() => (ago += 5)}
         >Earlier{ago > 0 ? `: ${formatNumber(ago, 0)} min` : ''}</button
       >
-      {#if begun === null && due}<button type="button" class="knuckle" data-verb="not-yet" onclick={notYet}
+      {#if begun === null && due}<button type="button" class="press" data-verb="not-yet" onclick={notYet}
           >Not yet</button
         >{/if}
     </div>
@@ -226,7 +225,7 @@
     flex-wrap: wrap;
     gap: 0.5rem;
   }
-  .row .knuckle {
+  .row .press {
     flex: 1 1 auto;
     padding: 0 0.9rem;
     font-size: 1.125rem;

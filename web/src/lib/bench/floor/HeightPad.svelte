@@ -59,7 +59,7 @@
   set={seen}
   onchange={set}
 />
-<button type="button" class="knuckle filled" disabled={!seen} onclick={() => onnote(height)}
+<button type="button" class="press filled" disabled={!seen} onclick={() => onnote(height)}
   >It stands at {formatNumber(height, 1)} cm</button
 >
 

@@ -1,12 +1,5 @@
-import {
-  movedTasks,
-  movesSentence,
-  piecesChanged,
-  toldOf,
-  whyLonger,
-  type PlannedDay,
-  type Why,
-} from '@jovet/core/plan/explain';
+import { movedTasks, movesSentence, piecesChanged, toldOf, whyLonger } from '@jovet/core/plan/changes';
+import { type PlannedDay, type Why } from '@jovet/core/plan/explain';
 import { actualsOf, newsFor, type Event } from '@jovet/core/run';
 import type { Problem } from '@jovet/core/problem';
 import { timeNow } from '../clock';

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import { settingWords, type Moved, type OvenDay, type ViewTask } from '@jovet/core/plan/explain';
+  import { type Moved } from '@jovet/core/plan/changes';
+  import { settingWords, type OvenDay, type ViewTask } from '@jovet/core/plan/explain';
   import { localTime } from '@jovet/core/time';
   import { formatNumber, formatTemperature } from '@jovet/core/units';
   import MovesPanel from '../day/MovesPanel.svelte';
@@ -62,7 +63,7 @@
 <div class="door">
   <header>
     <b class="clock">{clock(time)}</b>
-    <button type="button" class="knuckle plain" onclick={onclose}>Close</button>
+    <button type="button" class="press plain" onclick={onclose}>Close</button>
   </header>
   {#if said || done.problem}<p class="notice" role="alert">{said || done.problem}</p>{/if}
   {#if moved}
@@ -92,12 +93,12 @@
         {/if}
       {/if}
       <div class="verbs">
-        <button type="button" class="knuckle filled" onclick={() => done.add(next.id)}
+        <button type="button" class="press filled" onclick={() => done.add(next.id)}
           >{doneWords(oven, next)}</button
         >
         {#if next.kind === 'out' && next.items[0]}
           {@const [item] = next.items}
-          <button type="button" class="knuckle" onclick={() => onlonger(item.load, 3)}
+          <button type="button" class="press" onclick={() => onlonger(item.load, 3)}
             >Not brown yet: + 3 min</button
           >
         {/if}
@@ -122,7 +123,7 @@
     <p class="what">All loads of this day are out.</p>
   {/if}
   {#if done.count > 0}
-    <button type="button" class="knuckle plain" onclick={() => done.undo()}>Undo the last</button>
+    <button type="button" class="press plain" onclick={() => done.undo()}>Undo the last</button>
   {/if}
 </div>
 
@@ -188,7 +189,7 @@
     .what {
       font-size: 2rem;
     }
-    .verbs .knuckle {
+    .verbs .press {
       flex: 1 1 100%;
     }
   }

@@ -1,7 +1,8 @@
 import { json } from '@sveltejs/kit';
 import type { z } from 'zod';
 import type { DayInput } from '@jovet/core/plan/demand';
-import { certificateWords, faultSentences, shortWords, toldTasks } from '@jovet/core/plan/explain';
+import { shortWords } from '@jovet/core/plan/changes';
+import { certificateWords, faultSentences, toldTasks } from '@jovet/core/plan/explain';
 import { good, type Result } from '@jovet/core/problem';
 import { noSuchMethod, readBody, refuse } from '$lib/server/api/answer';
 import { PlanRequest } from '$lib/server/api/order-schemas';

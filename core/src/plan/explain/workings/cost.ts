@@ -1,10 +1,10 @@
-import { input as term, quantity, type Working, type Workings } from '../../working/index.ts';
-import { endOf, type Cost, type Schedule } from '../instance/index.ts';
-import { SLOT } from '../../dough/index.ts';
-import type { DayInput } from '../demand/index.ts';
-import type { Network } from '../network/index.ts';
-import { waitsOf } from './waits.ts';
-import { clockWords, taskWords } from './words.ts';
+import { input as term, quantity, type Working, type Workings } from '../../../working/index.ts';
+import { endOf, type Cost, type Schedule } from '../../instance/index.ts';
+import { SLOT } from '../../../dough/index.ts';
+import type { DayInput } from '../../demand/index.ts';
+import type { Network } from '../../network/index.ts';
+import { waitsOf } from '../waits.ts';
+import { clockWords, taskWords } from '../words.ts';
 
 const SOURCE = 'Prices of this bakehouse, in Goals: what is not as it should be, five minutes at a time';
 const price = (value: number) => quantity(value, '', 3);

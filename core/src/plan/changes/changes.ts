@@ -3,7 +3,7 @@ import { localTime } from '../../time/index.ts';
 import { formatDuration, formatMass, formatNumber } from '../../units/index.ts';
 import type { DayInput, Told } from '../demand/index.ts';
 import type { Network } from '../network/index.ts';
-import type { DayView } from './view.ts';
+import type { DayView } from '../explain/view.ts';
 
 /** Seconds by which something must be elsewhere to be said. */
 const MOVED = 300;

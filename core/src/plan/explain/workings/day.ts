@@ -4,8 +4,8 @@ import {
   YEAST_CAPACITY,
   bakersYeastRate,
   cultureYeastRate,
-} from '../../fermentation/rates/index.ts';
-import { resolveLocal } from '../../time/index.ts';
+} from '../../../fermentation/rates/index.ts';
+import { resolveLocal } from '../../../time/index.ts';
 import {
   input,
   quantity,
@@ -13,15 +13,15 @@ import {
   type Working,
   type WorkingInput,
   type Workings,
-} from '../../working/index.ts';
-import { learnedWorkings } from '../../learned/index.ts';
-import type { Followed, FollowedRise } from '../checker/index.ts';
-import type { DayInput } from '../demand/index.ts';
-import { bulkEnd, SLOT } from '../../dough/index.ts';
-import { endOf, type Schedule } from '../instance/index.ts';
-import type { Network } from '../network/index.ts';
-import { waitsOf, type TaskWait } from './waits.ts';
-import { taskWords } from './words.ts';
+} from '../../../working/index.ts';
+import { learnedWorkings } from '../../../learned/index.ts';
+import type { Followed, FollowedRise } from '../../checker/index.ts';
+import type { DayInput } from '../../demand/index.ts';
+import { bulkEnd, SLOT } from '../../../dough/index.ts';
+import { endOf, type Schedule } from '../../instance/index.ts';
+import type { Network } from '../../network/index.ts';
+import { waitsOf, type TaskWait } from '../waits.ts';
+import { taskWords } from '../words.ts';
 
 const PLAN = 'The plan: each task after what it waits for';
 const RISE = 'Growth of leaven in thermal time; constants fitted for Jovet to practice';

@@ -1,0 +1,10 @@
+export {
+  type Moved,
+  movedTasks,
+  movesSentence,
+  orderChanges,
+  piecesChanged,
+  shortWords,
+  toldOf,
+  whyLonger,
+} from './changes.ts';
