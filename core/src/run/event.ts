@@ -67,3 +67,9 @@ export interface KeptEvent extends Event {
 /** The events that count, in the order of their time; nothing stands for what was taken back. */
 export const effectiveEvents = <E extends Event>(events: readonly E[]): E[] =>
   lastCorrections(events).filter(({ happened }) => happened.kind !== 'taken-back');
+
+/** What was kept, and what was noted here since: an event that is kept already is there once, where it was kept. */
+export function together(kept: readonly Event[], own: readonly Event[]): readonly Event[] {
+  const known = new Set(kept.map(({ id }) => id));
+  return [...kept, ...own.filter(({ id }) => !known.has(id))];
+}

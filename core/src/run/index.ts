@@ -1,4 +1,4 @@
 export { type Actual, actualsOf, eventsOfActual, skippedOf } from './actuals.ts';
-export { effectiveEvents, Event, EVENT_SCHEMA, type KeptEvent } from './event.ts';
+export { effectiveEvents, Event, EVENT_SCHEMA, type KeptEvent, together } from './event.ts';
 export { type AtHand, atHand, type HandTask, onBench, type OnBench, type RisingDough } from './floor.ts';
 export { asPlanned, newsFor, notDone, type PlannedTask, unnoted } from './open.ts';

@@ -13,6 +13,7 @@ import {
   newsFor,
   notDone,
   skippedOf,
+  together,
   unnoted,
   type Actual,
 } from '@jovet/core/run';
@@ -146,6 +147,18 @@ test('a task that was not done when it was to be is planned from now on', () => 
   const next = must(networkOf({ ...input, now, told: [{ task: id, at }], events: [skipped] }));
   const again = next.instance.tasks.find((task) => task.id === id);
   assert.ok(again && next.instance.origin + again.first * 300 >= now);
+});
+
+test('what was noted here and is kept by now counts once, and what corrected it elsewhere counts', () => {
+  const mine = event({ happened: { kind: 'reading', quantity: 'temperature', of: null, value: 24 } });
+  const theirs = event({
+    happened: { kind: 'reading', quantity: 'temperature', of: null, value: 26 },
+    corrects: mine.id,
+  });
+  const later = event({ happened: { kind: 'ended' }, at: 1500 });
+  const all = together([mine, theirs], [mine, later]);
+  assert.deepEqual(all, [mine, theirs, later]);
+  assert.equal(actualsOf(all).get('a')?.temperature, 26);
 });
 
 test('what should have begun is asked about until something is said of it', () => {

@@ -6,6 +6,7 @@ import {
   eventsOfActual,
   newsFor,
   notDone,
+  together,
   unnoted,
   type Actual,
   type Event,
@@ -93,10 +94,9 @@ export class DayDesk {
   private batches = $state.raw<readonly (readonly Event[])[]>([]);
   private readonly log = new EventLog(() => this.of().date);
   /** What happened so far: also what others noted until the room was opened. */
-  readonly events = $derived.by(() => [
-    ...this.of().now.events,
-    ...this.batches.slice(0, this.history.present.noted).flat(),
-  ]);
+  readonly events = $derived.by(() =>
+    together(this.of().now.events, this.batches.slice(0, this.history.present.noted).flat()),
+  );
   readonly actuals = $derived(actualsOf(this.events));
   /** Why what was noted here is not kept. */
   readonly unkept = $derived(this.log.keeping.problems);

@@ -1,6 +1,6 @@
 import { movedTasks, movesSentence, piecesChanged, toldOf, whyLonger } from '@jovet/core/plan/changes';
 import { type PlannedDay, type Why } from '@jovet/core/plan/explain';
-import { actualsOf, newsFor, type Event } from '@jovet/core/run';
+import { actualsOf, newsFor, together, type Event } from '@jovet/core/run';
 import type { Problem } from '@jovet/core/problem';
 import { timeNow } from '../clock';
 import type { DayOf } from '../day/desk.svelte';
@@ -39,7 +39,7 @@ export class FloorDesk {
   private wanted: string | null = null;
 
   /** What happened so far: also what others noted until the room was opened. */
-  readonly events = $derived.by((): readonly Event[] => [...this.of().now.events, ...this.log.events]);
+  readonly events = $derived.by(() => together(this.of().now.events, this.log.events));
 
   /** @param words how times and temperatures are written */
   constructor(
