@@ -58,6 +58,9 @@ await at(visit, (mixing?.start ?? 0) + 240, async () => {
   await page.waitForSelector('[data-silent] button');
   await page.click('[data-silent] button');
   await page.waitForFunction(() => document.querySelector('[data-silent]') === null);
+  await page.$$eval('.row button', (all) =>
+    all.find((each) => each.textContent.includes('mix Cardamom Knots'))?.click(),
+  );
   await visit.until('h2', 'Mix Cardamom Knots');
   await visit.until('header [role="status"]', 'All is sent');
   await visit.until('.what', 'Water');

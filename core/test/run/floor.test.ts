@@ -55,6 +55,10 @@ describe('what stands on the bench', () => {
     }
     const count = (of: RisingDough['of']) => rising.filter((each) => each.of === of).length;
     const batches = network.models.flatMap((model) => model.batches);
+    assert.ok(
+      rising.some(({ of, name }) => of === 'proof' && name === 'Quay loaf'),
+      'by the name of the product',
+    );
     assert.equal(count('bulk'), batches.length);
     assert.equal(count('proof'), batches.flatMap(({ strands }) => strands).length);
     assert.ok(count('preferment') >= network.models.flatMap(({ preferments }) => preferments).length);

@@ -22,7 +22,7 @@ export function risingOf(network: Network, followed: Followed, schedule: Schedul
     if (!found || !wait || from === undefined || to === undefined) return [];
     return [
       {
-        of: rise.of, name: rise.name, dough: found.dough, from, to, ready: wait.window, wanted: rise.window.best,
+        of: rise.of, name: found.name, dough: found.dough, from, to, ready: wait.window, wanted: rise.window.best,
         course: thinned(rise.course), tub: found.tub, count: found.count,
       },
     ];
@@ -33,12 +33,12 @@ export function risingOf(network: Network, followed: Followed, schedule: Schedul
 function whereFrom(
   { models, doughs, instance }: Network,
   { of, task, window, name }: FollowedRise,
-): (Pick<RisingDough, 'dough' | 'tub' | 'count'> & { readonly from: number }) | null {
+): (Pick<RisingDough, 'name' | 'dough' | 'tub' | 'count'> & { readonly from: number }) | null {
   for (const [index, model] of models.entries()) {
     const dough = doughs[index];
     if (of === 'preferment') {
       const fed = model.preferments.find((each) => each.into.includes(task) && each.name === name);
-      if (fed) return { from: fed.task, dough: model.key, tub: null, count: 1 };
+      if (fed) return { from: fed.task, name, dough: model.key, tub: null, count: 1 };
     }
     for (const batch of of === 'preferment' ? [] : model.batches) {
       if (of === 'bulk' && bulkEnd(batch) === task && dough) {
@@ -46,11 +46,13 @@ function whereFrom(
         const most = dough.formula.doc.type === 'rye' ? MOST_RISE.rye : MOST_RISE.strongWheat;
         const line = fillLine(tub, batch.dough / batch.tubs, window.best, most, phaseOf(dough.scaled.split));
         const mix = instance.tasks[batch.mix]?.id ?? '';
-        return { from: batch.mix, dough: model.key, count: batch.tubs, tub: { mix, start: line.start, ready: line.target } };
+        return { from: batch.mix, name, dough: model.key, count: batch.tubs, tub: { mix, start: line.start, ready: line.target } };
       }
       const strand = batch.strands.find(({ load }) => of === 'proof' && load === task);
       const from = instance.arcs[strand?.proof ?? -1]?.from;
-      if (strand && from !== undefined) return { from, dough: model.key, tub: null, count: strand.pieces };
+      const product = dough?.formula.doc.products.find(({ slug }) => slug === strand?.product);
+      if (strand && from !== undefined)
+        return { from, name: product?.name ?? name, dough: model.key, tub: null, count: strand.pieces };
     }
   }
   return null;

@@ -67,4 +67,20 @@
     opacity: 1;
     box-shadow: inset 0 -3px 0 currentColor;
   }
+  .figure,
+  .press {
+    white-space: nowrap;
+  }
+  @media (max-width: 640px) {
+    .row {
+      grid-template-columns: repeat(2, minmax(0, 1fr)) minmax(5rem, 1.9fr) repeat(2, minmax(0, 1fr));
+      gap: 0.25rem;
+    }
+    .row .press {
+      font-size: 1.125rem;
+    }
+    .figure {
+      font-size: 1.3rem;
+    }
+  }
 </style>

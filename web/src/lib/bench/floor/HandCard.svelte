@@ -37,6 +37,8 @@
 
   /** So long after it should have been over it is asked whether it was, s. */
   const LONG = 600;
+  /** What a thermometer does not tell apart, K. */
+  const NEAR = 0.3;
   let ago = $state(0);
   let degrees = $state(untrack(() => actual?.temperature ?? why?.water?.fdt ?? wanted ?? 25));
   let measured = $state(untrack(() => actual?.temperature !== null && actual !== null));
@@ -103,9 +105,11 @@
     {#if latest !== null && latest > task.start}<p>until {clock(latest)} at the latest</p>{/if}
     {#if why?.water}
       <p>
-        Water <b>{reading.temperature(why.water.pour)}</b>, for a dough of {reading.temperature(
+        Water <b>{reading.temperature(why.water.pour)}</b>: the dough comes out at {reading.temperature(
           why.water.fdt,
-        )}
+        )}{wanted !== null && Math.abs(why.water.fdt - wanted) >= NEAR
+          ? `, and ${reading.temperature(wanted)} is wanted`
+          : ''}
       </p>
     {/if}
     {#each later as reminder (reminder.kind + reminder.at + reminder.what)}
