@@ -45,8 +45,22 @@ const keptUntil = (visit: Visit, date: string, count: number) =>
     count,
   );
 
+/** A culture like the one that the levain is fed from, and before it in the list; nothing was seen of it yet. */
+async function cultureLikeQuay(called: string) {
+  const { cultures } = (await api('GET', 'cultures')) as { cultures: { culture: Culture }[] };
+  const like = cultures.find(({ culture }) => culture.slug === 'quay-culture')?.culture;
+  assert.ok(like);
+  const id = uuid();
+  const name = `${called} ${Date.now() % 100_000}`;
+  const slug = name.toLowerCase().replaceAll(' ', '-');
+  await api('POST', 'cultures', { id, culture: { ...like, slug, name, parent: null } });
+  return { id, slug, vessel: like.vessel };
+}
+
 visited('a night from plan to floor to record to what is learned to the next plan', async (visit) => {
   const { page } = visit;
+  // What other nights taught of the cultures is not of this one.
+  const { id } = await cultureLikeQuay('Acorn culture');
   for (const date of [NIGHT, NEXT]) await onlyOrders(date, ORDER);
   const first = await planned(visit, NIGHT);
   const mix = taskOf(first, 'quay-country.1.mix');
@@ -135,6 +149,7 @@ visited('a night from plan to floor to record to what is learned to the next pla
   const without = (await api('POST', 'plan', { input: next.input, learned: {}, seconds: 1 })) as Record<string, unknown>;
   assert.equal(without['verdict'], 'planned');
   assert.ok(bulk(next) > bulk(first) + 600, `${bulk(next)} s after ${bulk(first)} s`);
+  await api('DELETE', `cultures/${id}?rev=1`);
 }); // prettier-ignore
 
 /** How many hours before its mix the Day line has the levain of a day made. */
@@ -159,18 +174,10 @@ visited('a culture that tires makes the feeding of the next night earlier', asyn
   await onlyOrders(date, ORDER);
   const usual = await levainBeforeMix(visit, date);
 
-  // A culture like the one that the levain is fed from, and first in the list.
-  const { cultures } = (await api('GET', 'cultures')) as { cultures: { culture: Culture }[] };
-  const like = cultures.find(({ culture }) => culture.slug === 'quay-culture')?.culture;
-  assert.ok(like);
-  const id = uuid();
-  const name = `Alder culture ${Date.now() % 100_000}`;
-  const slug = name.toLowerCase().replaceAll(' ', '-');
-  const culture = { ...like, slug, name, parent: null };
-  await api('POST', 'cultures', { id, culture });
+  const { id, slug, vessel } = await cultureLikeQuay('Alder culture');
   const fed = Date.UTC(2035, 1, 6, 20) / 1000;
   const build = {
-    schema: 1, at: fed, seed: 0.3, flour: 0.6, water: 0.6, temperature: 23, place: { name: 'bench', around: 23 }, vessel: like.vessel,
+    schema: 1, at: fed, seed: 0.3, flour: 0.6, water: 0.6, temperature: 23, place: { name: 'bench', around: 23 }, vessel,
   }; // prettier-ignore
   await api('POST', `cultures/${id}/builds`, { id: uuid(), parent: null, build });
   try {

@@ -15,14 +15,17 @@ const packagesOutside = {
   },
 };
 
+/** Written so that it does not stand here itself: this file is built, too, where a script builds. */
+const HERE = ['import', 'meta', 'url'].join('.');
+
 /** A file finds what lies beside it where it was written, not where it was built. */
 const whereItWasWritten = {
   name: 'where-it-was-written',
   setup({ onLoad }) {
-    onLoad({ filter: /(^|\/)(test|devices)\/.*\.ts$/ }, async ({ path }) => {
+    onLoad({ filter: /(^|\/)(test|devices)\/.*\.[jt]s$/ }, async ({ path }) => {
       const text = await readFile(path, 'utf8');
       const place = JSON.stringify(pathToFileURL(path).href);
-      return { contents: text.replaceAll('import.meta.url', place), loader: 'ts' };
+      return { contents: text.replaceAll(HERE, place), loader: path.endsWith('.js') ? 'js' : 'ts' };
     });
   },
 };
