@@ -6,7 +6,7 @@ import { FrictionRecord } from '../mix/record/index.ts';
 /** What the signs of its builds say of a culture. */
 export const LearnedVigour = Culture.pick({ slug: true, name: true, of: true, hydration: true }).extend({
   /** v; 1 is usual. */
-  value: z.number().positive().max(10),
+  value: z.number().min(0.1).max(4),
   /** Standard deviation of ln v, and what it lies between eight times in ten. */
   spread: z.number().min(0).max(5),
   least: z.number().positive().max(10),
@@ -24,7 +24,7 @@ export const PaceRecord = z.strictObject({
   day: z.iso.date(),
   task: z.string().max(200),
   /** 1: as it was forecast. */
-  pace: z.number().positive().max(10),
+  pace: z.number().min(0.1).max(10),
 });
 export type PaceRecord = z.infer<typeof PaceRecord>;
 
@@ -32,7 +32,7 @@ export type PaceRecord = z.infer<typeof PaceRecord>;
 export const LearnedPace = z.strictObject({
   formula: Slug,
   name: Name,
-  value: z.number().positive().max(10),
+  value: z.number().min(0.1).max(10),
   spread: z.number().min(0).max(5),
   /** The oldest first. */
   records: z.array(PaceRecord).min(1).max(40),

@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { describe, test } from 'node:test';
 import { planAtPace, remedied, remediesFor, type Answer } from '@jovet/core/plan';
-import type { DayInput } from '@jovet/core/plan/demand';
+import { DayInput } from '@jovet/core/plan/demand';
 import { shortWords, toldOf } from '@jovet/core/plan/changes';
 import { plannedDay } from '@jovet/core/plan/explain';
 import { networkOf, type Network } from '@jovet/core/plan/network';
@@ -138,3 +138,14 @@ describe('of a dough in several mixes', () => {
     assert.deepEqual(little, [first.note.mass]);
   }); // prettier-ignore
 });
+
+test('what is told of mixes is bounded, and of mixes without a mass nothing is concluded', () => {
+  const [mix] = toldOf(view).filter(({ note }) => note?.kind === 'mix');
+  assert.ok(mix?.note);
+  const { note } = mix;
+  const far = DayInput.safeParse({ ...input, told: [{ ...mix, note: { ...note, batch: 1_000_000_000 } }] });
+  assert.equal(far.success, false);
+  const empty = toldOf(view).map((each) => (each.note?.kind === 'mix' ? { ...each, note: { ...each.note, mass: 0 } } : each));
+  const next = must(networkOf({ ...input, now: midnight, told: empty }));
+  assert.ok(next.doughs.every(({ batches }) => batches.every(({ dough, lots }) => dough > 0 && lots.every(({ pieces }) => pieces > 0))));
+}); // prettier-ignore

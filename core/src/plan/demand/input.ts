@@ -48,7 +48,7 @@ export const Told = Pin.extend({
     .strictObject({
       kind: z.string().max(20),
       dough: z.string().max(200),
-      batch: z.number().int().nullable(),
+      batch: z.number().int().min(1).max(1000).nullable(),
       name: z.string().max(200),
       /** kg */
       mass: z.number().min(0).max(100_000).nullable(),

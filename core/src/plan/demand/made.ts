@@ -40,8 +40,9 @@ export function madeOf(input: DayInput, key: string, { dough, parts }: ScaledFor
         ];
       }),
   );
-  if (begun) {
-    const mixed = [...masses.values()].reduce((sum, { mass }) => sum + mass, 0);
+  const mixed = [...masses.values()].reduce((sum, { mass }) => sum + mass, 0);
+  const inMixer = [...masses.values()].reduce((sum, each) => sum + (each.begun ? each.mass : 0), 0);
+  if (begun && inMixer > 0) {
     return { most: { dough: mixed, of: 'dough', kilograms: mixed, at: begun.at }, mixes: masses, divided };
   }
   const fed = of('feed').filter(isPast).flatMap(({ task, at, note }) => {
