@@ -347,3 +347,16 @@ test('the best plan that was found for a day is kept, unless it does not hold', 
   assert.equal(await kept(schedule), true);
   assert.equal(await kept(schedule), false, 'it is no better than itself');
 });
+
+test('what is entered of a mix is not noted beside it: it would not stand in the mix', async () => {
+  const event = { id: uuid(), day: '2033-04-01', subject: { kind: 'mix', id: uuid() }, at: 1_996_000_000 };
+  for (const happened of [
+    { kind: 'lot', lot: 'A 1' },
+    { kind: 'confirmed', gate: 'salt' },
+    { kind: 'note', text: 'slack' },
+    { kind: 'added', what: 'water', mass: 0.2 },
+  ]) {
+    const [said] = await refused(await post('/api/v1/events', JSON.stringify({ events: [{ ...event, happened }] })));
+    assert.match(`${said?.problem} ${said?.remedy}`, /mixes\/ID/);
+  }
+}); // prettier-ignore

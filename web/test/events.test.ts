@@ -2,14 +2,14 @@ import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
 import { sql } from 'kysely';
 import { v7 as uuid } from 'uuid';
-import { actualsOf, Event } from '@jovet/core/run';
+import { actualsOf, effectiveEvents, Event, eventsOfActual } from '@jovet/core/run';
 import { exportEverything } from '../src/lib/server/database/archive.ts';
 import { ensureBakehouse } from '../src/lib/server/database/bakehouse.ts';
 import { feedCulture, listCultures } from '../src/lib/server/database/culture.ts';
 import { dayInputFor } from '../src/lib/server/database/day-plan.ts';
 import { addEvents, eventsOfDay, listEvents } from '../src/lib/server/database/event.ts';
 import { importFile } from '../src/lib/server/database/import.ts';
-import { addReading, beginMix } from '../src/lib/server/database/mix.ts';
+import { addReading, beginMix, changeMix } from '../src/lib/server/database/mix.ts';
 import { demoMix, must, problemsOf } from '../../core/test/demo.ts';
 import { dumpedDatabase, freshDatabase } from './fresh-database.ts';
 
@@ -137,4 +137,61 @@ test('a day takes so many events and no more: the rest is refused with its day, 
   assert.match(refused, /2026-12-24 has 4000 events/);
   must(await add([event({ day: '2026-12-23' })]));
   assert.equal(must(await dayInputFor(fresh.db, fresh.actor, day)).events.length, 4000);
+}); // prettier-ignore
+
+test('what is entered of a mix is noted as events: corrected, taken back, and told of its task once the dough is read', async () => {
+  const { db, actor } = fresh;
+  const [id, day, task] = [uuid(), '2027-03-04', 'quay-country.1.mix'];
+  const doc = { ...demoMix(), task };
+  must(await beginMix(db, actor, { id, date: day, doc }));
+  const ofMix = async () => {
+    const all = await listEvents(db, actor, { mix: id });
+    return effectiveEvents(all).flatMap(({ happened }) => (happened.kind === 'reading' ? [] : [happened]));
+  };
+  const water = { name: 'tap', kind: 'water' as const, temperature: 14, mass: 8.2 };
+  const entered = { ...doc, poured: [water], added: [{ ingredient: 'water', mass: 0.3 }], lot: 'M 41', gates: { salt: true, keepBack: true }, note: 'slack' };
+  assert.equal((await changeMix(db, actor, id, entered, 1)).kind, 'done');
+  assert.deepEqual(await ofMix(), [
+    { kind: 'added', what: 'tap', mass: 8.2, temperature: 14 },
+    { kind: 'added', what: 'water', mass: 0.3, temperature: null },
+    { kind: 'lot', lot: 'M 41' },
+    { kind: 'confirmed', gate: 'salt' },
+    { kind: 'confirmed', gate: 'keep-back' },
+    { kind: 'note', text: 'slack' },
+  ]);
+  const kept = (await listEvents(db, actor, { mix: id })).length;
+  assert.equal((await changeMix(db, actor, id, { ...entered, ddt: 25 }, 2)).kind, 'done');
+  assert.equal((await listEvents(db, actor, { mix: id })).length, kept, 'what stands is not said again');
+  const changed = { ...entered, poured: [{ ...water, mass: 8 }], gates: { salt: true, keepBack: false }, note: '' };
+  assert.equal((await changeMix(db, actor, id, changed, 3)).kind, 'done');
+  assert.deepEqual(new Set((await ofMix()).map(({ kind }) => kind)), new Set(['added', 'lot', 'confirmed']));
+  assert.ok((await ofMix()).some((each) => each.kind === 'added' && each.mass === 8));
+  const all = await listEvents(db, actor, { mix: id });
+  assert.equal(all.length, kept + 3, 'the old value stays, and a correction names it');
+  assert.equal((await changeMix(db, actor, id, changed, 1)).kind, 'stale');
+  assert.equal((await listEvents(db, actor, { mix: id })).length, all.length, 'a stale change enters nothing');
+
+  const reading = { id: uuid(), factor: 'dough', value: 25, at: 1_804_000_000, instrument: 'typed', spot: 'core' as const, offset: 0, corrects: null };
+  must(await addReading(db, actor, id, reading));
+  const mixed = actualsOf(await eventsOfDay(db, actor, day)).get(task);
+  assert.equal(mixed?.temperature, 25);
+  assert.deepEqual(mixed?.confirmed, ['salt']);
+}); // prettier-ignore
+
+test('what follows from a reading in Water can be noted otherwise: it is kept then, with its correction', async () => {
+  const { db, actor } = fresh;
+  const [id, day, task] = [uuid(), '2027-03-11', 'quay-country.1.mix'];
+  must(await beginMix(db, actor, { id, date: day, doc: { ...demoMix(), task } }));
+  const at = 1_804_700_000;
+  must(await addReading(db, actor, id, { id: uuid(), factor: 'dough', value: 25, at, instrument: 'typed', spot: 'core', offset: 0, corrects: null }));
+  const before = await eventsOfDay(db, actor, day);
+  const mixed = actualsOf(before).get(task);
+  assert.ok(mixed?.end === at);
+  const noted = eventsOfActual({ ...mixed, end: at + 600 }, day, uuid, before);
+  assert.ok(noted.length > 0 && noted.every(({ corrects }) => corrects !== null));
+  must(await add(noted));
+  const after = await eventsOfDay(db, actor, day);
+  assert.equal(new Set(after.map((each) => each.id)).size, after.length, 'nothing is there twice');
+  assert.equal(actualsOf(after).get(task)?.end, at + 600);
+  assert.equal(actualsOf(after).get(task)?.temperature, 25);
 }); // prettier-ignore

@@ -1,4 +1,5 @@
 import { effectiveEvents, type Event } from './event.ts';
+import { saidAnew } from './said.ts';
 
 /** What really happened to a task of a plan, gathered from its events. */
 export interface Actual {
@@ -83,12 +84,6 @@ export function eventsOfActual(
   makeId: () => string,
   before: readonly Event[] = [],
 ): Event[] {
-  const known = effectiveEvents(before).filter(
-    ({ subject }) => subject.kind === 'task' && subject.id === task,
-  );
-  const event = (at: number, happened: Event['happened'], corrects: string | null): Event => ({
-    id: makeId(), day, subject: { kind: 'task', id: task }, happened, at, instrument: 'typed', spot: 'core', offset: 0, corrects,
-  }); // prettier-ignore
   const reading = (quantity: 'temperature' | 'height' | 'mass', value: number): Event['happened'] => ({
     kind: 'reading',
     quantity,
@@ -104,17 +99,5 @@ export function eventsOfActual(
     ...(mass === null ? [] : [{ at: start, happened: reading('mass', mass) }]),
     ...confirmed.map((gate) => ({ at: end ?? start, happened: { kind: 'confirmed', gate } as const })),
   ];
-  const sameAs = (one: Event['happened'], other: Event['happened']) =>
-    one.kind === other.kind &&
-    (one.kind !== 'reading' || other.kind !== 'reading' || one.quantity === other.quantity) &&
-    (one.kind !== 'confirmed' || other.kind !== 'confirmed' || one.gate === other.gate);
-  const corrected = new Set<string>();
-  const noted = said.flatMap(({ at, happened }): Event[] => {
-    const old = known.findLast((each) => sameAs(each.happened, happened));
-    if (old) corrected.add(old.id);
-    const unchanged = old?.at === at && JSON.stringify(old.happened) === JSON.stringify(happened);
-    return unchanged ? [] : [event(at, happened, old?.id ?? null)];
-  });
-  const gone = known.filter(({ id }) => !corrected.has(id));
-  return [...noted, ...gone.map(({ id, at }) => event(at, { kind: 'taken-back' }, id))];
+  return saidAnew(said, { kind: 'task', id: task }, day, makeId, before);
 }

@@ -29,6 +29,16 @@ const Happened = z.discriminatedUnion('kind', [
     })
     .describe('as the instrument showed it'),
   z.strictObject({ kind: z.literal('sign'), sign: Sign }),
+  z
+    .strictObject({
+      kind: z.literal('added'),
+      what: z.string().trim().min(1).max(80),
+      mass: z.number().min(-1000).max(2000).describe('kg; below 0: so much was left out'),
+      temperature: z.number().min(-40).max(110).nullable().default(null).describe('°C of water'),
+    })
+    .describe('what was poured, and what was put in by feel'),
+  z.strictObject({ kind: z.literal('lot'), lot: z.string().trim().max(60) }),
+  z.strictObject({ kind: z.literal('note'), text: z.string().trim().max(500) }),
   z.strictObject({ kind: z.literal('confirmed'), gate: z.string().trim().min(1).max(80) }),
   z
     .strictObject({ kind: z.literal('adjusted'), minutes: z.number().min(0).max(120) })

@@ -114,8 +114,8 @@ export function movesSentence(moved: readonly Moved[], clock: (at: number) => st
 /** A plan as people are told of it: when each task is, and what it makes. */
 export const toldOf = ({ tasks }: DayView): Told[] =>
   tasks.map(({ id, start, end, note }) => {
-    const { kind, dough, batch, name, mass, pieces } = note;
-    return { task: id, at: start, end, note: { kind, dough, batch, name, mass, pieces } };
+    const { done: _, ...rest } = note;
+    return { task: id, at: start, end, note: rest };
   });
 
 /** What was ordered and is not made since too little was begun, in sentences. */

@@ -1,3 +1,4 @@
+export { type Parting, partings, partingWords } from './partings.ts';
 export {
   type Moved,
   movedTasks,

@@ -4,19 +4,10 @@ import type { Mixer, Programme } from '../../mix/index.ts';
 import { bad, good, place, problem, type Problem, type Result } from '../../problem/index.ts';
 import { resolveLocal } from '../../time/index.ts';
 import { actualsOf } from '../../run/index.ts';
+import { DoughIds, idIn } from './ids.ts';
 import type { DayInput } from './input.ts';
-import { madeOf, type Made } from './made.ts';
-
-/** Pieces of one product in one batch that leave together. */
-export interface Lot {
-  readonly product: string;
-  readonly name: string;
-  /** Dough of a piece, kg. */
-  readonly scaledWeight: number;
-  readonly pieces: number;
-  /** When they leave, epoch seconds. */
-  readonly drop: number;
-}
+import type { Lot } from './lot.ts';
+import { madeOf, type DividedPieces, type Made } from './made.ts';
 
 /** What is mixed at once. */
 export interface DoughBatch {
@@ -71,6 +62,7 @@ export function doughsOf(input: DayInput): Result<Dough[]> {
   const problems: Problem[] = [];
   const doughs: Dough[] = [];
   const lots = new Map<string, Lot[]>();
+  const ids = new DoughIds(input);
   input.demand.forEach((line, index) => {
     if (line.pieces === 0) return;
     const formula = input.formulas.find(({ slug }) => slug === line.formula)?.formula;
@@ -105,9 +97,10 @@ export function doughsOf(input: DayInput): Result<Dough[]> {
       const rest = dough.value.short.map(({ lot, given }) => ({ ...lot, pieces: lot.pieces - given }));
       const again = rest.length > 0 && input.again.includes(slug);
       doughs.push(again ? { ...dough.value, short: [] } : dough.value);
-      if (again) add(`${key}-again`, rest);
+      if (again) ids.of(slug, [rest], TOGETHER * 3600, `${key}-again`).forEach((id) => add(id, rest));
     };
-    runsOf(all).forEach((run, n) => add(n === 0 ? slug : `${slug}-${n + 1}`, run));
+    const runs = runsOf(all);
+    ids.of(slug, runs, TOGETHER * 3600).forEach((id, n) => add(id, runs[n] ?? []));
   }
   return problems.length > 0 ? bad(...problems) : good(doughs);
 }
@@ -160,7 +153,7 @@ function doughOf(
   const left = wanted.map((lot) => ({ ...lot }));
   const batches = parted(lots, masses).flatMap((each, index): DoughBatch[] => {
     const n = index + 1;
-    const real = actualsOf(input.events).get(`${key}.${n}.divide`)?.mass ?? null;
+    const real = actualsOf(input.events).get(idIn(idIn(key, n), 'divide'))?.mass ?? null;
     const divided = made.divided.get(n);
     const own = real !== null ? cutFrom(real, each) : divided ? asDivided(left, divided) : each;
     const dough = made.mixes?.get(n)?.begun
@@ -175,9 +168,9 @@ function doughOf(
 } // prettier-ignore
 
 /** kg of pieces for each batch: mixes that were begun have what they have, the others share what is left alike. */
-function massesOf({ mixes }: Made, dough: number, pieces: number, most: number): number[] {
+function massesOf({ mixes, batches }: Made, dough: number, pieces: number, most: number): number[] {
   if (!mixes) {
-    const count = Math.max(1, Math.ceil(dough / most - 1e-9));
+    const count = Math.max(1, batches, Math.ceil(dough / most - 1e-9));
     return Array.from({ length: count }, () => pieces / count);
   }
   const all = Array.from({ length: Math.max(...mixes.keys()) }, (_, index) => mixes.get(index + 1));
@@ -194,23 +187,25 @@ function massesOf({ mixes }: Made, dough: number, pieces: number, most: number):
  *
  * @param left what is ordered and in no batch yet; what goes into this one is taken off
  */
-function asDivided(
-  left: { -readonly [K in keyof Lot]: Lot[K] }[],
-  pieces: ReadonlyMap<string, number>,
-): Lot[] {
-  return [...pieces].flatMap(([name, count]) => {
-    const own = left.filter((lot) => lot.name === name);
-    let over = count;
-    return own
-      .map((lot, index): Lot => {
-        const taken = index === own.length - 1 ? over : Math.min(over, lot.pieces);
-        over -= taken;
-        lot.pieces = Math.max(0, lot.pieces - taken);
-        return { ...lot, pieces: taken };
-      })
-      .filter((lot) => lot.pieces > 0);
-  });
+function asDivided(left: { -readonly [K in keyof Lot]: Lot[K] }[], divided: readonly DividedPieces[]): Lot[] {
+  const taken = new Map<(typeof left)[number], number>();
+  for (const { name, each, pieces } of divided) {
+    const own = left.filter(
+      (lot) => lot.name === name && (each === null || Math.abs(lot.scaledWeight - each) < SAME_WEIGHT),
+    );
+    let over = pieces;
+    own.forEach((lot, index) => {
+      const so = index === own.length - 1 ? over : Math.min(over, lot.pieces);
+      over -= so;
+      lot.pieces = Math.max(0, lot.pieces - so);
+      taken.set(lot, (taken.get(lot) ?? 0) + so);
+    });
+  }
+  return [...taken].flatMap(([lot, pieces]) => (pieces > 0 ? [{ ...lot, pieces }] : []));
 }
+
+/** kg by which pieces are of one weight. */
+const SAME_WEIGHT = 0.0005;
 
 /** What was ordered and is in no batch. */
 function shortOf(

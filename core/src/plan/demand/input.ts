@@ -53,6 +53,10 @@ export const Told = Pin.extend({
       /** kg */
       mass: z.number().min(0).max(100_000).nullable(),
       pieces: z.number().int().min(0).max(100_000).nullable(),
+      /** Of its dough; what it goes into the oven with, and when that leaves, epoch seconds. Earlier plans do not say. */
+      formula: Slug.optional(),
+      load: z.string().max(200).nullish(),
+      drop: z.number().int().nullish(),
     })
     .optional(),
 });

@@ -13,8 +13,17 @@ export interface Made {
   } | null;
   /** The mixes by their batch, kg, once one of them was begun. */
   readonly mixes: ReadonlyMap<number, { readonly mass: number; readonly begun: boolean }> | null;
-  /** Pieces by the name of their product, of each batch that was divided. */
-  readonly divided: ReadonlyMap<number, ReadonlyMap<string, number>>;
+  /** Pieces of each batch that was divided. */
+  readonly divided: ReadonlyMap<number, readonly DividedPieces[]>;
+  /** So many batches have something that was begun, if only that it was weighed out. */
+  readonly batches: number;
+}
+
+/** Pieces of one product and weight that a batch was divided into; null kg: of whatever weight. */
+export interface DividedPieces {
+  readonly name: string;
+  readonly each: number | null;
+  readonly pieces: number;
 }
 
 /** What of a dough has begun or should have begun, by what people were told of it. */
@@ -36,14 +45,23 @@ export function madeOf(input: DayInput, key: string, { dough, parts }: ScaledFor
         const packed = of('pack').filter((each) => each.note?.batch === note?.batch);
         return [
           note?.batch ?? 1,
-          new Map(packed.map((each) => [each.note?.name ?? '', each.note?.pieces ?? 0])),
+          packed.map((each): DividedPieces => {
+            const { name = '', mass = null, pieces = null } = each.note ?? {};
+            return { name, each: mass !== null && pieces ? mass / pieces : null, pieces: pieces ?? 0 };
+          }),
         ];
       }),
   );
+  const batches = Math.max(0, ...told.filter(isPast).map(({ note }) => note?.batch ?? 0));
   const mixed = [...masses.values()].reduce((sum, { mass }) => sum + mass, 0);
   const inMixer = [...masses.values()].reduce((sum, each) => sum + (each.begun ? each.mass : 0), 0);
   if (begun && inMixer > 0) {
-    return { most: { dough: mixed, of: 'dough', kilograms: mixed, at: begun.at }, mixes: masses, divided };
+    return {
+      most: { dough: mixed, of: 'dough', kilograms: mixed, at: begun.at },
+      mixes: masses,
+      divided,
+      batches,
+    };
   }
   const fed = of('feed').filter(isPast).flatMap(({ task, at, note }) => {
     const part = parts.find(({ name }) => name === note?.name);
@@ -54,5 +72,5 @@ export function madeOf(input: DayInput, key: string, { dough, parts }: ScaledFor
     return [{ dough: dough * share, of: part.name, kilograms: made, at }];
   }); // prettier-ignore
   const [least = null] = fed.sort((a, b) => a.dough - b.dough);
-  return { most: least, mixes: null, divided };
+  return { most: least, mixes: null, divided, batches };
 }

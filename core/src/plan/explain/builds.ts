@@ -1,6 +1,7 @@
 import { SLOT } from '../../dough/index.ts';
 import { seededFlourOf, type SeededFlour } from '../../learned/index.ts';
 import type { Schedule } from '../instance/index.ts';
+import { idIn } from '../demand/index.ts';
 import type { Network } from '../network/index.ts';
 
 /** What a plan takes from a culture: a build that is fed from it, and where it goes. */
@@ -34,7 +35,7 @@ export function buildsOf(network: Network, schedule: Schedule): PlannedBuild[] {
       if (!dough) return [];
       return model.preferments.flatMap(({ task, into, stands }): PlannedBuild[] => {
         const id = instance.tasks[task]?.id ?? '';
-        const part = dough.scaled.parts.find(({ slug }) => id === `${dough.key}.${slug}`);
+        const part = dough.scaled.parts.find(({ slug }) => id === idIn(dough.key, slug));
         const flour = dough.formula.doc.parts.find(({ slug }) => slug === part?.slug)?.seed?.flour;
         const feedAt = startOf(task);
         const uses = into.flatMap((each) => startOf(each) ?? []);

@@ -4,7 +4,7 @@ import type { Schedule } from '../instance/index.ts';
 import type { DayInput } from '../demand/index.ts';
 import type { Network } from '../network/index.ts';
 import type { Working } from '../../working/index.ts';
-import { shortWords } from '../changes/index.ts';
+import { type Parting, partings, shortWords } from '../changes/index.ts';
 import { planCostWorkings } from './workings/cost.ts';
 import { openedOf } from './workings/day.ts';
 import { labelsOf, type TubLabel } from './labels.ts';
@@ -23,6 +23,8 @@ export interface ShownPlan {
   readonly rising?: readonly RisingDough[];
   /** What was ordered and is not made, since too little of it was begun. */
   readonly short?: readonly string[];
+  /** Mixes that were split or joined since people were told of them. */
+  readonly partings?: readonly Parting[];
   /** What it costs, opened: by key, as `cost.total`. */
   readonly costs?: Readonly<Record<string, Working>>;
   /** For a room that asks for it. */
@@ -38,15 +40,18 @@ export interface PlannedDay extends ShownPlan {
 /** A plan, followed and made ready to be shown. @param oven it comes with what stands on which deck */
 export function plannedDay(input: DayInput, network: Network, schedule: Schedule, oven: boolean): PlannedDay {
   const { followed, cost } = judge(network, schedule);
+  const view = viewOf(input, network, schedule, cost, followed);
+  const known = input.told.flatMap(({ task, note }) => (note ? [{ id: task, note }] : []));
   return {
     input,
     schedule,
-    view: viewOf(input, network, schedule, cost, followed),
+    view,
     people: network.instance.people.map(({ name }) => name),
     labels: labelsOf(network, followed, schedule),
     reminders: remindersOf(input, network, schedule),
     rising: risingOf(network, followed, schedule),
     short: shortWords(input, network),
+    partings: partings(known, view.tasks),
     costs: cost ? openedOf(planCostWorkings(input, network, schedule, cost), ['cost.total']) : {},
     oven: oven ? ovenDay(input, network, schedule, followed) : null,
   };

@@ -19,7 +19,7 @@ import {
   type PrefermentModel,
 } from '../../dough/index.ts';
 import type { Instance, Task } from '../instance/index.ts';
-import { doughsOf, type Dough, type DoughBatch, type DayInput, type Stand } from '../demand/index.ts';
+import { doughsOf, idIn, type Dough, type DoughBatch, type DayInput, type Stand } from '../demand/index.ts';
 import { type LearnedPace, paceFrom, seenVigour, vigourFor } from '../../learned/index.ts';
 import { riseAtHeight } from '../../culture/followed/index.ts';
 import type { FloorDough } from '../../bakehouse/index.ts';
@@ -139,7 +139,7 @@ class DoughTasks {
     chain.slice(1).forEach((part, index) => this.ripens(part, feeds[index + 1] ?? 0, feeds[index] ?? 0));
     const { looked, seen, expected } = this.looked(leavening, usual.folds, known);
     const batches = dough.batches.map((batch, index) => {
-      const id = `${dough.key}.${batch.n}`;
+      const id = idIn(dough.key, batch.n);
       const { ddt = process.ddt, pace = expected } = looked[index] ?? {};
       const bulk = ddt === process.ddt && pace === known.value ? usual : this.bulkOf(leavening, ddt, pace, usual.folds.length);
       const model = this.batch(unit ?? list.unit(id, dough.name), id, batch, bulk, { ddt, pace });
@@ -153,7 +153,7 @@ class DoughTasks {
     );
     const leaders = [...new Set(mixes.map((mix) => list.tasks[mix]?.batch ?? 0))];
     for (const part of made.filter((each) => !chain.includes(each))) {
-      const feed = this.feed(list.unit(`${dough.key}.${part.stage.slug}`, part.stage.name, leaders), part);
+      const feed = this.feed(list.unit(idIn(dough.key, part.stage.slug), part.stage.name, leaders), part);
       for (const mix of mixes) this.ripens(part, feed, mix, 1 / mixes.length);
       preferments.push(prefermentModel(part, feed, mixes, true, cultureOf(part)));
     }
@@ -176,7 +176,7 @@ class DoughTasks {
   ) {
     const { list, dough } = this;
     const own = dough.batches.map((batch) => {
-      const task = `${dough.key}.${batch.n}.mix`;
+      const task = idIn(idIn(dough.key, batch.n), 'mix');
       const ddt = list.actual(task)?.temperature ?? dough.formula.doc.process.ddt;
       return { task, ddt, pace: this.paceOf(task, batch, leavening, ddt, folds) };
     });
@@ -214,12 +214,12 @@ class DoughTasks {
     const scaled = this.dough.scaled.parts.find(({ slug }) => slug === stage.slug);
     const lines = (scaled?.lines.length ?? 1) + (scaled?.seed ? 1 : 0) + (scaled?.holds.length ?? 0);
     const note = noteOf('feed', this.dough, null, stage.name, scaled?.build ?? null);
-    return this.list.task(unit, note, `${this.dough.key}.${stage.slug}`, this.weighing(lines), 'mix');
+    return this.list.task(unit, note, idIn(this.dough.key, stage.slug), this.weighing(lines), 'mix');
   }
 
   private soak(part: ScaledPart, mixes: readonly number[], leaders: readonly number[]): void {
     const { list, dough } = this;
-    const id = `${dough.key}.${part.slug}`;
+    const id = idIn(dough.key, part.slug);
     const note = noteOf('soak', dough, null, part.name, part.build);
     const soak = list.task(
       list.unit(id, part.name, leaders),
@@ -326,13 +326,13 @@ class DoughTasks {
     const pieces = batch.lots.reduce((sum, lot) => sum + lot.pieces, 0);
     const { lines, holds } = dough.scaled.finalMix;
     const tubs = tubsOf(batch, list.input.tub.maxDough);
-    const mix = list.task(unit, about('mix'), `${id}.mix`, TEND + dough.programme.minutes * 60, 'mix', {
+    const mix = list.task(unit, about('mix'), idIn(id, 'mix'), TEND + dough.programme.minutes * 60, 'mix', {
       uses: list.use(dough.mixer.slug, 1),
     });
     const weigh = list.task(
       unit,
       about('weigh'),
-      `${id}.weigh`,
+      idIn(id, 'weigh'),
       this.weighing(lines.length + holds.length),
       'mix',
     );
@@ -343,7 +343,9 @@ class DoughTasks {
     const play = byRise ? 1 : Math.max(1, Math.floor(folding.every / SLOT_MINUTES / 3));
     const folds = bulk.folded.map((course, index) => {
       const seconds = tubs * rates.foldBase + batch.dough * rates.foldKilogram;
-      const fold = list.task(unit, about('fold'), `${id}.fold-${index + 1}`, seconds, 'mix', { two: true });
+      const fold = list.task(unit, about('fold'), idIn(id, `fold-${index + 1}`), seconds, 'mix', {
+        two: true,
+      });
       const samples = course.map(({ at, slots }) => {
         const best = Math.round(slots ?? 0);
         return { at, wait: slots === null ? null : ([best - play, best, best + play] as const) };
@@ -353,7 +355,7 @@ class DoughTasks {
       return fold;
     });
     const cutting = pieces * (rates.divide + rates.preshape);
-    const divide = list.task(unit, about('divide'), `${id}.divide`, cutting, 'shape', {
+    const divide = list.task(unit, about('divide'), idIn(id, 'divide'), cutting, 'shape', {
       two: true,
       bench: true,
     });
@@ -377,7 +379,7 @@ class DoughTasks {
     const step = dough.formula.doc.steps.find(({ kind, minutes }) => kind === 'autolyse' && minutes !== null);
     if (!step?.minutes) return null;
     const slots = (share: number) => (step.minutes ?? 0) * share / SLOT_MINUTES;
-    const autolyse = list.task(unit, note, `${id}.autolyse`, TEND, 'mix', { uses: list.use(dough.mixer.slug, 1) });
+    const autolyse = list.task(unit, note, idIn(id, 'autolyse'), TEND, 'mix', { uses: list.use(dough.mixer.slug, 1) });
     const wait = list.between(Math.ceil(slots(AUTOLYSE.least)), Math.round(slots(1)), Math.ceil(slots(AUTOLYSE.most)));
     list.arc(autolyse, mix, [{ ...wait, holds: list.use('tubs', tubs) }], HARMLESS.autolyse);
     return autolyse;
@@ -398,7 +400,7 @@ class DoughTasks {
     const seconds = rates.turnBase + rates.turnKilogram * batch.dough;
     const turns = Array.from({ length: wanted.count + 1 }, (_, index) => {
       const [kind, name] = index === 0 ? (['lock-in', 'lock-in'] as const) : (['turn', `turn-${index}`] as const);
-      return list.task(unit, about(kind), `${id}.${name}`, seconds, 'shape', { two: true, bench: true });
+      return list.task(unit, about(kind), idIn(id, name), seconds, 'shape', { two: true, bench: true });
     });
     const rest = Math.ceil(wanted.rest / SLOT_MINUTES);
     const way = { ...list.between(rest, rest, rest + REST_SPARE), name: 'cold', holds: list.use('retarder', batch.dough) };

@@ -20,7 +20,7 @@ import {
 } from '../../dough/index.ts';
 import type { Use } from '../instance/index.ts';
 import { warmestProof } from '../../bakehouse/index.ts';
-import type { Dough, DoughBatch, Lot } from '../demand/index.ts';
+import { idIn, loadIds, type Dough, type DoughBatch, type Lot } from '../demand/index.ts';
 import {
   HOUR,
   noteOf,
@@ -71,12 +71,9 @@ const [MOMENT, HARMLESS] = [60, 0.1];
 
 /** From the cut to the pack: shaped, proofed, baked and cooled, product by product and load by load. */
 export function strandsOf(list: TaskList, cut: Cut): StrandModel[] {
-  const names = new Map<string, number>();
-  return parted(list, cut).map((strand) => {
-    const n = (names.get(strand.product) ?? 0) + 1;
-    names.set(strand.product, n);
-    return strandTasks(list, cut, strand, `${cut.id}.${strand.product}${n > 1 ? `-${n}` : ''}`);
-  });
+  const strands = parted(list, cut);
+  const ids = loadIds(list.input.told, { id: cut.id, dough: cut.dough.key, n: cut.batch.n }, strands);
+  return strands.map((strand, index) => strandTasks(list, cut, strand, ids[index] ?? cut.id));
 }
 
 /** Lots of one product and weight together, parted where they need more decks than there are. */
@@ -107,43 +104,45 @@ function strandTasks(list: TaskList, cut: Cut, strand: Strand, id: string): Stra
   const about = (kind: TaskKind): TaskNote => ({
     ...noteOf(kind, dough, batch.n, strand.name, strand.pieces * strand.scaledWeight),
     pieces: strand.pieces,
+    load: id,
+    drop: strand.drop,
   });
   const seconds = (each: number) => strand.pieces * each;
-  const shape = list.task(unit, about('shape'), `${id}.shape`, seconds(rates.shape[process.shape]), 'shape', {
+  const shape = list.task(unit, about('shape'), idIn(id, 'shape'), seconds(rates.shape[process.shape]), 'shape', {
     two: true,
     bench: true,
   });
   const rest = Math.ceil(process.benchRest / SLOT_MINUTES);
   list.arc(divide, shape, [list.between(rest, rest, rest + 3)], floor.weights.dough / 2);
 
-  const longer = list.actual(`${id}.load`)?.longer ?? 0;
+  const longer = list.actual(idIn(id, 'load'))?.longer ?? 0;
   const profile = profileFor(process.bake, strand.scaledWeight, longer);
   const baked = Math.round(profile.minutes / SLOT_MINUTES);
   const decks = decksTaken(list, dough, strand);
   const loading = floor.oven.loader ? Math.ceil(decks) * 60 + seconds(rates.score) : seconds(rates.load + rates.score);
   const busy = slotsOf(loading) + baked + 1 + slotsOf(seconds(rates.unload)) + Math.ceil(recoveryOf(list, dough, strand, decks, profile) / SLOT_MINUTES);
-  const load = list.task(unit, about('load'), `${id}.load`, loading, 'oven', {
+  const load = list.task(unit, about('load'), idIn(id, 'load'), loading, 'oven', {
     load: { profile: list.profile(profile, baked), fill: Math.ceil(decks * 1000 - 1e-6), slots: busy },
   });
   const ways = proofWays(list, cut, strand);
   const proof = list.arc(shape, load, ways.map(({ way }) => way), floor.weights.dough);
-  const out = list.task(unit, about('out'), `${id}.out`, seconds(rates.unload), 'oven');
+  const out = list.task(unit, about('out'), idIn(id, 'out'), seconds(rates.unload), 'oven');
   const inOven = holderOf(list, dough, strand, true);
   list.arc(load, out, [{ ...list.between(baked, baked, baked + 1), holds: inOven }], floor.weights.dough);
 
   const look = Math.min(baked - 1, Math.floor(profile.look === null ? baked * FIRST_LOOK : profile.look / SLOT_MINUTES));
   if (baked >= LOOKED_AT) {
-    const seen = list.task(unit, about('look'), `${id}.look`, MOMENT, 'oven');
+    const seen = list.task(unit, about('look'), idIn(id, 'look'), MOMENT, 'oven');
     list.arc(load, seen, [list.between(Math.max(0, look - 1), look, Math.min(look + 1, baked - 1))], HARMLESS);
   }
   if (floor.oven.steam === 'pan' && process.bake.steam > 0) {
-    const pan = list.task(unit, about('pan'), `${id}.pan`, MOMENT, 'oven');
+    const pan = list.task(unit, about('pan'), idIn(id, 'pan'), MOMENT, 'oven');
     list.arc(pan, load, [list.between(PAN.least, PAN.best, PAN.most)], HARMLESS);
   }
 
   const fresh = FRESH[type === 'rye' ? 'rye' : 'other'] * HOUR;
   const due = Math.floor((strand.drop - spare * 60 - list.frame.origin) / SLOT);
-  const pack = list.task(unit, about('pack'), `${id}.pack`, seconds(rates.pack), 'pack', { two: true, due, first: due - fresh });
+  const pack = list.task(unit, about('pack'), idIn(id, 'pack'), seconds(rates.pack), 'pack', { two: true, due, first: due - fresh });
   const cool = Math.min(list.frame.slots, Math.ceil(coolingOf(dough.formula.doc, strand, list.frame.room.warmest) * HOUR));
   const racks = list.use('racks', strand.pieces * strand.scaledWeight);
   list.arc(out, pack, [{ ...list.between(cool, cool, cool + fresh), holds: racks }], floor.weights.early);

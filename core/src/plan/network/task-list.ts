@@ -20,7 +20,12 @@ export interface TaskNote {
   readonly kind: TaskKind;
   /** Key of its dough. */
   readonly dough: string;
+  /** Of its dough; plans of before ids were matched do not say. */
+  readonly formula?: string;
   readonly batch: number | null;
+  /** From the cut on: id of what goes into the oven together, and when that leaves, epoch seconds. */
+  readonly load?: string;
+  readonly drop?: number;
   /** Of its dough, pre-ferment or product. */
   readonly name: string;
   /** kg, where that says more than pieces. */
@@ -36,7 +41,16 @@ export const noteOf = (
   batch: number | null,
   name: string,
   mass: number | null,
-): TaskNote => ({ kind, dough: dough.key, batch, name, mass, pieces: null, done: false });
+): TaskNote => ({
+  kind,
+  dough: dough.key,
+  formula: dough.slug,
+  batch,
+  name,
+  mass,
+  pieces: null,
+  done: false,
+});
 
 /** Slots of an hour. */
 export const HOUR = 60 / SLOT_MINUTES;

@@ -255,14 +255,14 @@ interface PaceBehind {
   readonly formula: string;
 }
 
-function paceBehind(input: DayInput, { models, doughs }: Network, task: number): PaceBehind | null {
+function paceBehind(input: DayInput, { instance, models, doughs }: Network, task: number): PaceBehind | null {
   for (const [index, { batches, preferments, fedFrom }] of models.entries()) {
     const formula = doughs[index]?.slug ?? '';
     const fed = preferments.find(({ into, task: feed }) => feed === task || into.includes(task));
     const batch = batches.find((each) => [bulkEnd(each), each.divide, ...each.strands.map(({ load }) => load)].includes(task));
     if (!batch && fed) return { fedFrom: fed.fedFrom, pace: 1, known: 'forecast', formula };
     if (!batch) continue;
-    const seen = models[index]?.seen.some((each) => each.task === `${models[index]?.key}.${batch.n}.mix`);
+    const seen = models[index]?.seen.some((each) => each.task === instance.tasks[batch.mix]?.id);
     const learned = input.learned.pace.some((each) => each.formula === formula);
     return { fedFrom, pace: batch.pace, known: seen ? 'seen' : learned ? 'learned' : 'forecast', formula };
   }

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { piecesChanged, whyLonger } from '@jovet/core/plan/changes';
+  import { partings, partingWords, piecesChanged, whyLonger } from '@jovet/core/plan/changes';
   import { formatDate, localTime } from '@jovet/core/time';
   import { timeNow } from '../clock';
   import { useReading } from '../settings';
@@ -51,6 +51,7 @@
   const reasons = $derived(
     desk.before && day
       ? [
+          ...partingWords(partings(desk.before.view.tasks, day.view.tasks)),
           ...piecesChanged(desk.before.view, day.view),
           ...whyLonger(desk.before.view, day.view, desk.actuals.values(), reading.temperature),
         ]

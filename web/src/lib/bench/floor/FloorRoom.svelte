@@ -1,5 +1,6 @@
 <script lang="ts">
   import { onMount } from 'svelte';
+  import type { TaskNote } from '@jovet/core/plan/network';
   import { actualsOf, asPlanned, atHand, onBench, unnoted, type Event, type OnBench } from '@jovet/core/run';
   import { formatDate, localTime } from '@jovet/core/time';
   import { v7 as uuid } from 'uuid';
@@ -43,13 +44,9 @@
     if (card) desk.ask(card.id);
   });
 
-  /** °C that a dough is wanted at; a second run of a dough has more behind its name. */
-  function wantedOf(dough: string): number | null {
-    const [own] = (plan?.input.formulas ?? [])
-      .filter(({ slug }) => dough === slug || dough.startsWith(`${slug}-`))
-      .sort((a, b) => b.slug.length - a.slug.length);
-    return own?.formula.doc.process.ddt ?? null;
-  }
+  /** °C that the dough of a task is wanted at. */
+  const wantedOf = ({ formula, dough }: TaskNote): number | null =>
+    plan?.input.formulas.find(({ slug }) => slug === (formula ?? dough))?.formula.doc.process.ddt ?? null;
 
   let noted = $state.raw<{ readonly events: readonly Event[]; readonly words: string } | null>(null);
   function note(events: readonly Event[], words: string) {
@@ -191,7 +188,7 @@
         why={desk.why?.task === card.id ? desk.why.why : null}
         latest={forecast?.view.tasks.find(({ id }) => id === card.id)?.window?.latest ?? null}
         after={forecast?.rising?.find(({ from }) => from === card.id) ?? null}
-        wanted={wantedOf(card.note.dough)}
+        wanted={wantedOf(card.note)}
         log={desk.log}
         onnote={note}
       />

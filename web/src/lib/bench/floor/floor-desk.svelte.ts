@@ -1,4 +1,12 @@
-import { movedTasks, movesSentence, piecesChanged, toldOf, whyLonger } from '@jovet/core/plan/changes';
+import {
+  movedTasks,
+  movesSentence,
+  partings,
+  partingWords,
+  piecesChanged,
+  toldOf,
+  whyLonger,
+} from '@jovet/core/plan/changes';
 import { type PlannedDay, type Why } from '@jovet/core/plan/explain';
 import { actualsOf, newsFor, together, type Event } from '@jovet/core/run';
 import type { Problem } from '@jovet/core/problem';
@@ -126,7 +134,10 @@ export class FloorDesk {
     const { plan } = this;
     if (!plan || this.news.length === 0) return;
     const moved = movedTasks(plan.view, day.view);
-    const pieces = piecesChanged(plan.view, day.view);
+    const pieces = [
+      ...partingWords(partings(plan.view.tasks, day.view.tasks)),
+      ...piecesChanged(plan.view, day.view),
+    ];
     const reasons = whyLonger(plan.view, day.view, actualsOf(this.events).values(), this.words.heat);
     this.asked =
       moved.length + pieces.length > 0

@@ -1,8 +1,14 @@
 import { z } from 'zod';
-import { Event } from '@jovet/core/run';
+import { Event, isMixEntry } from '@jovet/core/run';
+
+/** What is entered of a mix is a change of the mix: its document says it, and the events follow. */
+const Noted = Event.refine((event) => !isMixEntry(event), {
+  path: ['happened'],
+  message: 'What is entered of a mix changes the mix. Send it there: PUT /api/v1/mixes/ID.',
+});
 
 export const EventsRequest = z.strictObject({
-  events: z.array(Event).min(1).max(500),
+  events: z.array(Noted).min(1).max(500),
   device: z.string().trim().min(1).max(80).nullable().default(null).describe('name of the device'),
   sentAt: z
     .number()

@@ -4,6 +4,7 @@ import { Archive } from '@jovet/core/formats';
 import { splitFormula } from '@jovet/core/formula/scale';
 import type { Ingredient } from '@jovet/core/formula';
 import { bad, good, problem, type Result } from '@jovet/core/problem';
+import type { Event } from '@jovet/core/run';
 import { replacePeople, replaceResources } from './bakehouse.ts';
 import type { Actor, Db, Tx } from './connection.ts';
 import { saveProducts } from './formula.ts';
@@ -217,6 +218,11 @@ export async function restoreArchive(tx: Tx, actor: Actor, archive: Archive): Pr
 }
 
 /** What was noted of days and tasks; readings stand with their mixes, signs with their builds. */
+/** Readings of a mix and signs of a build come with them. */
+const isWithIts = ({ subject, happened }: Event): boolean =>
+  (subject.kind === 'mix' && happened.kind === 'reading') ||
+  (subject.kind === 'build' && happened.kind === 'sign');
+
 async function eventsOf(tx: Tx, actor: Actor): Promise<Archive['events']> {
   const found: Archive['events'] = [];
   for (let since = 0; ;) {
@@ -224,8 +230,7 @@ async function eventsOf(tx: Tx, actor: Actor): Promise<Archive['events']> {
     const last = next.at(-1);
     if (!last) return found;
     since = last.seq;
-    for (const { seq: _, recordedAt: __, ...event } of next)
-      if (!['mix', 'build'].includes(event.subject.kind)) found.push(event);
+    for (const { seq: _, recordedAt: __, ...event } of next) if (!isWithIts(event)) found.push(event);
   }
 }
 

@@ -43,6 +43,9 @@ export async function addEvents(
   );
   let seq = Number(events_seq);
   const rows = [];
+  const wanted = await followed(tx, actor, events, known);
+  for (const event of wanted) rows.push(rowOf(actor, event, (seq += 1), device, skew));
+  for (const { id } of wanted) known.add(id);
   for (const [index, event] of events.entries()) {
     if (known.has(event.id)) continue;
     if (foreign.has(event.id))
@@ -66,6 +69,23 @@ export async function addEvents(
   await tx.updateTable('bakehouse').set({ events_seq: seq }).where('id', '=', actor.bakehouseId).execute();
   return good(seq);
 }
+
+/**
+ * What is corrected and only followed from something else so far, as that a mix was over when its dough was read: it is
+ * kept from now on, so that its correction has what it corrects.
+ */
+async function followed(
+  tx: Tx,
+  actor: Actor,
+  events: readonly Event[],
+  known: ReadonlySet<string>,
+): Promise<Event[]> {
+  const own = new Set(events.map(({ id }) => id));
+  const missing = events.filter(({ corrects }) => corrects !== null && !known.has(corrects) && !own.has(corrects));
+  const days = [...new Set(missing.flatMap(({ day }) => day ?? []))];
+  const all = (await Promise.all(days.map((day) => eventsOfDay(tx, actor, day)))).flat();
+  return all.filter(({ id }) => !known.has(id) && missing.some(({ corrects }) => corrects === id));
+} // prettier-ignore
 
 /** A night has some hundreds; with readings of mixes beside them a plan's input still takes all of it. */
 const MOST_OF_A_DAY = 4000;
@@ -113,11 +133,11 @@ const rowOf = (actor: Actor, event: Event, seq: number, device: string | null, s
 /** So many events are read at once. */
 const MOST = 5000;
 
-/** Events in the order in which they were kept: those of a day, or all since a place. */
+/** Events in the order in which they were kept: those of a day or a mix, or all since a place. */
 export async function listEvents(
   db: Db | Tx,
   actor: Actor,
-  wanted: { readonly day: string } | { readonly since: number },
+  wanted: { readonly day: string } | { readonly since: number } | { readonly mix: string },
 ): Promise<KeptEvent[]> {
   const all = db
     .selectFrom('event')
@@ -130,7 +150,11 @@ export async function listEvents(
     .orderBy('event.seq')
     .limit(MOST);
   const rows = await (
-    'day' in wanted ? all.where('local_date', '=', wanted.day) : all.where('event.seq', '>', wanted.since)
+    'day' in wanted
+      ? all.where('local_date', '=', wanted.day)
+      : 'mix' in wanted
+        ? all.where('subject_kind', '=', 'mix').where('subject_id', '=', wanted.mix)
+        : all.where('event.seq', '>', wanted.since)
   ).execute();
   return rows.map(({ subject_kind, subject_id, recorded, seq, at, ...event }) => ({
     ...event,
@@ -176,7 +200,7 @@ export async function eventsOfDay(db: Db | Tx, actor: Actor, date: string): Prom
     .filter(({ subject }) => subject.kind === 'task')
     .map(({ seq: _, by: __, recordedAt: ___, ...event }) => event);
   const of = (task: string, from: string, at: number, happened: Event['happened']): Event => ({
-    id: uuidOfName(`${from} ${happened.kind}`, SPACE),
+    id: uuidOfName(`${from} ${happened.kind}${happened.kind === 'confirmed' ? ` ${happened.gate}` : ''}`, SPACE),
     day: date,
     subject: { kind: 'task', id: task },
     happened,
@@ -194,15 +218,18 @@ export async function eventsOfDay(db: Db | Tx, actor: Actor, date: string): Prom
     );
     if (dough?.happened.kind !== 'reading') return [];
     const { value } = dough.happened;
+    const confirmed = read.filter(({ subject, happened }) => subject.id === id && happened.kind === 'confirmed');
     return [
       of(task, id, dough.at - minutes * 60, { kind: 'began' }),
       of(task, id, dough.at, { kind: 'ended' }),
       { ...of(task, id, dough.at, { kind: 'reading', quantity: 'temperature', of: null, value }), offset: dough.offset },
+      ...confirmed.map(({ happened }) => of(task, id, dough.at, happened)),
     ];
   });
   const fed = builds.flatMap(({ id, task, at }) => [
     of(task, id, Number(at), { kind: 'began' }),
     of(task, id, Number(at) + FEEDING, { kind: 'ended' }),
   ]);
-  return [...mixed, ...fed, ...noted];
+  const kept = new Set(noted.map(({ id }) => id));
+  return [...[...mixed, ...fed].filter(({ id }) => !kept.has(id)), ...noted];
 } // prettier-ignore

@@ -123,21 +123,22 @@ async function pacesOfDay(
   n: number,
   tasks: readonly string[],
 ): Promise<ReadonlyMap<string, readonly PaceRecord[]>> {
-  const { input } = await db
+  const { input, shown } = await db
     .selectFrom('day_plan')
-    .select('input')
+    .select(['input', 'shown'])
     .where('bakehouse_id', '=', actor.bakehouseId)
     .where('local_date', '=', day)
     .where('n', '=', n)
     .executeTakeFirstOrThrow();
   const planned = DayInput.safeParse(input);
   if (!planned.success) return new Map();
-  // Only doughs that were looked at are followed. A second run of a dough on one day has a number behind its name.
-  const looked = (slug: string) =>
-    tasks.some((task) => task.startsWith(`${slug}.`) || task.startsWith(`${slug}-`));
+  // Only doughs that were looked at are followed, as far as the plan says whose its tasks are.
+  const looked = new Set(
+    shown?.view.tasks.flatMap(({ id, note }) => (tasks.includes(id) ? (note.formula ?? null) : [])) ?? [null],
+  );
   const network = networkOf({
     ...planned.data,
-    demand: planned.data.demand.filter(({ formula }) => looked(formula)),
+    demand: planned.data.demand.filter(({ formula }) => looked.has(null) || looked.has(formula)),
     events: await eventsOfDay(db, actor, day),
   });
   if (!network.ok) return new Map();

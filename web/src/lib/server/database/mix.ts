@@ -1,4 +1,5 @@
 import { sql } from 'kysely';
+import { v7 as uuid } from 'uuid';
 import type { MixDoc, MixReading } from '@jovet/core/mix';
 import {
   frictionOfLog,
@@ -9,9 +10,10 @@ import {
   type LoggedMix,
 } from '@jovet/core/mix/record';
 import { bad, good, problem, type Result } from '@jovet/core/problem';
-import type { Event } from '@jovet/core/run';
+import { entriesOfMix, type Event } from '@jovet/core/run';
 import type { Actor, Db, Tx } from './connection.ts';
-import { addEvents } from './event.ts';
+import { serverNow } from '../clock.ts';
+import { addEvents, listEvents } from './event.ts';
 
 /** A reading with who took it. */
 export interface StoredReading extends MixReading {
@@ -180,7 +182,7 @@ export async function beginMix(
   });
 }
 
-/** Changes what a mix says of itself; readings are added apart. */
+/** Changes what a mix says of itself, and notes what that enters as events; readings are added apart. */
 export async function changeMix(
   db: Db,
   actor: Actor,
@@ -188,7 +190,7 @@ export async function changeMix(
   doc: MixDoc,
   rev: number,
 ): Promise<MixChanged> {
-  return moveMix(db, actor, id, rev, { doc: JSON.stringify(doc) });
+  return moveMix(db, actor, id, rev, { doc: JSON.stringify(doc) }, doc);
 }
 
 /** Takes a mix off the day. Its readings stay where they are. */
@@ -202,6 +204,7 @@ async function moveMix(
   id: string,
   rev: number,
   change: { doc: string } | { dropped_at: Date },
+  doc: MixDoc | null = null,
 ): Promise<MixChanged> {
   return db.transaction().execute(async (tx) => {
     const before = await readMix(tx, actor, id);
@@ -213,10 +216,20 @@ async function moveMix(
       .where('rev', '=', rev)
       .executeTakeFirst();
     if (moved.numUpdatedRows === 0n) return { kind: 'stale', stands: before };
+    if (doc) await enter(tx, actor, { ...before, doc });
     await touchMixes(tx, actor);
     return { kind: 'done', mix: (await readMix(tx, actor, id)) ?? { ...before, rev: rev + 1 } };
   });
 }
+
+/** Notes what was entered of a mix that is not noted yet. */
+async function enter(tx: Tx, actor: Actor, { id, date, doc }: Pick<StoredMix, 'id' | 'date' | 'doc'>): Promise<void> {
+  const before = await listEvents(tx, actor, { mix: id });
+  const events = entriesOfMix(id, date, doc, uuid, before, serverNow());
+  if (events.length === 0) return;
+  const added = await addEvents(tx, actor, events);
+  if (!added.ok) throw new Error(JSON.stringify(added.problems));
+} // prettier-ignore
 
 /** A reading of a mix as the event that it is. */
 export const eventOfReading = (mixId: string, date: string, reading: MixReading): Event => {
