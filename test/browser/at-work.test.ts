@@ -113,6 +113,14 @@ visited('why a task begins when it does can be worked again, down to what nothin
   await visit.page.waitForSelector('[data-working="task.oat-tin.1.divide.latest"]');
   await visit.keys('Escape');
   await visit.page.waitForFunction(() => document.querySelector('[data-working]') === null);
+  await visit.page.$eval('[data-task="oat-tin.1.mix"]', (each) => (each as unknown as HTMLElement).focus());
+  for (const [figure, unit] of [['mass', 'kg'], ['filled', 'cm'], ['ready', 'cm']]) {
+    await visit.page.waitForSelector(`.under [data-figure="${figure}.oat-tin.1.mix"]`);
+    await visit.page.$eval(`.under [data-figure="${figure}.oat-tin.1.mix"]`, (each) => (each as unknown as HTMLElement).click());
+    assert.match(await visit.text(`[data-working="${figure}.oat-tin.1.mix"] [data-result]`), new RegExp(`^\\d+\\.\\d+ ${unit}$`));
+    await visit.keys('Escape');
+    await visit.page.waitForFunction(() => document.querySelector('[data-working]') === null);
+  }
 }); // prettier-ignore
 
 for (const look of ['light', 'dark'])

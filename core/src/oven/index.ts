@@ -15,6 +15,7 @@ export {
   bottomsOf,
   coolingSeconds,
   forecastStone,
+  heatDrawn,
   hotEnough,
   NO_STONE,
   recoveryMinutes,

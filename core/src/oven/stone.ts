@@ -128,7 +128,7 @@ export function forecastStone(
   for (let at = from; at < to; ) {
     const step = Math.min(STEP, to - at);
     const wanted = sets.findLast((each) => each.at <= at)?.celsius ?? null;
-    const drawn = loads.reduce((sum, load) => sum + drawnBy(load, at, at + step), 0);
+    const drawn = loads.reduce((sum, load) => sum + heatDrawn(load, at + step) - heatDrawn(load, at), 0);
     // Losses are those of the middle of the step, so that what goes in comes out.
     const end = (heat: number) =>
       (celsius * (capacity - (loss * step) / 2) + loss * step * room + heat * step - drawn) / (capacity + (loss * step) / 2);
@@ -146,15 +146,12 @@ export function forecastStone(
   return good({ course, heated: heated / 3600, taken: taken / 3600, lost: lost / 3600 });
 } // prettier-ignore
 
-/** kJ that a load draws between two moments: much at first, all of it by the end of its bake. */
-function drawnBy(load: StoneLoad, from: number, to: number): number {
+/** kJ that a load has drawn by a moment: much at first, all of it by the end of its bake. */
+export function heatDrawn(load: StoneLoad, at: number): number {
   const bake = load.minutes * 60;
   const constant = bake * DRAWN;
-  const until = (at: number) => {
-    const since = Math.min(bake, Math.max(0, at - load.at));
-    return (1 - Math.exp(-since / constant)) / (1 - Math.exp(-bake / constant));
-  };
-  return loadHeat(load) * (until(to) - until(from));
+  const since = Math.min(bake, Math.max(0, at - load.at));
+  return (loadHeat(load) * (1 - Math.exp(-since / constant))) / (1 - Math.exp(-bake / constant));
 }
 
 /** Minutes that a stone is waited for at most. */

@@ -50,6 +50,21 @@ export function input(symbol: string, label: string, of: Quantity, from: Origin,
 /** Each working by its key, built only when it is opened. */
 export type Workings = Readonly<Record<string, () => Working>>;
 
+/** Workings among others of their kind: their keys, and those that they name, stand behind a name of their own. */
+export const within = (name: string, workings: Workings): Workings =>
+  Object.fromEntries(
+    Object.entries(workings).map(([key, open]) => [
+      `${name}/${key}`,
+      () => {
+        const working = open();
+        const inputs = working.inputs.map((each) =>
+          each.key !== undefined && each.key in workings ? { ...each, key: `${name}/${each.key}` } : each,
+        );
+        return { ...working, inputs };
+      },
+    ]),
+  );
+
 /** The numbers of a quantity as they are shown: rounded to its digits. */
 export const shownValues = ({ value, digits }: Quantity): number[] =>
   (typeof value === 'number' ? [value] : value).map((each) => Number(each.toFixed(digits)));

@@ -3,7 +3,14 @@ import { test } from 'node:test';
 import { isDeepStrictEqual } from 'node:util';
 import { all, create } from 'mathjs';
 import type { DoughAsk } from '@jovet/core/plan';
-import { dayWorkings, mixesByHand, planCostWorkings } from '@jovet/core/plan/explain';
+import {
+  amountWorkings,
+  dayWorkings,
+  mixesByHand,
+  ovenDay,
+  planCostWorkings,
+  stoneWorkings,
+} from '@jovet/core/plan/explain';
 import { buildWorkings, feedingWorkings } from '@jovet/core/culture';
 import { followBuilds, standingOf } from '@jovet/core/culture/followed';
 import { planFeeding } from '@jovet/core/culture/feeding';
@@ -92,6 +99,19 @@ const opened: [name: string, workings: Workings][] = [
     const input = demoDay();
     const { network, answer } = planned(input);
     return ['an ordinary day', dayWorkings(input, network, answer.schedule, answer.followed)];
+  })(),
+  ((): [string, Workings] => {
+    const input = demoDay();
+    const { network, answer } = planned(input);
+    const { schedule, followed } = answer;
+    return [
+      'what an ordinary day makes, and how hot its stones are',
+      {
+        ...dayWorkings(input, network, schedule, followed),
+        ...amountWorkings(network, schedule, followed),
+        ...stoneWorkings(ovenDay(input, network, schedule, followed)),
+      },
+    ];
   })(),
   ((): [string, Workings] => {
     const input = { ...demoDay(), learned: demoLearned() };

@@ -1,7 +1,9 @@
 export { COST_WORDS, planCostWorkings } from './workings/cost.ts';
 export { faultSentences } from './fault-sentences.ts';
 export type { TubLabel } from './labels.ts';
-export { type OvenDay, ovenDay, type OvenItem, type OvenLoad } from './oven-day.ts';
+export { type OvenDay, ovenDay } from './oven/oven-day.ts';
+export { stoneWorkings } from './oven/oven-heat.ts';
+export type { OvenItem, OvenLoad } from './oven/oven-load.ts';
 export { type PlannedDay, plannedDay, type ShownPlan } from './planned-day.ts';
 export { type Reminder, settingWords, STEAM_WORDS } from './reminders.ts';
 export { type ToldTask, toldTasks } from './tasks.ts';
@@ -10,4 +12,5 @@ export { type Why, whyHere } from './why.ts';
 export { certificateWords, faultWords, lacking, taskWords } from './words.ts';
 export { type DoughToMix, mixesByHand, mixesOf, type PlannedMix, waterOf } from './mixes.ts';
 export { buildsOf, type PlannedBuild } from './builds.ts';
+export { amountWorkings } from './workings/amounts.ts';
 export { dayWorkings } from './workings/day.ts';

@@ -1,5 +1,5 @@
 import { fillLine } from '../../culture/followed/index.ts';
-import { MOST_RISE } from '../../fermentation/index.ts';
+import { MOST_RISE, visibleRise } from '../../fermentation/index.ts';
 import { allergensOfFormula, allergenText } from '../../formula/facts/index.ts';
 import type { Followed } from '../checker/index.ts';
 import { bulkEnd, SLOT, phaseOf } from '../../dough/index.ts';
@@ -22,6 +22,9 @@ export interface TubLabel {
   /** cm over the bottom of the tub: when it is filled, and when it is cut. */
   readonly start: number;
   readonly height: number;
+  /** Volumes of gas that show by then, and the share of the dough that they are of; earlier plans do not say. */
+  readonly gas?: number;
+  readonly share?: number;
   readonly pieces: readonly { readonly name: string; readonly pieces: number; readonly mass: number }[];
   readonly allergens: string;
 }
@@ -42,13 +45,14 @@ export function labelsOf(network: Network, followed: Followed, schedule: Schedul
       if (!course || !mix || !divide) return [];
       const mass = batch.dough / batch.tubs;
       const tub = { kind: 'tub' as const, length: model.tub.length, width: model.tub.width, height: 1 };
-      const line = fillLine(tub, mass, course.bulk.at(-1)?.rise ?? 0, most, phase);
+      const gas = visibleRise(course.bulk.at(-1)?.rise ?? 0, most);
+      const line = fillLine(tub, mass, gas, most, phase);
       const at = (slot: number) => instance.origin + slot * SLOT;
       return [
         {
           key: model.key, dough: model.name, batch: batch.n, batches: model.batches.length, tubs: batch.tubs, mass,
           mixed: at(endOf(instance, batch.mix, mix)), over: at(divide.start), laminated: batch.turns.length > 0,
-          start: line.start, height: line.target, allergens,
+          start: line.start, height: line.target, gas, share: phase, allergens,
           pieces: batch.strands.map(({ product, pieces, mass: each }) => ({
             name: doc.products.find(({ slug }) => slug === product)?.name ?? product, pieces, mass: each,
           })),

@@ -8,7 +8,7 @@ import { type Parting, partings, shortWords } from '../changes/index.ts';
 import { planCostWorkings } from './workings/cost.ts';
 import { openedOf } from './workings/day.ts';
 import { labelsOf, type TubLabel } from './labels.ts';
-import { ovenDay, type OvenDay } from './oven-day.ts';
+import { ovenDay, type OvenDay } from './oven/oven-day.ts';
 import { remindersOf, type Reminder } from './reminders.ts';
 import { risingOf } from './rising.ts';
 import { viewOf, type DayView } from './view.ts';

@@ -8,6 +8,7 @@ import type { Working } from '../../working/index.ts';
 import { clockWords, faultWords } from './words.ts';
 import { mixWorkings } from '../../mix/index.ts';
 import { waterOf } from './mixes.ts';
+import { amountWorkings } from './workings/amounts.ts';
 import { dayWorkings, openedFor, openedOf } from './workings/day.ts';
 
 /** What holds a task where it is. */
@@ -61,15 +62,17 @@ export function whyHere(input: DayInput, network: Network, schedule: Schedule, t
   const { due } = instance.tasks[task] ?? {};
   if (due !== null && due !== undefined)
     waits.push(`It must be over by ${clockWords(input, instance.origin, due)}, ${formatNumber(input.bakehouse.spare, 0)} min before the van.`);
-  const all = dayWorkings(input, network, schedule, judge(network, schedule).followed);
+  const { followed } = judge(network, schedule);
+  const all = { ...dayWorkings(input, network, schedule, followed), ...amountWorkings(network, schedule, followed) };
   const id = instance.tasks[task]?.id ?? '';
+  const after = instance.arcs.flatMap(({ from, to }) => (from === task ? [`task.${instance.tasks[to]?.id ?? ''}`] : []));
   const answer = notes[task]?.kind === 'mix' ? waterOf(input, network, schedule, id) : null;
   const poured = answer ? openedOf(mixWorkings(answer), ['water.pour', 'water.fdt', 'mix.friction']) : {};
   return {
     moves,
     waits,
     water: answer && { pour: answer.water.pour, fdt: answer.water.fdt, mixes: answer.friction.count },
-    workings: { ...openedFor(all, id), ...poured },
+    workings: { ...openedFor(all, id), ...poured, ...openedOf(all, [`mass.${id}`, `filled.${id}`, `ready.${id}`, ...after]) },
   };
 } // prettier-ignore
 

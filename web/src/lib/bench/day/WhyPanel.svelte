@@ -3,6 +3,7 @@
   import type { Reminder, ViewTask, Why } from '@jovet/core/plan/explain';
   import { localTime } from '@jovet/core/time';
   import { formatDuration, formatMass, formatNumber } from '@jovet/core/units';
+  import { formatQuantity } from '@jovet/core/working';
   import Figure from '../Figure.svelte';
   import { useReading } from '../settings';
   import TaskNote from './TaskNote.svelte';
@@ -29,28 +30,45 @@
   const place = $derived(task.window);
   const off = $derived(place ? (task.start - place.best) / 60 : 0);
 
+  const [filled, ready] = $derived([why?.workings[`filled.${task.id}`], why?.workings[`ready.${task.id}`]]);
+
   let noting = $state(false);
 </script>
 
-{#snippet time(
-  label: string,
-  which: string,
-  at: number,
-)}{@const key = `task.${task.id}${which}`}{#if why?.workings[key]}<Figure
+{#snippet opening(label: string, key: string, text: string)}{#if why?.workings[key]}<Figure
       of={key}
       {label}
-      text={clock(at)}
-    />{:else}{clock(at)}{/if}{/snippet}
+      {text}
+    />{:else}{text}{/if}{/snippet}
+{#snippet time(label: string, which: string, at: number)}{@render opening(
+    label,
+    `task.${task.id}${which}`,
+    clock(at),
+  )}{/snippet}
 
 <section aria-labelledby="why-title">
   <h2 id="why-title">{task.what.charAt(0).toUpperCase() + task.what.slice(1)}</h2>
   <p class="when">
     <b>{@render time('begins', '', task.start)}</b> to {clock(task.end)}, {formatDuration(
       task.end - task.start,
-    )}{task.people.length > 0 ? `, ${task.people.join(' and ')}` : ''}{task.note.mass === null
-      ? ''
-      : ` · ${formatMass(task.note.mass, 'kg', 1)}`}
+    )}{task.people.length > 0
+      ? `, ${task.people.join(' and ')}`
+      : ''}{#if task.note.mass !== null}{' · '}{@render opening(
+        'mass',
+        `mass.${task.id}`,
+        formatMass(task.note.mass, 'kg', 1),
+      )}{/if}
   </p>
+  {#if filled && ready}
+    <p>
+      Stands at {@render opening('height as it is mixed', `filled.${task.id}`, formatQuantity(filled.result))} in
+      its tub, ready at {@render opening(
+        'height when it is ready',
+        `ready.${task.id}`,
+        formatQuantity(ready.result),
+      )}.
+    </p>
+  {/if}
   {#if noting}
     {#key task.id}
       <TaskNote

@@ -14,7 +14,7 @@ import {
 import { learnedWorkings } from '@jovet/core/learned';
 import type { OpenedDay } from '@jovet/core/plan';
 import { movedTasks, orderChanges, toldOf } from '@jovet/core/plan/changes';
-import { type PlannedDay, type ViewTask, type Why } from '@jovet/core/plan/explain';
+import { stoneWorkings, type PlannedDay, type ViewTask, type Why } from '@jovet/core/plan/explain';
 import type { Schedule } from '@jovet/core/plan/instance';
 import type { Problem } from '@jovet/core/problem';
 import type { Workings } from '@jovet/core/working';
@@ -120,6 +120,7 @@ export class DayDesk {
     const opened = Object.entries({ ...this.day?.costs, ...this.why?.why.workings });
     return {
       ...learnedWorkings((this.day?.input ?? this.input).learned),
+      ...(this.shown?.oven ? stoneWorkings(this.shown.oven) : {}),
       ...Object.fromEntries(opened.map(([key, each]) => [key, () => each])),
     };
   });

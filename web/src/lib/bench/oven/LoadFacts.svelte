@@ -17,8 +17,8 @@
     zone: string;
     /** A bake is to go on for so many minutes more. */
     onlonger: (task: number, minutes: number) => void;
-    /** The sum behind when it goes in, by its key, if that can be opened. */
-    opens: string | null;
+    /** The sum behind when a task begins, by its key, if that can be opened. */
+    opens: (task: number) => string | null;
     /** A core of it was read so many minutes after it went in, °C. */
     oncore: (task: number, celsius: number, minutes: number) => void;
     /** It changes places with another load of the day. */
@@ -40,6 +40,15 @@
   const hot = $derived(
     oven.decks.flatMap(({ hot: each }, deck) => each.filter(({ load: of }) => of === place).map((one) => ({ deck, ...one }))),
   ); // prettier-ignore
+  const knows = (deck: number) => oven.decks[deck]?.met?.some(({ load: of }) => of === place) ?? false;
+  /** Decks of it that are as hot as it wants them. */
+  const met = $derived(
+    oven.decks.flatMap(({ met: each = [] }, deck) =>
+      each.flatMap(({ load: of, celsius }) =>
+        of === place && ![...cold, ...hot].some((other) => other.deck === deck) ? [{ deck, celsius }] : [],
+      ),
+    ),
+  );
   const lost = $derived(
     load.left.flatMap((count, index) => {
       const item = load.items[index];
@@ -71,14 +80,21 @@
   }); // prettier-ignore
 </script>
 
+{#snippet moment(task: number, label: string, at: number)}{@const of = opens(task)}{#if of}<Figure
+      {of}
+      {label}
+      text={clock(at)}
+    />{:else}{clock(at)}{/if}{/snippet}
+{#snippet heat(deck: number, celsius: number)}{#if knows(deck)}<Figure
+      of={`stone.${deck}.${place}`}
+      label="heat of the stone"
+      text={stone(celsius)}
+    />{:else}{stone(celsius)}{/if}{/snippet}
+
 <section aria-label="This load">
   <h2>{itemWords(load.items)}</h2>
   <p>
-    <b
-      >{#if opens}<Figure of={opens} label="it goes in" text={clock(load.at)} />{:else}{clock(
-          load.at,
-        )}{/if}</b
-    >
+    <b>{@render moment(load.items[0]?.load ?? -1, 'it goes in', load.at)}</b>
     at <b>{stone(load.loadAt)}</b>
     {oven.stone > 0 ? 'on the stone' : 'in the oven'}{oven.steam === 'lid' && steam > 0
       ? `, lids off at ${clock(load.at + steam * 60)}`
@@ -100,8 +116,8 @@
     <p>
       {item.name}: <b>{formatNumber(item.profile.minutes, 0)} min</b>{turn === undefined
         ? ''
-        : `, turned round at ${clock(item.inAt + turn * 60)}`}, out at <b>{clock(item.outAt)}</b>. Done: {item
-        .signs.colour};
+        : `, turned round at ${clock(item.inAt + turn * 60)}`}, out at
+      <b>{@render moment(item.out, 'it comes out', item.outAt)}</b>. Done: {item.signs.colour};
       {item.signs.knock}; core {stone(item.core[0])} to {stone(item.core[1])}.
       <button type="button" class="link" onclick={() => onlonger(item.load, 3)}
         >Not brown yet: 3 min more</button
@@ -112,18 +128,24 @@
     </p>
   {/each}
   {#if oven.hotSide !== 'none'}<p>The oven bakes faster at the {oven.hotSide}.</p>{/if}
+  {#if met.length > 0}
+    <p>
+      {#each met as { deck, celsius }, index (deck)}{index === 0
+          ? `${heatOf(deck)} has `
+          : `, that of deck ${deck + 1} `}{@render heat(deck, celsius)}{/each} by then.
+    </p>
+  {/if}
   {#each cold as { deck, celsius, hotAt } (deck)}
     <p class="caution" role="note">
-      {heatOf(deck)} has {stone(celsius)} by then{hotAt === null
+      {heatOf(deck)} has {@render heat(deck, celsius)} by then{hotAt === null
         ? '.'
         : `; it is hot enough at ${clock(hotAt)}.`}
     </p>
   {/each}
   {#each hot as { deck, celsius, coolAt } (deck)}
     <p class="caution" role="note">
-      {heatOf(deck)} still has {stone(celsius)} by then, and would cool to {stone(load.loadAt)} only by {clock(
-        coolAt,
-      )}: bake this before what wants more heat.
+      {heatOf(deck)} still has {@render heat(deck, celsius)} by then, and would cool to {stone(load.loadAt)} only
+      by {clock(coolAt)}: bake this before what wants more heat.
     </p>
   {/each}
   {#if lost.length > 0}<p class="caution" role="note">

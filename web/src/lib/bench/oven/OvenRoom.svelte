@@ -92,10 +92,10 @@
     if (first && day) desk.select(first.load);
   });
   const idOf = (index: number) => shown?.view.tasks.find((each) => each.index === index)?.id ?? '';
-  const opens = $derived.by(() => {
-    const key = `task.${idOf(load?.items[0]?.load ?? -1)}`;
+  const opens = (task: number) => {
+    const key = `task.${idOf(task)}`;
     return key in desk.workings ? key : null;
-  });
+  };
 
   /** The load tasks of a load, to be held together. */
   const tasksOf = ({ items }: OvenLoad) =>

@@ -5,8 +5,8 @@ import {
   type DeckLot,
   type LaidPiece,
   type OnDeck,
-} from '../../oven/decks/index.ts';
-import type { HandLaid } from '../demand/index.ts';
+} from '../../../oven/decks/index.ts';
+import type { HandLaid } from '../../demand/index.ts';
 
 /** Pieces of one load that go on a deck, by their lots. */
 export interface DeckLaid {

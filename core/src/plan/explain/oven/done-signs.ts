@@ -1,4 +1,4 @@
-import type { DoughType } from '../../formula/index.ts';
+import type { DoughType } from '../../../formula/index.ts';
 
 /** How bread looks and sounds when it is done, beside its core. */
 export interface DoneSigns {
