@@ -51,9 +51,8 @@
   <p class="when">
     <b>{@render time('begins', '', task.start)}</b> to {clock(task.end)}, {formatDuration(
       task.end - task.start,
-    )}{task.people.length > 0
-      ? `, ${task.people.join(' and ')}`
-      : ''}{#if task.note.mass !== null}{' · '}{@render opening(
+    )}{task.people.length > 0 ? `, ${task.people.join(' and ')}` : ''}{task.note.mass === null ? '' : ' · '}
+    {#if task.note.mass !== null}{@render opening(
         'mass',
         `mass.${task.id}`,
         formatMass(task.note.mass, 'kg', 1),
