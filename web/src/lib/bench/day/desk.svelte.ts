@@ -35,6 +35,7 @@ import {
 } from './day-choice';
 import type { Conflict, FromPlanner, Offer } from './messages';
 import { Planner } from './planner';
+import { savePlan } from './save-plan';
 
 /** What a room gets that plans a day. */
 export interface DayOf {
@@ -318,10 +319,7 @@ export class DayDesk {
   happened(actual: Actual): void {
     if (!this.day) return;
     this.before = this.day;
-    // What follows from a mix or a feeding is corrected where that was noted.
-    const here = this.events.filter(({ id }) => id[14] !== '5');
-    const noted = eventsOfActual(actual, this.of().date, uuid, here);
-    this.add(noted);
+    this.add(eventsOfActual(actual, this.of().date, uuid, this.events));
     const { view } = this.day;
     this.choose(withHappened(this.history.present, view, actual), `happened ${this.batches.length}`, 2);
   }
@@ -373,14 +371,8 @@ export class DayDesk {
     this.stop();
     this.saving = true;
     const { date, plans, onopen } = this.of();
-    const { schedule, view, input } = this.day;
-    const base = plans[0]?.n ?? 0;
-    const answer = await send<{ n: number }>('PUT', `plans/${date}`, {
-      base,
-      remedies: this.taken,
-      input,
-      schedule,
-    });
+    const { schedule, view } = this.day;
+    const answer = await savePlan(date, plans[0]?.n ?? 0, this.taken, this.day);
     this.saving = false;
     if (answer.kind === 'done') {
       this.savedSchedule = schedule;

@@ -14,8 +14,8 @@ import { timeNow } from '../clock';
 import type { DayOf } from '../day/desk.svelte';
 import type { FromPlanner } from '../day/messages';
 import { Planner } from '../day/planner';
+import { savePlan } from '../day/save-plan';
 import { EventLog } from '../event-log.svelte';
-import { send } from '../send';
 
 /** What happened asks for another plan: what that moves, or why there is none. */
 interface Asked {
@@ -179,16 +179,10 @@ export class FloorDesk {
     this.asked = null;
   }
 
-  private async save({ input, schedule }: PlannedDay): Promise<boolean> {
+  private async save(day: PlannedDay): Promise<boolean> {
     this.saving = true;
     const { date, saved } = this.of();
-    const remedies = saved?.doc.remedies ?? [];
-    const answer = await send<{ n: number }>('PUT', `plans/${date}`, {
-      base: this.newest,
-      remedies,
-      input,
-      schedule,
-    });
+    const answer = await savePlan(date, this.newest, saved?.doc.remedies ?? [], day);
     this.saving = false;
     if (answer.kind !== 'done') {
       this.problems = answer.problems;
