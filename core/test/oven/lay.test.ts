@@ -56,6 +56,14 @@ describe('pieces that are laid by hand', () => {
     );
   });
 
+  it('a round piece that reaches into the long side of a tin is not apart from it', () => {
+    const tin: LaidPiece = {
+      outline: { kind: 'rectangle', length: 0.05, width: 0.41 }, spacing: 0, spot: { x: 0, y: 0, turned: false },
+    }; // prettier-ignore
+    assert.equal(apart(round(0.05, 0.0789, 0), tin), false);
+    assert.equal(apart(round(0.05, 0.0901, 0), tin), true);
+  });
+
   it('a deck as it is reckoned stands well, and with a piece pushed into another or over the edge it does not', () => {
     fc.assert(
       fc.property(outline, fc.constantFrom(0, 0.01, 0.04), (of, spacing) => {

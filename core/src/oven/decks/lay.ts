@@ -41,7 +41,9 @@ export function apart(one: LaidPiece, other: LaidPiece): boolean {
   }
   for (let index = 0; index < CLOSER && most < -HAIR; index += 1) {
     step /= 2;
-    for (const next of [angle - step, angle + step]) if (air(next) > most) [angle, most] = [next, air(next)];
+    // Beyond the first quarter a reach is not what it is taken for.
+    for (const next of [Math.max(0, angle - step), Math.min(Math.PI / 2, angle + step)])
+      if (air(next) > most) [angle, most] = [next, air(next)];
   }
   return most >= -HAIR;
 }
