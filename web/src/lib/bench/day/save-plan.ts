@@ -1,0 +1,11 @@
+import type { Remedy } from '@jovet/core/plan';
+import type { PlannedDay } from '@jovet/core/plan/explain';
+import { send } from '../send';
+
+/** Saves a plan as the newest of its day. @param base number of the newest that is known; 0 for the first */
+export const savePlan = (
+  date: string,
+  base: number,
+  remedies: readonly Remedy[],
+  { input, schedule }: Pick<PlannedDay, 'input' | 'schedule'>,
+) => send<{ n: number }>('PUT', `plans/${date}`, { base, remedies, input, schedule });
