@@ -1,7 +1,8 @@
 import { readFile, rm } from 'node:fs/promises';
 import { join, relative } from 'node:path';
 import { fileURLToPath, pathToFileURL } from 'node:url';
-import { build } from 'esbuild';
+import { build, transform } from 'esbuild';
+import { compileModule } from 'svelte/compiler';
 
 export const ROOT = fileURLToPath(new URL('../..', import.meta.url));
 
@@ -30,8 +31,22 @@ const whereItWasWritten = {
   },
 };
 
+/** What a room keeps in runes runs without a page. */
+const runes = {
+  name: 'runes',
+  setup({ onLoad, onResolve }) {
+    onLoad({ filter: /\.svelte\.ts$/ }, async ({ path }) => {
+      const { code } = await transform(await readFile(path, 'utf8'), { loader: 'ts', target: 'es2022' });
+      const { js } = compileModule(code, { filename: path, generate: 'client' });
+      return { contents: js.code, loader: 'js' };
+    });
+    onResolve({ filter: /^\$app\/environment$/ }, () => ({ path: 'environment', namespace: 'no-page' }));
+    onLoad({ filter: /.*/, namespace: 'no-page' }, () => ({ contents: 'export const browser = false;' }));
+  },
+};
+
 /** @type {import('esbuild').Plugin[]} */
-export const plugins = [packagesOutside, whereItWasWritten];
+export const plugins = [runes, packagesOutside, whereItWasWritten];
 
 /**
  * Builds TypeScript files so that plain Node.js runs them: a thread that reads TypeScript in every process has stood

@@ -8,34 +8,12 @@ import { Outbox, type Keeping, type Sending } from '../src/lib/bench/outbox.ts';
 import { MixKeeper } from '../src/lib/bench/water/mix-keeper.ts';
 import type { StoredCulture } from '../src/lib/server/database/culture.ts';
 import type { StoredMix } from '../src/lib/server/database/mix.ts';
+import { until, wire } from './bench/in-process.ts';
 
-const served = process.env['JOVET_TEST_URL'];
-if (served === undefined)
-  throw new Error('JOVET_TEST_URL is not set; run these tests with ./jovet test database');
-
-/** The line to the server: a page asks the server that it came from; here that is the one under test. */
-const { fetch: line } = globalThis;
-let up = true;
-const asked: string[] = [];
-globalThis.fetch = (input, init) => {
-  if (!up) return Promise.reject(new TypeError('the line is down'));
-  const path = String(input);
-  asked.push(`${init?.method ?? 'GET'} ${path}`);
-  return line(path.startsWith('/') ? served + path : path, init);
-};
 afterEach(() => {
-  up = true;
-  asked.length = 0;
+  wire.up = true;
+  wire.asked.length = 0;
 });
-
-/** Waits until something holds; what is sent is sent by itself. */
-async function until(holds: () => boolean): Promise<void> {
-  const last = Date.now() + 15_000;
-  while (!holds()) {
-    assert.ok(Date.now() < last, 'it does not come to that');
-    await new Promise((done) => setTimeout(done, 10));
-  }
-}
 
 const DAY = '2031-11-20';
 const event = (id: string, corrects: string | null = null) => ({
@@ -64,13 +42,13 @@ describe('the outbox', () => {
   test('keeps everything while the line is down, and sends it when it is told to try again', async () => {
     let state: Keeping = { state: 'idle', problems: [] };
     const outbox = new Outbox<unknown>((now) => (state = now));
-    up = false;
+    wire.up = false;
     let done = 0;
     for (let n = 0; n < 2; n += 1) outbox.add(post([event(uuid())], { done: () => (done += 1) }));
     await until(() => state.state === 'failed');
     assert.match(state.problems[0]?.remedy ?? '', /still here/);
     assert.deepEqual([done, outbox.empty], [0, false]);
-    up = true;
+    wire.up = true;
     await outbox.run();
     assert.deepEqual([done, outbox.empty, state.state], [2, true, 'idle']);
   });
@@ -92,7 +70,7 @@ describe('the outbox', () => {
     const ids = [uuid(), uuid(), uuid(), uuid()];
     for (const id of ids) outbox.add(post([event(id)], { whole: true }));
     await until(() => outbox.empty);
-    assert.equal(asked.filter((each) => each.startsWith('POST')).length, 2);
+    assert.equal(wire.asked.filter((each) => each.startsWith('POST')).length, 2);
     const { events } = (await (await fetch(`/api/v1/events?day=${DAY}`)).json()) as { events: { id: string }[] };
     assert.deepEqual(ids.map((id) => events.some((each) => each.id === id)), [true, false, false, true]);
   }); // prettier-ignore
@@ -147,11 +125,11 @@ describe('the keeper of cultures', () => {
     const { room, keeper } = cultureRoom();
     const id = keeper.add(culture(`Offline ${Date.now()}`));
     await until(() => keeper.done);
-    up = false;
+    wire.up = false;
     keeper.feed(id, null, build);
     await until(() => room.keeping === 'failed');
     assert.equal(room.cultures[0]?.builds.length, 1);
-    up = true;
+    wire.up = true;
     keeper.tryAgain();
     await until(() => keeper.done);
     assert.equal((await kept(id)).builds.length, 1);
@@ -195,7 +173,7 @@ describe('the keeper of mixes', () => {
     keeper.add({ kind: 'reading', id, reading });
     await until(() => keeper.done);
     assert.deepEqual(room.kept.map(({ doc: { note }, readings }) => [note, readings.length]), [['two', 1]]);
-    assert.equal(asked.filter((each) => each.startsWith('PUT')).length, 1, 'only the last whole is sent');
+    assert.equal(wire.asked.filter((each) => each.startsWith('PUT')).length, 1, 'only the last whole is sent');
     keeper.add({ kind: 'drop', id });
     await until(() => keeper.done);
   }); // prettier-ignore

@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict';
 import { beforeEach, describe, test } from 'node:test';
-import { DayInput } from '@jovet/core/plan/demand';
+import type { DayInput } from '@jovet/core/plan/demand';
 import { remedied } from '@jovet/core/plan';
 import { toldOf } from '@jovet/core/plan/changes';
 import { demoDay } from '../../../core/test/demo.ts';
