@@ -312,7 +312,7 @@ test('what a planning answers can be checked, saved and planned on as it is; wha
 
 test('a plan that was not found is answered with the nearest, which can be checked, and with ways out that hold', async () => {
   const ask = async (path: string, body: unknown) => (await post(path, JSON.stringify(body))).json();
-  const { input } = await ask('/api/v1/plan', { date: '2032-05-27', seconds: 1 });
+  const { input } = await ask('/api/v1/plan', { date: '2032-07-15', seconds: 1 });
   type Line = { formula: string; pieces: number };
   const more = input.demand.map((line: Line) => ({ ...line, pieces: Math.round(line.pieces * 1.3) }));
   const full = await ask('/api/v1/plan', { input: { ...input, demand: more }, seconds: 1 });
@@ -358,5 +358,19 @@ test('what is entered of a mix is not noted beside it: it would not stand in the
   ]) {
     const [said] = await refused(await post('/api/v1/events', JSON.stringify({ events: [{ ...event, happened }] })));
     assert.match(`${said?.problem} ${said?.remedy}`, /mixes\/ID/);
+  }
+}); // prettier-ignore
+
+test('what no instrument shows is refused at its value, with what can be entered', async () => {
+  const event = { id: uuid(), day: '2033-04-01', subject: { kind: 'task', id: 'oat-tin.1.mix' }, at: 1_996_000_000 };
+  for (const [quantity, value, said] of [
+    ['temperature', 9000, /9000 °C .* −40 to 500 °C/],
+    ['height', -1, /cm/],
+    ['mass', 6000, /0 to 5000 kg/],
+  ] as const) {
+    const happened = { kind: 'reading', quantity, of: null, value };
+    const [problem] = await refused(await post('/api/v1/events', JSON.stringify({ events: [{ ...event, happened }] })));
+    assert.equal(problem?.path, 'events.0.happened.value');
+    assert.match(`${problem?.problem} ${problem?.remedy}`, said);
   }
 }); // prettier-ignore

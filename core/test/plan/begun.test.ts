@@ -149,3 +149,15 @@ test('what is told of mixes is bounded, and of mixes without a mass nothing is c
   const next = must(networkOf({ ...input, now: midnight, told: empty }));
   assert.ok(next.doughs.every(({ batches }) => batches.every(({ dough, lots }) => dough > 0 && lots.every(({ pieces }) => pieces > 0))));
 }); // prettier-ignore
+
+test('a time beyond the day holds nothing up: what is over then is over with the day', () => {
+  const [mix] = view.tasks.filter(({ note }) => note.kind === 'mix');
+  assert.ok(mix);
+  const far = 32_000_000_000;
+  const events = asPlanned([{ ...mix, end: far }], input.date, makeId);
+  const begun = performance.now();
+  const { instance, notes } = must(networkOf({ ...input, events, now: far, told: toldOf(view) }));
+  assert.ok(performance.now() - begun < 5000);
+  for (const [index, task] of instance.tasks.entries())
+    assert.ok(!notes[index]?.done || task.first + (task.modes[0]?.slots ?? 0) <= instance.slots, task.id);
+});

@@ -107,7 +107,7 @@ export class TaskList {
     this.actuals = actualsOf(input.events);
     this.skipped = skippedOf(input.events);
     this.told = new Map(input.told.map((each) => [each.task, each]));
-    this.now = input.now === null ? 0 : Math.max(0, slot(input.now));
+    this.now = input.now === null ? 0 : Math.min(frame.slots, Math.max(0, slot(input.now)));
   }
 
   instance(): Instance {
@@ -209,7 +209,9 @@ export class TaskList {
   ): number {
     const slot = (epoch: number) => Math.max(0, Math.round((epoch - this.frame.origin) / SLOT));
     const first = Math.min(slot(start), this.frame.slots - 1);
-    const slots = Math.max(1, end === null ? Math.max(planned, this.now - first) : slot(end) - first);
+    const taken = end === null ? Math.max(planned, this.now - first) : slot(end) - first;
+    // What is over beyond the day is over with it.
+    const slots = Math.max(1, Math.min(taken, this.frame.slots - first));
     // It makes what people were told that it makes, whatever is ordered since.
     const { mass = note.mass, pieces = note.pieces } = this.told.get(id)?.note ?? {};
     return this.put(
