@@ -1,4 +1,6 @@
 import assert from 'node:assert/strict';
+import { v7 as uuid } from 'uuid';
+import type { Culture } from '@jovet/core/culture';
 import { SERVED, type Visit } from './visit.ts';
 
 export const api = async (method: string, path: string, body?: unknown) => {
@@ -24,3 +26,15 @@ export async function onlyOrders(
   for (const said of [none, wanted]) if (said.length > 0) await api('PUT', `orders/${date}`, { lines: said });
 }
 export const settled = (visit: Visit) => visit.until('header [role="status"]', /Not saved yet|^ ?Saved/);
+
+/** A culture like the one that the levain is fed from, and before it in the list; nothing was seen of it yet. */
+export async function cultureLikeQuay(called: string) {
+  const { cultures } = (await api('GET', 'cultures')) as { cultures: { culture: Culture }[] };
+  const like = cultures.find(({ culture }) => culture.slug === 'quay-culture')?.culture;
+  assert.ok(like);
+  const id = uuid();
+  const name = `${called} ${Date.now() % 100_000}`;
+  const slug = name.toLowerCase().replaceAll(' ', '-');
+  await api('POST', 'cultures', { id, culture: { ...like, slug, name, parent: null } });
+  return { id, slug, vessel: like.vessel };
+}

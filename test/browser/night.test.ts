@@ -1,10 +1,9 @@
 import assert from 'node:assert/strict';
 import { v7 as uuid } from 'uuid';
-import type { Culture } from '@jovet/core/culture';
 import type { KeptEvent } from '@jovet/core/run';
 import type { DayInput } from '@jovet/core/plan/demand';
 import type { ViewTask } from '@jovet/core/plan/explain';
-import { api, onlyOrders } from './days.ts';
+import { api, cultureLikeQuay, onlyOrders } from './days.ts';
 import { at } from './night.ts';
 import { visits } from './visited.ts';
 import type { Visit } from './visit.ts';
@@ -44,18 +43,6 @@ const keptUntil = (visit: Visit, date: string, count: number) =>
     `/api/v1/events?day=${date}`,
     count,
   );
-
-/** A culture like the one that the levain is fed from, and before it in the list; nothing was seen of it yet. */
-async function cultureLikeQuay(called: string) {
-  const { cultures } = (await api('GET', 'cultures')) as { cultures: { culture: Culture }[] };
-  const like = cultures.find(({ culture }) => culture.slug === 'quay-culture')?.culture;
-  assert.ok(like);
-  const id = uuid();
-  const name = `${called} ${Date.now() % 100_000}`;
-  const slug = name.toLowerCase().replaceAll(' ', '-');
-  await api('POST', 'cultures', { id, culture: { ...like, slug, name, parent: null } });
-  return { id, slug, vessel: like.vessel };
-}
 
 visited('a night from plan to floor to record to what is learned to the next plan', async (visit) => {
   const { page } = visit;

@@ -33,12 +33,16 @@ function inUnit(digits: string, seconds: number): Result<number> {
   return number.ok ? good(number.value * seconds) : number;
 }
 
-/** Writes a duration to the minute: `35 min`, `4 h`, `4 h 05 min`. */
+/** From so many hours on nobody counts them: they are told in days. */
+const LONG = 336;
+
+/** Writes a duration to the minute: `35 min`, `4 h`, `4 h 05 min`; after two weeks in days. */
 export function formatDuration(seconds: number): string {
   const minutes = Math.round(seconds / 60);
   if (minutes < 0) return `−${formatDuration(-seconds)}`;
   const hours = Math.floor(minutes / 60);
   const rest = minutes % 60;
   if (hours === 0) return `${rest} min`;
+  if (hours >= LONG) return `${Math.round(minutes / 1440)} days`;
   return rest === 0 ? `${hours} h` : `${hours} h ${String(rest).padStart(2, '0')} min`;
 }

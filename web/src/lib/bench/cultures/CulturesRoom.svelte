@@ -25,6 +25,7 @@
   import type { Keeping } from '../outbox';
   import { useReading } from '../settings';
   import WorkingPanel from '../WorkingPanel.svelte';
+  import PlanNeeds from './PlanNeeds.svelte';
   import BuildCurve from './BuildCurve.svelte';
   import BuildLog from './BuildLog.svelte';
   import CultureForm from './CultureForm.svelte';
@@ -94,6 +95,13 @@
   });
   const chosen = $derived(followed.find(({ stored }) => stored.id === chosenId) ?? followed[0]);
   const culture = $derived(chosen?.stored.culture);
+  /** The one that is fed for first. */
+  let feedFor = $state<string | null>(null);
+  const needed = $derived(
+    open
+      .filter((need) => need.culture === culture?.slug)
+      .sort((a, b) => Number(b.task === feedFor) - Number(a.task === feedFor)),
+  );
   const active = $derived(chosen?.active ?? null);
   /** Since when it is raised from nothing, while it is no culture yet. */
   const young = $derived(culture?.nursery && culture.nursery.until === null ? culture.nursery.from : null);
@@ -250,6 +258,15 @@
   {#if chosen && culture}
     <div class="body">
       <section class="main" aria-label={culture.name}>
+        {#if young === null && active && !feeding}
+          <PlanNeeds
+            needs={needed}
+            {now}
+            {zone}
+            taken={null}
+            ontake={({ task }) => ((feedFor = task), void beginFeeding())}
+          />
+        {/if}
         {#if young !== null}
           <Nursery
             {culture}
@@ -310,7 +327,7 @@
               {now}
               {zone}
               {stands}
-              needs={open.filter((need) => need.culture === culture.slug)}
+              needs={needed}
               onworkings={(next) => (feedWorkings = next)}
               onfeed={fed}
             />

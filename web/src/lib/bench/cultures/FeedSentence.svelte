@@ -21,6 +21,7 @@
   import { quantity, type Workings } from '@jovet/core/working';
   import Field from '../../ui/Field.svelte';
   import { enterMovesOn } from '../../ui/enter-moves-on';
+  import PlanNeeds from './PlanNeeds.svelte';
   import Figure from '../Figure.svelte';
   import { useReading } from '../settings';
   import RiseGlass from './RiseGlass.svelte';
@@ -249,16 +250,7 @@
   {#if find !== 'ready' && problems['ready'] && find === 'ratio'}<p class="sr-only" role="alert">
       {problems['ready']}
     </p>{/if}
-  {#each needs as each (each.task)}
-    <p class="quiet" data-need={each.task}>
-      The plan takes {reading.mass(each.kilograms)} of {each.name} for {each.dough} at {clock(each.at)}
-      {day(each.at)}, fed at {clock(each.feedAt)}
-      {day(each.feedAt)}, standing at {reading.temperature(each.stands)}.
-      {#if each.task === taken?.task}It is filled in here.{:else}
-        <button type="button" class="link" onclick={() => take(each)}>Fill that in</button>
-      {/if}
-    </p>
-  {/each}
+  <PlanNeeds {needs} {now} {zone} taken={taken?.task ?? ''} ontake={take} />
   {#if plan}
     <p class="big" data-feed>
       Feed <Figure of="feed.seed" label="Seed" text={reading.mass(plan.amounts.seed)} /> of seed with <Figure
