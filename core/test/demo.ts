@@ -136,9 +136,17 @@ const ORDERS = [
   ['butter-crescents', 'butter-crescent', 90, '07:30'],
 ] as const;
 
-/** What might be learned of the demo bakery: Quay culture is tired, and Quay Country was twice slower than forecast. */
+/** What might be learned of the demo bakery: Quay culture is tired, Quay Country was twice slower than forecast, packing takes longer. */
 export const demoLearned = (vigour = 0.8): Learned => ({
   friction: [],
+  rates: [
+    {
+      kind: 'pack',
+      value: 1.137,
+      spread: 0.1,
+      records: [{ day: '2026-11-20', task: 'quay-country.1.quay-loaf.pack', reckoned: 300, real: 345 }],
+    },
+  ],
   vigour: vigoursOf(
     demoCultures.map((culture) => ({ culture, builds: [] })),
     () => 12,

@@ -1,5 +1,6 @@
 import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
+import { sql } from 'kysely';
 import { v7 as uuid } from 'uuid';
 import { Build } from '@jovet/core/culture';
 import type { DayInput } from '@jovet/core/plan/demand';
@@ -97,4 +98,35 @@ test('a height noted on one day teaches the days after it, and not that day itse
   // What was planned before keeps what it knew then.
   const kept = await readDayPlan(db, actor, MONDAY);
   assert.deepEqual(kept?.input.learned, input.learned);
+}); // prettier-ignore
+
+test('work that was begun and ended under the hands teaches how long it takes; what is noted from memory does not', async () => {
+  const { db, actor } = fresh;
+  const [day, next] = ['2027-02-08', '2027-02-09'];
+  const input = await inputOf(day);
+  assert.equal((await saveDayPlan(db, actor, input, planned(input).answer.schedule, [], 0)).kind, 'saved');
+  const tasks = ((await readDayPlan(db, actor, day))?.shown?.view.tasks ?? []).filter(({ note: { kind } }) => kind === 'shape');
+  assert.ok(tasks.length > 4 && tasks.every(({ note: { work = 0 } }) => work > 0));
+  const event = (task: string, kind: 'began' | 'ended', at: number): Event => ({
+    id: uuid(), day, subject: { kind: 'task', id: task }, happened: { kind }, at: Math.round(at), instrument: 'typed', spot: 'core', offset: 0, corrects: null,
+  });
+  const shape = async () => (await inputOf(next)).learned.rates.find(({ kind }) => kind === 'shape');
+  /** Notes something at the time at which it happens. */
+  const press = async ({ id, subject, happened, at }: Event) => {
+    const { events_seq } = await db.updateTable('bakehouse').set({ events_seq: sql`events_seq + 1` }).where('id', '=', actor.bakehouseId).returning('events_seq').executeTakeFirstOrThrow();
+    await sql`insert into event (id, bakehouse_id, seq, local_date, subject_kind, subject_id, kind, happened, at, recorded_at, instrument, spot, "offset", person_id, schema)
+      values (${id}, ${actor.bakehouseId}, ${events_seq}, ${day}, 'task', ${subject.id}, ${happened.kind}, ${JSON.stringify(happened)}, to_timestamp(${at}), to_timestamp(${at + 5}), 'typed', 'core', 0, ${actor.personId}, 1)`.execute(db);
+  };
+  const reckoned = ({ note: { work = 0 }, people }: (typeof tasks)[number]) => work * (people.length > 1 ? 0.55 : 1);
+  for (const task of tasks) await note([event(task.id, 'began', task.start), event(task.id, 'ended', task.start + 3 * reckoned(task))]);
+  assert.equal(await shape(), undefined, 'noted from memory');
+  for (const task of tasks.slice(0, 4)) {
+    await press(event(task.id, 'began', task.start));
+    await press(event(task.id, 'ended', task.start + 1.5 * reckoned(task)));
+  }
+  const learned = await shape();
+  assert.deepEqual(learned?.records.map(({ task }) => task), tasks.slice(0, 4).map(({ id }) => id));
+  for (const [index, { real }] of (learned?.records ?? []).entries()) assert.ok(Math.abs(real - 1.5 * reckoned(tasks[index] ?? assert.fail())) <= 1);
+  assert.ok(learned && learned.value > 1.2 && learned.value < 1.5, String(learned?.value));
+  assert.deepEqual((await inputOf(day)).learned.rates, [], 'a day does not learn from itself');
 }); // prettier-ignore

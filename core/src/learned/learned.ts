@@ -39,14 +39,36 @@ export const LearnedPace = z.strictObject({
 });
 export type LearnedPace = z.infer<typeof LearnedPace>;
 
+/** How long a piece of work took that was begun and ended under somebody's hands, against what was reckoned; seconds. */
+export const RateRecord = z.strictObject({
+  day: z.iso.date(),
+  task: z.string().max(200),
+  reckoned: z.number().positive().max(100_000),
+  real: z.number().positive().max(1_000_000),
+});
+export type RateRecord = z.infer<typeof RateRecord>;
+
+/** How long a kind of work takes against what the bakehouse says of it. */
+export const LearnedRate = z.strictObject({
+  /** Of its tasks, as `shape`. */
+  kind: z.string().max(20),
+  value: z.number().min(0.2).max(5),
+  spread: z.number().min(0).max(5),
+  /** The oldest first. */
+  records: z.array(RateRecord).min(1).max(60),
+});
+export type LearnedRate = z.infer<typeof LearnedRate>;
+
 /** What was learned from records, pinned with all that plans by it: the same plan comes of it for ever. */
 export const Learned = z.strictObject({
   /** What logged mixes say of the mixers and programmes of a day, the oldest first. */
   friction: z.array(FrictionRecord).max(2000).default([]),
   vigour: z.array(LearnedVigour).max(100).default([]),
   pace: z.array(LearnedPace).max(200).default([]),
+  /** Of work by hand; what is learned of a bakehouse before there were any has none. */
+  rates: z.array(LearnedRate).max(20).default([]),
 });
 export type Learned = z.infer<typeof Learned>;
 
 /** What a bakehouse goes by before it has seen anything. */
-export const NOTHING_LEARNED: Learned = { friction: [], vigour: [], pace: [] };
+export const NOTHING_LEARNED: Learned = { friction: [], vigour: [], pace: [], rates: [] };

@@ -1,5 +1,5 @@
 import { input, quantity, type Working, type Workings } from '../working/index.ts';
-import type { Learned, LearnedPace, LearnedVigour } from './learned.ts';
+import type { Learned, LearnedPace, LearnedRate, LearnedVigour } from './learned.ts';
 
 const TREND = {
   livelier: 'It has become livelier. ',
@@ -8,10 +8,15 @@ const TREND = {
   unknown: '',
 } as const;
 
-/** What was learned of cultures and doughs, by key: `learned.vigour.CULTURE` and `learned.pace.FORMULA`. */
-export const learnedWorkings = ({ vigour, pace }: Pick<Learned, 'vigour' | 'pace'>): Workings => ({
+/** What was learned, by key: `learned.vigour.CULTURE`, `learned.pace.FORMULA` and `learned.rate.KIND`. */
+export const learnedWorkings = ({
+  vigour,
+  pace,
+  rates = [],
+}: Pick<Learned, 'vigour' | 'pace'> & Partial<Pick<Learned, 'rates'>>): Workings => ({
   ...Object.fromEntries(vigour.map((each) => [`learned.vigour.${each.slug}`, () => vigourWorking(each)])),
   ...Object.fromEntries(pace.map((each) => [`learned.pace.${each.formula}`, () => paceWorking(each)])),
+  ...Object.fromEntries(rates.map((each) => [`learned.rate.${each.kind}`, () => rateWorking(each)])),
 });
 
 function vigourWorking({ name, value, least, most, trend, builds, history }: LearnedVigour): Working {
@@ -52,3 +57,19 @@ function paceWorking({ name, value, records }: LearnedPace): Working {
     note: 'Until a batch was looked at a dough is taken to rise as it is forecast, which counts like one batch.',
   };
 }
+
+function rateWorking({ kind, value, records }: LearnedRate): Working {
+  const shares = records.map(({ real, reckoned }) => real / reckoned);
+  return {
+    label: `Time for each ${kind}, against what Bakehouse says`,
+    symbol: 'r',
+    result: quantity(value, '', 3),
+    equation: 'r',
+    inputs: [
+      input('r', `robust mean of ${records.length} times begun and ended by hand`, quantity(value, '', 3), 'logged'),
+      input('each', 'what each took against what was reckoned, the oldest first', quantity(shares, '', 2), 'logged'),
+    ],
+    source: 'Begin and done as they were pressed; Huber’s mean, the newest weighing most',
+    note: 'As Bakehouse says counts like one time. What took less than a quarter or more than four times as long does not count.',
+  };
+} // prettier-ignore

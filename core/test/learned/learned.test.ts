@@ -5,6 +5,7 @@ import {
   cultureFor,
   Learned,
   learnedPace,
+  learnedRate,
   learnedWorkings,
   NOTHING_LEARNED,
   paceFrom,
@@ -187,3 +188,36 @@ test('what was learned opens its own sum, and is kept as it was', () => {
   assert.deepEqual(opened['learned.pace.oat-tin']?.().inputs[1]?.quantity.value, [1.2]);
   assert.deepEqual(Learned.parse({}), NOTHING_LEARNED, 'plans of before learned nothing');
 });
+
+describe('how long work takes here', () => {
+  const times = (...shares: number[]) =>
+    shares.map((share, n) => ({ day: '2026-11-20', task: `quay-country.${n}.shape`, reckoned: 600, real: 600 * share }));
+
+  test('too little seen teaches nothing; a press that was forgotten does not count; the rest is near its middle', () => {
+    assert.equal(learnedRate('shape', times(1.3, 1.3)), null);
+    assert.equal(learnedRate('shape', times(1.3, 1.3, 40, 0.01)), null);
+    const { value = 0, records = [] } = learnedRate('shape', times(1.3, 1.2, 40, 1.3, 1.4)) ?? {};
+    assert.equal(records.length, 4);
+    assert.ok(value > 1.15 && value < 1.35, String(value));
+    fc.assert(
+      fc.property(fc.array(fc.double({ min: 0.25, max: 4, noNaN: true }), { minLength: 3, maxLength: 90 }), (shares) => {
+        const found = learnedRate('shape', times(...shares));
+        assert.ok(found && found.value >= Math.min(1, ...shares) - 1e-9 && found.value <= Math.max(1, ...shares) + 1e-9);
+        assert.deepEqual(Learned.parse({ rates: [found] }).rates, [found]);
+      }),
+    );
+  });
+
+  test('a day plans by it: that work takes as long, and no other; what was reckoned stays with each task', () => {
+    const rate = { kind: 'shape', value: 2, spread: 0.1, records: times(2) };
+    const [usual, slow] = [must(networkOf(dayWith({}))), must(networkOf(dayWith({ rates: [rate] })))];
+    usual.instance.tasks.forEach((task, index) => {
+      const [before, after] = [task.modes[0]?.slots ?? 0, slow.instance.tasks[index]?.modes[0]?.slots ?? 0];
+      if (task.kind === 'shape') assert.ok(after >= 2 * before - 1 && after > before - 1 && after <= 2 * before, task.id);
+      else assert.equal(after, before, task.id);
+      assert.equal(slow.notes[index]?.work, usual.notes[index]?.work);
+    });
+    assert.ok(slow.instance.tasks.some((task, index) => (task.modes[0]?.slots ?? 0) > (usual.instance.tasks[index]?.modes[0]?.slots ?? 0)));
+    assert.equal(learnedWorkings({ vigour: [], pace: [], rates: [rate] })['learned.rate.shape']?.().result.value, 2);
+  });
+}); // prettier-ignore

@@ -405,7 +405,7 @@ class DoughTasks {
     const rest = Math.ceil(wanted.rest / SLOT_MINUTES);
     const way = { ...list.between(rest, rest, rest + REST_SPARE), name: 'cold', holds: list.use('retarder', batch.dough) };
     turns.forEach((turn, index) => list.arc(turn, turns[index + 1] ?? divide, [way], HARMLESS.rest));
-    return { turns, hours: (turns.length * (seconds + wanted.rest * 60)) / 3600 };
+    return { turns, hours: (turns.length * (list.takes('turn', seconds) + wanted.rest * 60)) / 3600 };
   } // prettier-ignore
 }
 

@@ -189,7 +189,7 @@ function proofWays(list: TaskList, cut: Cut, strand: Strand): { way: Waiting; st
       );
   }
   const cutting = cut.batch.lots.reduce((sum, { pieces }) => sum + pieces, 0) * (rates.divide + rates.preshape);
-  const shaping = (cutting + strand.pieces * rates.shape[process.shape]) / 3600 + process.benchRest / 60;
+  const shaping = (list.takes('divide', cutting) + list.takes('shape', strand.pieces * rates.shape[process.shape])) / 3600 + process.benchRest / 60;
   return options.map(({ name, stands, holds, most, cost, share }) => {
     const ask = {
       leavening: cut.bulk.leavening, gasKept: process.gasKept, turned: cut.turned, mass: strand.scaledWeight, shaping,

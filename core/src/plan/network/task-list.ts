@@ -23,6 +23,8 @@ export interface TaskNote {
   /** Of its dough; plans of before ids were matched do not say. */
   readonly formula?: string;
   readonly batch: number | null;
+  /** Seconds of work for one person as the bakehouse reckons it; earlier plans do not say. */
+  readonly work?: number;
   /** From the cut on: id of what goes into the oven together, and when that leaves, epoch seconds. */
   readonly load?: string;
   readonly drop?: number;
@@ -77,7 +79,19 @@ export interface Waiting extends Omit<Way, 'weight'> {
 }
 
 /** Two people take this share of the time of one. Domain section 11, default. */
-const TWO = 0.55;
+export const TWO = 0.55;
+/** Work that takes as long as hands take, not as long as a mixer or an oven. */
+const BY_HAND: readonly TaskKind[] = [
+  'feed',
+  'soak',
+  'weigh',
+  'fold',
+  'lock-in',
+  'turn',
+  'divide',
+  'shape',
+  'pack',
+];
 /** Metres of bench that one person works at. */
 const BENCH = 1.5;
 /** Slots that what should be over already may still take. */
@@ -95,6 +109,7 @@ export class TaskList {
   private readonly actuals: ReadonlyMap<string, Actual>;
   private readonly told: ReadonlyMap<string, Told>;
   private readonly skipped: ReadonlyMap<string, number>;
+  private readonly rates: ReadonlyMap<string, number>;
   /** The first slot in which something can still begin. */
   private readonly now: number;
 
@@ -106,6 +121,7 @@ export class TaskList {
     const slot = (epoch: number) => Math.ceil((epoch - frame.origin) / SLOT);
     this.actuals = actualsOf(input.events);
     this.skipped = skippedOf(input.events);
+    this.rates = new Map(input.learned.rates.map(({ kind, value }) => [kind, value]));
     this.told = new Map(input.told.map((each) => [each.task, each]));
     this.now = input.now === null ? 0 : Math.min(frame.slots, Math.max(0, slot(input.now)));
   }
@@ -180,7 +196,14 @@ export class TaskList {
     return this.units.push({ id, name, tasks: [], leaders }) - 1;
   }
 
-  task(unit: number, note: TaskNote, id: string, seconds: number, skill: Skill, needs: Needs = {}): number {
+  /** Seconds of work as it is known to take here. */
+  takes(kind: TaskKind, seconds: number): number {
+    return BY_HAND.includes(kind) ? seconds * (this.rates.get(kind) ?? 1) : seconds;
+  }
+
+  task(unit: number, about: TaskNote, id: string, work: number, skill: Skill, needs: Needs = {}): number {
+    const note = BY_HAND.includes(about.kind) ? { ...about, work } : about;
+    const seconds = this.takes(note.kind, work);
     const modes: Mode[] = [];
     for (const people of needs.two ? [1, 2] : [1]) {
       const slots = slotsOf(seconds * (people === 2 ? TWO : 1));

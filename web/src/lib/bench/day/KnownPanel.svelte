@@ -2,6 +2,7 @@
   import { knownDoughs, type LearnedVigour } from '@jovet/core/learned';
   import type { DayInput } from '@jovet/core/plan/demand';
   import { formatNumber } from '@jovet/core/units';
+  import { upperFirst } from '../floor/floor-words';
   import Figure from '../Figure.svelte';
 
   /** What a plan goes by for each dough: what was learned of it, or what it is taken to be. */
@@ -14,6 +15,17 @@
     steady: '',
     tiring: ', tiring',
     unknown: '',
+  };
+  const RATE: Readonly<Record<string, string>> = {
+    feed: 'making a pre-ferment',
+    soak: 'setting a soaker',
+    weigh: 'weighing',
+    fold: 'folding',
+    'lock-in': 'locking in',
+    turn: 'a turn',
+    divide: 'dividing',
+    shape: 'shaping',
+    pack: 'packing',
   };
   const share = (value: number) => `${formatNumber(value * 100, 0)} %`;
 </script>
@@ -51,6 +63,15 @@
       {/each}
     </tbody>
   </table>
+  {#each input.learned.rates as { kind, value, records } (kind)}
+    <p data-rate={kind}>
+      {upperFirst(RATE[kind] ?? kind)} takes <Figure
+        of={`learned.rate.${kind}`}
+        label={`time for ${RATE[kind] ?? kind}`}
+        text={share(value)}
+      /> of what Bakehouse says: learned from {records.length} times
+    </p>
+  {/each}
   {#if other.length > 0}
     <p class="quiet">
       By what its formula and the bakehouse say, nothing learned yet: {other

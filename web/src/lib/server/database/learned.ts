@@ -1,19 +1,23 @@
 import { sql } from 'kysely';
 import {
   learnedPace,
+  learnedRate,
   vigoursOf,
   type Learned,
   type LearnedVigour,
   type PaceRecord,
+  type RateRecord,
 } from '@jovet/core/learned';
 import type { Mixer } from '@jovet/core/mix';
 import { frictionOfLog, recordsOf } from '@jovet/core/mix/record';
 import { DayInput } from '@jovet/core/plan/demand';
-import { networkOf } from '@jovet/core/plan/network';
+import type { ViewTask } from '@jovet/core/plan/explain';
+import { networkOf, TWO } from '@jovet/core/plan/network';
+import { effectiveEvents } from '@jovet/core/run';
 import { localTime } from '@jovet/core/time';
 import type { Actor, Db, Tx } from './connection.ts';
 import { listCultures, type StoredCulture } from './culture.ts';
-import { eventsOfDay } from './event.ts';
+import { eventsOfDay, listEvents } from './event.ts';
 import type { PublishedFormula } from './formula.ts';
 import { readLog } from './mix.ts';
 
@@ -38,11 +42,12 @@ export async function learnedFor(
   made: readonly Pick<PublishedFormula, 'slug' | 'formula'>[],
   programmes = [...new Set(made.map(({ formula }) => formula.doc.process.programme))],
 ): Promise<Learned> {
-  const [log, cultures, seen] = await Promise.all([
+  const [log, cultures, taught] = await Promise.all([
     readLog(db, actor),
     listCultures(db, actor),
-    pacesBefore(db, actor, date),
+    taughtBefore(db, actor, date),
   ]);
+  const seen = joined(taught.map(({ paces }) => paces));
   const records = frictionOfLog(log);
   return {
     friction: mixers.flatMap(({ slug }) =>
@@ -52,12 +57,21 @@ export async function learnedFor(
     pace: made.flatMap(
       ({ slug, formula }) => learnedPace(slug, formula.doc.name, seen.get(slug) ?? []) ?? [],
     ),
+    rates: [...joined(taught.map(({ rates }) => rates))].flatMap(
+      ([kind, each]) => learnedRate(kind, each) ?? [],
+    ),
   };
 }
 
 /** What is computed from records that stand is computed once. */
 const vigours = new Map<string, LearnedVigour>();
-const paces = new Map<string, ReadonlyMap<string, readonly PaceRecord[]>>();
+const days = new Map<string, TaughtDay>();
+
+/** What the events of a day teach: how fast its doughs rose, by formula, and how long work took, by its kind. */
+interface TaughtDay {
+  readonly paces: ReadonlyMap<string, readonly PaceRecord[]>;
+  readonly rates: ReadonlyMap<string, readonly RateRecord[]>;
+}
 
 function kept<T>(known: Map<string, T>, key: string, compute: () => T): T {
   const there = known.get(key);
@@ -78,13 +92,9 @@ function vigourOfStored({ zone }: Actor, { id, rev, culture, builds }: StoredCul
   });
 }
 
-/** How fast batches were seen to rise on the days before one, by formula, the oldest first. */
-async function pacesBefore(
-  db: Db | Tx,
-  actor: Actor,
-  date: string,
-): Promise<ReadonlyMap<string, readonly PaceRecord[]>> {
-  const days = await db
+/** What the days before one teach, the oldest first. */
+async function taughtBefore(db: Db | Tx, actor: Actor, date: string): Promise<TaughtDay[]> {
+  const known = await db
     .selectFrom('event')
     .innerJoin('day_plan', (join) =>
       join
@@ -101,28 +111,28 @@ async function pacesBefore(
     .where('event.subject_kind', '=', 'task')
     .where('event.local_date', '<', date)
     .groupBy(['day_plan.local_date', 'day_plan.n'])
-    .having(sql<boolean>`bool_or(event.happened ->> 'quantity' = 'height')`)
+    .having(sql<boolean>`bool_or(event.happened ->> 'quantity' = 'height' or event.kind = 'ended')`)
     .orderBy('day_plan.local_date', 'desc')
     .limit(DAYS)
     .execute(); // prettier-ignore
-  const all = new Map<string, PaceRecord[]>();
-  for (const { day, n, last, tasks } of days.toReversed()) {
+  const found: TaughtDay[] = [];
+  for (const { day, n, last, tasks } of known.toReversed()) {
     const key = `${actor.bakehouseId} ${day} ${n} ${last}`;
-    const known = paces.get(key) ?? (await pacesOfDay(db, actor, day, n, tasks));
-    for (const [formula, own] of kept(paces, key, () => known))
-      all.set(formula, [...(all.get(formula) ?? []), ...own]);
+    const there = days.get(key) ?? (await taughtBy(db, actor, day, n, tasks ?? []));
+    found.push(kept(days, key, () => there));
   }
+  return found;
+}
+
+/** Records of several days by what they are of, in their order. */
+function joined<T>(maps: readonly ReadonlyMap<string, readonly T[]>[]): ReadonlyMap<string, readonly T[]> {
+  const all = new Map<string, readonly T[]>();
+  for (const map of maps) for (const [key, own] of map) all.set(key, [...(all.get(key) ?? []), ...own]);
   return all;
 }
 
-/** How fast the batches of a day were seen to rise, by formula. @param tasks their mixes */
-async function pacesOfDay(
-  db: Db | Tx,
-  actor: Actor,
-  day: string,
-  n: number,
-  tasks: readonly string[],
-): Promise<ReadonlyMap<string, readonly PaceRecord[]>> {
+/** What a day teaches by its chosen plan. @param looked the mixes that were looked at */
+async function taughtBy(db: Db | Tx, actor: Actor, day: string, n: number, looked: readonly string[]): Promise<TaughtDay> {
   const { input, shown } = await db
     .selectFrom('day_plan')
     .select(['input', 'shown'])
@@ -130,12 +140,46 @@ async function pacesOfDay(
     .where('local_date', '=', day)
     .where('n', '=', n)
     .executeTakeFirstOrThrow();
+  const tasks = shown?.view.tasks ?? [];
+  return {
+    rates: await ratesOf(db, actor, day, tasks),
+    paces: looked.length > 0 ? await pacesOf(db, actor, day, input, tasks, looked) : new Map(),
+  };
+} // prettier-ignore
+
+/** Seconds within which something is noted as it happens, and not from memory. */
+const AS_IT_HAPPENED = 120;
+
+/** How long the work of a day took that was begun and ended under somebody's hands, by its kind. */
+async function ratesOf(db: Db | Tx, actor: Actor, day: string, tasks: readonly ViewTask[]): Promise<TaughtDay['rates']> {
+  const events = effectiveEvents(await listEvents(db, actor, { day })).filter(
+    ({ at, recordedAt, subject }) => subject.kind === 'task' && Math.abs(recordedAt - at) <= AS_IT_HAPPENED,
+  );
+  const found = new Map<string, RateRecord[]>();
+  for (const { id, note, people } of tasks) {
+    const when = (kind: string) => events.findLast(({ subject, happened }) => subject.id === id && happened.kind === kind)?.at;
+    const [began, ended] = [when('began'), when('ended')];
+    if (note.work === undefined || began === undefined || ended === undefined || ended <= began) continue;
+    const reckoned = note.work * (people.length > 1 ? TWO : 1);
+    found.set(note.kind, [...(found.get(note.kind) ?? []), { day, task: id, reckoned, real: ended - began }]);
+  }
+  return found;
+} // prettier-ignore
+
+/** How fast the batches of a day were seen to rise, by formula. @param mixes those that were looked at */
+async function pacesOf(
+  db: Db | Tx,
+  actor: Actor,
+  day: string,
+  input: unknown,
+  tasks: readonly ViewTask[],
+  mixes: readonly string[],
+): Promise<TaughtDay['paces']> {
   const planned = DayInput.safeParse(input);
   if (!planned.success) return new Map();
   // Only doughs that were looked at are followed, as far as the plan says whose its tasks are.
-  const looked = new Set(
-    shown?.view.tasks.flatMap(({ id, note }) => (tasks.includes(id) ? (note.formula ?? null) : [])) ?? [null],
-  );
+  const looked = new Set(tasks.flatMap(({ id, note }) => (mixes.includes(id) ? (note.formula ?? null) : [])));
+  if (tasks.length === 0) looked.add(null);
   const network = networkOf({
     ...planned.data,
     demand: planned.data.demand.filter(({ formula }) => looked.has(null) || looked.has(formula)),
