@@ -230,7 +230,7 @@ export class DayDesk {
   go(seconds: number, keep = true): void {
     this.looking = this.day ? 'better' : 'first';
     this.outcome = null;
-    this.planner?.plan($state.snapshot(this.input) as DayInput, seconds, keep);
+    this.planner?.plan(this.input, seconds, keep);
   }
   choose(next: DayChoice, place: string, seconds = 1.5): void {
     this.history = record(this.history, next, place);
