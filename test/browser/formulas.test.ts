@@ -284,7 +284,7 @@ visited('what if, comparing and another flour leave the sheet alone until they a
   assert.equal(Number(await cellValue(visit, 2, 'total')), 79.5);
   await visit.press('Divide, tins, baths');
   await visit.enter('again.mass', '18 kg');
-  await visit.until('[data-answer="again"]', /too little: skua-loaf is short of/);
+  await visit.until('[data-answer="again"]', /less than ordered: skua-loaf is short of/);
   await visit.enter('heads.pieces', '100');
   await visit.until('[data-answer="heads"]', '4 heads of');
   await visit.page.select('[name="bath.basis"]', 'solution');

@@ -55,26 +55,38 @@ test('re-divide: a little is spread, much becomes pieces, too little makes the l
     { product: 'large', pieces: 10, scaledWeight: 1 },
     { product: 'small', pieces: 20, scaledWeight: 0.5 },
   ];
+  const said = (mass: number) => must(redivide(mass, order)).sentence;
+  const pieces = (mass: number) => must(redivide(mass, order)).lines.map((line) => line.pieces);
   const spread = must(redivide(20.2, order)); // 1 % more
   assert.equal(fixed(spread.lines[0]?.scaledWeight ?? 0, 3), 1.01);
-  assert.match(spread.sentence, /0\.20 kg more than ordered: spread it/);
-  const extra = must(redivide(21.6, order)); // 1.6 kg more: 3 small, 100 g left
-  assert.deepEqual(extra.lines.map(({ pieces }) => pieces), [10, 23]); // prettier-ignore
-  assert.match(extra.sentence, /3 more small; 100 g is left/);
-  const short = must(redivide(9.2, order)); // 10.8 kg too little: all 20 small and 1 large
-  assert.deepEqual(short.lines.map(({ pieces, ordered }) => [pieces, ordered]), [[9, 10], [0, 20]]); // prettier-ignore
-  assert.match(short.sentence, /10\.80 kg too little: small is short of 20, large is short of 1/);
+  assert.equal(spread.sentence, '0.20 kg more than ordered: spread 200 g over all pieces.');
+  assert.deepEqual(pieces(21.6), [10, 23]); // 1.6 kg more: 3 small, 100 g spread
+  assert.equal(said(21.6), '1.60 kg more than ordered: make 3 more small; spread 100 g over all pieces.');
+  assert.deepEqual(pieces(19.85), [10, 20], 'a little less is spread'); // 0.75 % light
+  assert.deepEqual(pieces(19.7), [10, 19], 'and no more than one is short of 300 g'); // 1.5 % light
+  assert.deepEqual(pieces(9.2), [9, 0]); // 10.8 kg too little: all 20 small and 1 large
+  assert.equal(said(9.2), '10.80 kg less than ordered: large is short of 1; small is short of 20; spread 200 g over all pieces.');
+  assert.deepEqual(pieces(9.6), [9, 1], 'where a large one is short, a small one is made of the rest');
+  assert.equal(said(20), 'The dough is exactly what was ordered.');
+  const one = [{ product: 'wreath', pieces: 2, scaledWeight: 1 }];
+  assert.equal(must(redivide(2.5, one)).sentence, '0.50 kg more than ordered: 500 g is left over, too little for a piece.');
   fc.assert(
     fc.property(fc.double({ min: 0.5, max: 60, noNaN: true }), (mass) => {
-      const used = must(redivide(mass, order)).lines.reduce(
-        (sum, line) => sum + line.pieces * line.scaledWeight,
-        0,
-      );
+      const { lines, sentence } = must(redivide(mass, order));
+      const used = lines.reduce((sum, line) => sum + line.pieces * line.scaledWeight, 0);
       assert.ok(used <= mass + 1e-9, `${used} of ${mass}`);
-      assert.ok(mass - used < 1, 'less than a piece is left');
+      assert.ok(mass - used < 0.5 + 1e-9, 'less than the smallest piece is left');
+      assert.doesNotMatch(sentence, /make 0|short of 0/);
+      for (const [index, line] of lines.entries()) {
+        const factor = line.scaledWeight / (order[index]?.scaledWeight ?? 1);
+        assert.ok(factor > 0.99 - 1e-9 && factor < 1.03 + 1e-9, `${factor} of its weight`);
+        // One more of what is short would make all of them too light.
+        const more = lines.reduce((sum, each, at) => sum + (each.pieces + (at === index ? 1 : 0)) * (order[at]?.scaledWeight ?? 0), 0);
+        if (line.pieces < line.ordered) assert.ok(mass < 0.99 * more + 1e-9, `${line.product} is short of more than needed at ${mass}`);
+      }
     }),
   );
-});
+}); // prettier-ignore
 
 test('equal batches for a mixer, and a batch too small for it', () => {
   const mixer = { name: 'Big mixer', minDough: 8, maxDough: 45 };

@@ -46,68 +46,87 @@ export interface Redivided {
   readonly sentence: string;
 }
 
-/** A piece may become this much heavier or lighter before it is another product. Chosen for Jovet from practice. */
-const SPREAD = 0.03;
+/** A piece may become so much heavier or lighter: what is over or short is spread over all of them. Domain, default. */
+const SPREAD = { heavy: 0.03, light: 0.01 } as const;
+
+/** kg that no scale shows. */
+const HAIR = 0.0005;
+
+type Line = PieceOrder & { readonly ordered: number };
+const massOf = (lines: readonly PieceOrder[]): number =>
+  lines.reduce((sum, { pieces, scaledWeight }) => sum + pieces * scaledWeight, 0);
 
 /**
- * Divides the dough that is really there: a small difference is spread over all pieces, a large rest becomes extra
- * pieces of the last product, and a large lack is taken from the last products of the list.
+ * Divides the dough that is really there. What is over or short is spread while each piece stays within 3 % heavy and 1 %
+ * light of its weight; what is over beyond that becomes more pieces of the last product, what is short beyond that is taken
+ * from the last products of the list, and never more than needed.
  *
  * @param mass kg of dough on the bench
  * @param orders in order of importance: the last is short first
  */
 export function redivide(mass: number, orders: readonly PieceOrder[]): Result<Redivided> {
-  const made = orders.filter((order) => order.pieces > 0);
-  const needed = made.reduce((sum, order) => sum + order.pieces * order.scaledWeight, 0);
-  const last = made.at(-1);
-  if (!last || mass <= 0)
+  const lines = orders
+    .filter(({ pieces }) => pieces > 0)
+    .map((order) => ({ ...order, ordered: order.pieces }));
+  const last = lines.at(-1);
+  if (!last || !(mass > 0))
     return bad(problem('mass', 'There is nothing to divide.', 'Enter the dough on the bench, and pieces.'));
+  const needed = massOf(lines);
   const difference = mass - needed;
-  const factor = mass / needed;
-  const same = made.map((order) => ({ ...order, ordered: order.pieces }));
-  if (Math.abs(factor - 1) <= SPREAD && difference < last.scaledWeight) {
-    const grams = formatMass(Math.abs(difference), 'kg', 2);
-    return good({
-      needed,
-      difference,
-      lines: same.map((line) => ({ ...line, scaledWeight: line.scaledWeight * factor })),
-      sentence:
-        Math.abs(difference) < 1e-9
-          ? 'The dough is exactly what was ordered.'
-          : `${grams} ${difference > 0 ? 'more' : 'less'} than ordered: spread it over all pieces.`,
-    });
-  }
-  if (difference > 0) {
-    const extra = Math.floor(difference / last.scaledWeight + 1e-9);
-    const rest = difference - extra * last.scaledWeight;
-    const lines = same.map((line, index) =>
-      index === same.length - 1 ? { ...line, pieces: line.pieces + extra } : line,
-    );
-    return good({
-      needed,
-      difference,
-      lines,
-      sentence: `Make ${extra} more ${last.product}; ${formatMass(rest, 'g')} is left over.`,
-    });
-  }
-  return good({ needed, difference, ...takeFromTheLast(same, -difference) });
+  if (Math.abs(difference) < 1e-9)
+    return good({ needed, difference, lines, sentence: 'The dough is exactly what was ordered.' });
+  const most = mass / (1 - SPREAD.light);
+  const heavy = mass > needed * (1 + SPREAD.heavy);
+  const divided = needed > most + 1e-9 ? shortened(lines, most) : heavy ? lengthened(lines, mass) : lines;
+  const { lines: weighed, words } = spread(divided, mass);
+  const much = `${formatMass(Math.abs(difference), 'kg', 2)} ${difference > 0 ? 'more' : 'less'} than ordered`;
+  const what = [...changesOf(divided), ...words].join('; ');
+  return good({ needed, difference, lines: weighed, sentence: `${much}: ${what}.` });
 }
 
-function takeFromTheLast(
-  lines: readonly (PieceOrder & { readonly ordered: number })[],
-  lack: number,
-): Pick<Redivided, 'lines' | 'sentence'> {
-  let missing = lack;
-  const short: string[] = [];
-  const left = lines
-    .toReversed()
-    .map((line) => {
-      const fewer = Math.min(line.pieces, Math.ceil(missing / line.scaledWeight - 1e-9));
-      if (missing <= 1e-9 || fewer === 0) return line;
-      missing = Math.max(0, missing - fewer * line.scaledWeight);
-      short.push(`${line.product} is short of ${fewer}`);
-      return { ...line, pieces: line.pieces - fewer };
-    })
-    .toReversed();
-  return { lines: left, sentence: `${formatMass(lack, 'kg', 2)} too little: ${short.join(', ')}.` };
+/** What becomes of single products, in words. */
+const changesOf = (lines: readonly Line[]): string[] =>
+  lines.flatMap(({ product, pieces, ordered }) =>
+    pieces > ordered
+      ? [`make ${pieces - ordered} more ${product}`]
+      : pieces < ordered
+        ? [`${product} is short of ${ordered - pieces}`]
+        : [],
+  );
+
+/** More pieces of the last product, as many as there is dough for. */
+const lengthened = (lines: readonly Line[], mass: number): Line[] =>
+  lines.map((line, index) => {
+    const extra = index === lines.length - 1 ? Math.floor((mass - massOf(lines)) / line.scaledWeight + 1e-9) : 0;
+    return { ...line, pieces: line.pieces + extra };
+  }); // prettier-ignore
+
+/** Fewer pieces of the last products, so that no more than some kg are needed; what fits again after a large one is kept. */
+function shortened(lines: readonly Line[], most: number): Line[] {
+  const left = lines.map((line) => ({ ...line }));
+  for (const line of left.toReversed()) {
+    const missing = massOf(left) - most;
+    if (missing > 1e-9)
+      line.pieces -= Math.min(line.pieces, Math.ceil(missing / line.scaledWeight - 1e-9));
+  }
+  for (const line of left) {
+    const again = Math.floor((most - massOf(left)) / line.scaledWeight + 1e-9);
+    line.pieces = Math.min(line.ordered, line.pieces + Math.max(0, again));
+  }
+  return left;
+} // prettier-ignore
+
+/** What is over or short of these pieces, spread over them while each stays within its weight; else it is said. */
+function spread(
+  lines: readonly Line[],
+  mass: number,
+): { readonly lines: readonly Line[]; readonly words: readonly string[] } {
+  const needed = massOf(lines);
+  const factor = mass / needed;
+  if (factor >= 1 - SPREAD.light - 1e-9 && factor <= 1 + SPREAD.heavy + 1e-9) {
+    const rest = Math.abs(mass - needed);
+    const all = lines.map((line) => ({ ...line, scaledWeight: line.scaledWeight * factor }));
+    return { lines: all, words: rest < HAIR ? [] : [`spread ${formatMass(rest, 'g')} over all pieces`] };
+  }
+  return { lines, words: [`${formatMass(mass - needed, 'g')} is left over, too little for a piece`] };
 }
