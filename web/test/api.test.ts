@@ -145,6 +145,8 @@ test('the answers are those of the worked cases', async () => {
     25,
   );
   assert.equal((await answer('/api/v1/fermentation/forecast')).crossings[1].time.toFixed(2), '3.98');
+  const sheet = await answer('/api/v1/formula/laminate');
+  assert.deepEqual([sheet.layers, sheet.length.toFixed(3), sheet.triangles], [25, '2.861', 62]);
   const dough = await answer('/api/v1/dough');
   assert.equal(dough.water.balance.toFixed(1), '21.2');
   assert.match(dough.tasks.at(-1).local, /^2026-11-24 06:/);

@@ -1,0 +1,13 @@
+export {
+  densityOf,
+  type Laminate,
+  layersOf,
+  layerThickness,
+  sheetLength,
+  type TrianglePlan,
+  trianglePlan,
+  trianglesOf,
+  type Turn,
+  volumeOf,
+} from './sheet.ts';
+export { minutesUntil, PLASTIC } from './warming.ts';
