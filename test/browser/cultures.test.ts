@@ -1,6 +1,7 @@
 import assert from 'node:assert/strict';
 import { v7 as uuid } from 'uuid';
 import { demoCultures } from '../../core/test/demo.ts';
+import { keptAll } from './days.ts';
 import { SERVED, type Visit } from './visit.ts';
 import { accessible, opensEveryWorking, visits } from './visited.ts';
 
@@ -41,9 +42,7 @@ async function fedCulture(name: string, hoursAgo: number): Promise<{ id: string;
 }
 const kept = async (id: string) => (await fetch(`${SERVED}/api/v1/cultures/${id}`)).json();
 const keptOnce = async (visit: Visit, id: string) => {
-  await visit.page.waitForFunction(
-    () => !/Keeping|Not kept/.test(document.querySelector('.state')?.textContent ?? ''),
-  );
+  await keptAll(visit);
   return kept(id);
 };
 const choose = (visit: Visit, name: string) =>

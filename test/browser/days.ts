@@ -25,6 +25,9 @@ export async function onlyOrders(
   const wanted = lines.map(([customer, product, drop, pieces]) => ({ customer, product, drop, pieces }));
   for (const said of [none, wanted]) if (said.length > 0) await api('PUT', `orders/${date}`, { lines: said });
 }
+/** Waits until everything that was entered is kept: a room that still keeps something asks before it is left. */
+export const keptAll = ({ page }: Visit) =>
+  page.waitForFunction(() => !/Keeping|Not kept/.test(document.querySelector('.state')?.textContent ?? ''));
 export const settled = (visit: Visit) => visit.until('header [role="status"]', /Not saved yet|^ ?Saved/);
 
 /** A culture like the one that the levain is fed from, and before it in the list; nothing was seen of it yet. */

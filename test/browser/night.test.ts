@@ -3,7 +3,7 @@ import { v7 as uuid } from 'uuid';
 import type { KeptEvent } from '@jovet/core/run';
 import type { DayInput } from '@jovet/core/plan/demand';
 import type { ViewTask } from '@jovet/core/plan/explain';
-import { api, cultureLikeQuay, onlyOrders } from './days.ts';
+import { api, cultureLikeQuay, keptAll, onlyOrders } from './days.ts';
 import { at } from './night.ts';
 import { visits } from './visited.ts';
 import type { Visit } from './visit.ts';
@@ -177,6 +177,7 @@ visited('a culture that tires makes the feeding of the next night earlier', asyn
       await visit.press('young');
       await visit.press('sinks');
       await visit.until('.main', /Vigour 0\.\d\d from 1 build/);
+      await keptAll(visit);
     });
     const earlier = await levainBeforeMix(visit, date);
     await visit.until('[data-known]', /Alder culture \d+ at \d\d % of usual vigour.*learned from 1 feeding/);

@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import { v7 as uuid } from 'uuid';
 import { mixesByHand } from '@jovet/core/plan/explain';
 import { demoFormula, demoHouse, must } from '../../core/test/demo.ts';
-import { onlyOrders } from './days.ts';
+import { keptAll, onlyOrders } from './days.ts';
 import { SERVED, type Visit } from './visit.ts';
 import { accessible, opensEveryWorking, visits } from './visited.ts';
 
@@ -36,9 +36,7 @@ const kept = async (date: string) =>
   (await (await fetch(`${SERVED}/api/v1/mixes?date=${date}`)).json()).mixes;
 /** The mixes of a day, once everything that was entered is kept. */
 async function keptOnce(visit: Visit, date: string) {
-  await visit.page.waitForFunction(
-    () => !/Keeping|Not kept/.test(document.querySelector('.state')?.textContent ?? ''),
-  );
+  await keptAll(visit);
   return kept(date);
 }
 const focused = (visit: Visit, name: string) =>

@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import type { KeptEvent } from '@jovet/core/run';
 import type { ViewTask } from '@jovet/core/plan/explain';
-import { api, cultureLikeQuay, onlyOrders } from './days.ts';
+import { api, cultureLikeQuay, keptAll, onlyOrders } from './days.ts';
 import { at } from './night.ts';
 import { visits } from './visited.ts';
 import type { Visit } from './visit.ts';
@@ -58,6 +58,7 @@ visited('a whole bake from the orders to the last pack, through the rail: nothin
     await page.click('.btn.preset-filled.knuckle');
     await visit.until('.state', /Noted: fed at/);
     await page.waitForFunction(() => document.querySelector('[data-need]') === null);
+    await keptAll(visit);
     await rail(visit, 'Floor');
     await page.waitForFunction(() => !/Make Quay levain/.test(document.querySelector('.card h2')?.textContent ?? ''));
   });
@@ -75,14 +76,14 @@ visited('a whole bake from the orders to the last pack, through the rail: nothin
     await visit.press('Salt is in');
     await visit.enter('factor.dough', '25');
     await visit.keys('Enter');
-    await page.waitForFunction(() => !/Keeping|Not kept/.test(document.querySelector('.state')?.textContent ?? ''));
+    await keptAll(visit);
     await rail(visit, 'Floor');
     await page.waitForFunction(() => !/Mix Quay Country/.test(document.querySelector('.card h2')?.textContent ?? ''));
   });
 
-  // The rest of the night is worked from the Floor, in three visits.
+  // The rest of the night is worked from the Floor, in two visits.
   const ends = tasks.map(({ end }) => end).sort((a, b) => a - b);
-  for (const moment of [0.5, 0.75, 1].map((share) => ends[Math.floor(share * (ends.length - 1))] ?? 0))
+  for (const moment of [0.6, 1].map((share) => ends[Math.floor(share * (ends.length - 1))] ?? 0))
     await at(visit, moment + 60, async () => {
       await visit.go(moment === ends.at(-1) ? `/make/floor/${DAY}` : '/make/floor');
       await page.waitForSelector('.card, .empty');
