@@ -7,6 +7,8 @@ const UNKNOWN = { value: 1, spread: 0.2 } as const;
 const [MOST, LEAST] = [60, 3] as const;
 /** Shares of what was reckoned beyond which somebody forgot to press. */
 const [FROM, TO] = [0.25, 4] as const;
+/** No work goes on for longer, s: beyond it a plan takes no record. */
+const LONGEST = 86_400;
 
 /**
  * How long a kind of work takes against what the bakehouse says, from times that were noted as they happened.
@@ -21,7 +23,9 @@ const [FROM, TO] = [0.25, 4] as const;
  * assert.equal(learnedRate('shape', slow.slice(0, 2)), null);
  */
 export function learnedRate(kind: string, records: readonly RateRecord[]): LearnedRate | null {
-  const meant = records.filter(({ reckoned, real }) => real >= FROM * reckoned && real <= TO * reckoned);
+  const meant = records.filter(
+    ({ reckoned, real }) => reckoned <= LONGEST && real >= FROM * reckoned && real <= TO * reckoned,
+  );
   if (meant.length < LEAST) return null;
   const own = meant.slice(-MOST);
   const shares = own.map(({ reckoned, real }) => real / reckoned);

@@ -12,8 +12,8 @@ const TREND = {
 export const learnedWorkings = ({
   vigour,
   pace,
-  rates = [],
-}: Pick<Learned, 'vigour' | 'pace'> & Partial<Pick<Learned, 'rates'>>): Workings => ({
+  rates,
+}: Pick<Learned, 'vigour' | 'pace' | 'rates'>): Workings => ({
   ...Object.fromEntries(vigour.map((each) => [`learned.vigour.${each.slug}`, () => vigourWorking(each)])),
   ...Object.fromEntries(pace.map((each) => [`learned.pace.${each.formula}`, () => paceWorking(each)])),
   ...Object.fromEntries(rates.map((each) => [`learned.rate.${each.kind}`, () => rateWorking(each)])),

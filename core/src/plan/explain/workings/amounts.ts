@@ -37,7 +37,7 @@ function massWorkings({ instance, notes, doughs }: Network): Workings {
     opened[`mass.${id}`] = () => {
       if (pieces !== null) return piecesWorking(name, pieces, mass);
       if (batch !== null) return batchWorking(dough, batch, mass, done);
-      return buildWorking(dough, name, mass, done);
+      return buildWorking(opened, dough, name, mass, done);
     };
   });
   return opened;
@@ -86,11 +86,10 @@ function batchWorking(dough: Dough, n: number, mass: number, done: boolean): Wor
   };
 }
 
-function buildWorking(dough: Dough, name: string, mass: number, done: boolean): Working {
+function buildWorking(opened: Workings, dough: Dough, name: string, mass: number, done: boolean): Working {
   const part = dough.scaled.parts.find((each) => each.name === name);
   if (!part || (done && Math.abs(part.build - mass) > 1e-6)) return asMade(`${name} to build`, mass);
-  const open = within(dough.key, formulaWorkings(dough.formula, dough.order, dough.scaled));
-  return open[`${dough.key}/part.${part.slug}.build`]?.() ?? asMade(`${name} to build`, mass);
+  return opened[`${dough.key}/part.${part.slug}.build`]?.() ?? asMade(`${name} to build`, mass);
 }
 
 /** How high a dough stands in its tub, opened: `filled.MIX` when it is mixed, `ready.MIX` when it is cut. */

@@ -83,8 +83,15 @@ async function followed(
   const own = new Set(events.map(({ id }) => id));
   const missing = events.filter(({ corrects }) => corrects !== null && !known.has(corrects) && !own.has(corrects));
   const days = [...new Set(missing.flatMap(({ day }) => day ?? []))];
-  const all = (await Promise.all(days.map((day) => eventsOfDay(tx, actor, day)))).flat();
-  return all.filter(({ id }) => !known.has(id) && missing.some(({ corrects }) => corrects === id));
+  const found: Event[] = [];
+  for (const wanted of days) {
+    const own = missing.filter(({ day }) => day === wanted).map(({ corrects }) => corrects);
+    const all = (await eventsOfDay(tx, actor, wanted)).filter(({ id }) => own.includes(id));
+    found.push(...all);
+    // What is not there is refused with all beside it: no further day is looked at.
+    if (all.length < new Set(own).size) break;
+  }
+  return found;
 } // prettier-ignore
 
 /** A night has some hundreds; with readings of mixes beside them a plan's input still takes all of it. */
