@@ -6,6 +6,7 @@ import type { MixDoc } from '@jovet/core/mix';
 import { vigoursOf, type Learned } from '@jovet/core/learned';
 import { readBakeryFile, type BakeryFile } from '@jovet/core/formats';
 import { namedIngredients } from '@jovet/core/formula/scale';
+import { ddtOf, mainMix } from '@jovet/core/formula/way';
 import type { Formula, FormulaDoc, Ingredient, PieceOrder } from '@jovet/core/formula';
 import type { Result } from '@jovet/core/problem';
 import { eventsOfActual, type Actual, type Event } from '@jovet/core/run';
@@ -81,13 +82,21 @@ export const baked = (
   slug: (typeof DEMO_FORMULAS)[number] = 'quay-country',
 ) => must(bakeDough(slug, demoFormula(slug), quayAsk(changes), demoHouse()));
 
+/** A day on which a formula is made otherwise. */
+export const madeSo = (input: DayInput, slug: string, change: (doc: FormulaDoc) => FormulaDoc): DayInput => ({
+  ...input,
+  formulas: input.formulas.map((each) =>
+    each.slug === slug ? { ...each, formula: { ...each.formula, doc: change(each.formula.doc) } } : each,
+  ),
+});
+
 /** The mix of those 36 loaves, outside a plan. */
 export function demoMix(changes: Partial<DoughToMix> = {}): MixDoc {
   const { bakehouse, mixer } = demoHouse();
   const formula = changes.formula ?? quayCountry;
-  const programme = bakehouse.programmes.find(({ slug }) => slug === formula.doc.process.programme);
+  const programme = bakehouse.programmes.find(({ slug }) => slug === mainMix(formula.doc).programme);
   if (!programme) throw new Error('the demo bakery has the programmes of its formulas');
-  const { ddt } = formula.doc.process;
+  const ddt = ddtOf(formula.doc);
   const dough = { slug: 'quay-country', formula, order: thirtySixLoaves, mixer, programme, ddt, ...changes };
   const [doc] = must(mixesByHand(dough, bakehouse));
   if (!doc) throw new Error('a dough is mixed at least once');
@@ -172,3 +181,10 @@ export const demoLearned = (vigour = 0.8): Learned => ({
     },
   ],
 });
+
+/** A formula of the demo bakery as it was kept before there were steps. */
+export function beforeSteps(slug: string): { readonly schema: 2; readonly process: unknown } {
+  const url = new URL(`./formula/before-steps/${slug}.json`, import.meta.url);
+  const file = JSON.parse(readFileSync(url, 'utf8')) as { formula: { schema: 2; process: unknown } };
+  return file.formula;
+}

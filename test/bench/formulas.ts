@@ -29,7 +29,6 @@ export function largeSheet(): FormulaDraft {
     loss: '',
     temperature: '',
     hours: '',
-    minutes: '',
     ripeness: { earliest: '', best: '', latest: '' },
   });
   return {

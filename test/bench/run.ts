@@ -12,6 +12,7 @@ import { fermentationInWorker } from './in-worker.ts';
 import { benchOven } from './oven.ts';
 import { benchPlanner } from './planner.ts';
 import { addDays } from '@jovet/core/time';
+import { ddtOf } from '@jovet/core/formula/way';
 
 const ROOT = new URL('../..', import.meta.url).pathname;
 
@@ -30,7 +31,7 @@ async function benchCore(): Promise<void> {
     const [product] = demoFormula(slug).doc.products;
     if (!product) throw new Error(`${slug} has a product`);
     const pieces = [{ product: product.slug, scaledWeight: product.scaledWeight, pieces: 36 }];
-    const { ddt } = demoFormula(slug).doc.process;
+    const ddt = ddtOf(demoFormula(slug).doc);
     return { slug, ms: time(() => baked({ pieces, stands: {}, ddt, mixer: null }, slug)) };
   });
   const slowest = doughs.reduce((a, b) => (b.ms > a.ms ? b : a));

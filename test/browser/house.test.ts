@@ -9,7 +9,7 @@ visited('what a bakehouse has is changed, kept, found again and put back', async
   await visit.go('/know/bakehouse');
   await visit.enter('things.racks', 'a few');
   await visit.enter('hands.0.shift', 'early');
-  await visit.enter('doughs.oat-tin.coldAfter', '90');
+  await visit.enter('things.packWithin', '3.5');
   await visit.press('Keep');
   await visit.until('.field-problem', '“early” is not from one time to another. Type it as 02:00 to 10:30.');
   await visit.until('.field-problem', /a few/);
@@ -24,15 +24,15 @@ visited('what a bakehouse has is changed, kept, found again and put back', async
   await visit.until(standing, /^ ?Kept/);
   await visit.reload();
   assert.equal(await visit.value('things.racks'), '6');
-  assert.equal(await visit.value('doughs.oat-tin.coldAfter'), '90');
+  assert.equal(await visit.value('things.packWithin'), '3.5');
   assert.equal(await visit.value('hands.0.shift'), '02:00 to 10:30');
   assert.equal(await visit.value('steam'), 'lid');
   assert.equal(await visit.value('things.stone'), '0');
   assert.ok(await page.$eval('[name="oven.shared"]', (box) => (box as HTMLInputElement).checked));
   await page.click('[name="oven.shared"]');
   await visit.enter('things.stone', '5');
-  for (const field of ['things.racks', 'things.onRack', 'doughs.oat-tin.coldAfter'])
-    await visit.enter(field, ' ');
+  await visit.enter('things.packWithin', '5');
+  for (const field of ['things.racks', 'things.onRack']) await visit.enter(field, ' ');
   await page.select('[name="steam"]', 'built-in');
   await visit.press('Keep');
   await visit.until(standing, /^ ?Kept/);

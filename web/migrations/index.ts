@@ -7,6 +7,7 @@ import * as mixesStamp from './0005-mixes-stamp.ts';
 import * as orders from './0006-orders.ts';
 import * as shown from './0007-shown.ts';
 import * as events from './0008-events.ts';
+import * as ways from './0009-ways.ts';
 
 /** Every migration by its name, in order. Forward only: one that has landed is never edited. */
 export const MIGRATIONS: Readonly<Record<string, Migration>> = {
@@ -18,4 +19,5 @@ export const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '0006-orders': orders,
   '0007-shown': shown,
   '0008-events': events,
+  '0009-ways': ways,
 };

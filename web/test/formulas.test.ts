@@ -33,7 +33,18 @@ const loaf = (name: string, change: (doc: FormulaDoc) => void = () => undefined)
   const doc = structuredClone(quay.doc);
   doc.name = name;
   const slug = name.toLowerCase().replace(/\W+/g, '-');
-  doc.products = [{ slug: `${slug}-loaf`, name, scaledWeight: 0.8, parts: [], extras: [], bakeLoss: null }];
+  doc.products = [
+    {
+      slug: `${slug}-loaf`,
+      name,
+      scaledWeight: 0.8,
+      parts: [],
+      extras: [],
+      bakeLoss: null,
+      way: null,
+      over: null,
+    },
+  ];
   change(doc);
   return doc;
 };

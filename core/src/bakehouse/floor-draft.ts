@@ -8,7 +8,7 @@ import {
   parseTemperature,
   type TemperatureUnit,
 } from '../units/index.ts';
-import { Floor, FoldAt, type ClockSpan } from './floor.ts';
+import { Floor, type ClockSpan } from './floor.ts';
 import type { Skill } from './skills.ts';
 import type { Bakehouse, WorkRates } from './schema.ts';
 
@@ -28,26 +28,6 @@ export interface FloorDraft {
     /** `60 × 40 cm`; empty: not said. */
     readonly size: string;
   }[];
-  readonly doughs: readonly {
-    readonly formula: string;
-    /** Minutes in the room before the cold, turns and minutes of rest; empty: none. */
-    readonly coldAfter: string;
-    /** `50 %, 66 %` of the rise it is cut at, or volumes of gas: `0.3`. */
-    readonly folds: string;
-    readonly turns: string;
-    readonly rest: string;
-  }[];
-  readonly products: readonly {
-    readonly formula: string;
-    readonly product: string;
-    readonly holder: string;
-    readonly perHolder: string;
-    readonly perDeck: string;
-    readonly retard: boolean;
-    /** Minutes in the warm between the cold and the oven. */
-    readonly temper: string;
-    readonly over: string;
-  }[];
   /** Single fields, by their name. */
   readonly things: Readonly<Record<ThingKey, string>>;
   readonly oven: Pick<Floor['oven'], 'loader' | 'shared' | 'fan' | 'steam' | 'hotSide'>;
@@ -57,7 +37,7 @@ export interface FloorDraft {
 
 export const THINGS = [
   'coldest', 'warmest', 'warmestAt', 'bench', 'tubs', 'proofBox', 'proofBoxAt', 'retarder', 'retarderAt', 'retarderMost', 'decks', 'deckWidth', 'deckDepth', 'heater', 'stone',
-  'recovery', 'racks', 'onRack', 'preheat', 'spare', 'quiet', 'over',
+  'recovery', 'racks', 'onRack', 'preheat', 'spare', 'quiet', 'over', 'packWithin', 'packRyeWithin',
 ] as const; // prettier-ignore
 export type ThingKey = (typeof THINGS)[number];
 
@@ -75,9 +55,35 @@ export const RATES = [
   ['shape.long', 'Shape long, each piece'],
   ['shape.baguette', 'Shape a baguette'],
   ['shape.roll', 'Shape a roll'],
+  ['shape.oval', 'Shape oval, each piece'],
+  ['shape.knot', 'Tie a knot'],
+  ['shape.twist', 'Shape a twist'],
+  ['shape.crescent', 'Roll up a crescent'],
+  ['shape.tin', 'Shape for a tin, each piece'],
+  ['shape.sheet', 'Roll out a sheet'],
+  ['shape.flat', 'Press a flat'],
+  ['shape.filled', 'Shape a filled piece'],
+  ['assemble', 'Wrap a core, each piece'],
+  ['fill', 'Fill, each piece'],
+  ['cut', 'Cut again, each piece'],
   ['score', 'Score, each piece'],
+  ['dip', 'Dip, each piece'],
+  ['bath', 'Set up a bath and clear it'],
+  ['wash', 'Wash, each piece'],
+  ['top', 'Top, each piece'],
+  ['dock', 'Dock, each piece'],
+  ['stencil', 'Stencil, each piece'],
   ['load', 'Load by peel, each piece'],
   ['unload', 'Take out, each piece'],
+  ['unmould', 'Unmould, each piece'],
+  ['brush', 'Brush, each piece'],
+  ['glaze', 'Glaze, each piece'],
+  ['syrup', 'Soak with syrup, each piece'],
+  ['dust', 'Dust, each piece'],
+  ['cover', 'Cover, each piece'],
+  ['slice', 'Slice, each loaf'],
+  ['wrap', 'Wrap, each piece'],
+  ['freeze', 'Freeze, each piece'],
   ['pack', 'Pack, each piece'],
 ] as const;
 
@@ -103,14 +109,6 @@ export function draftOfFloor(bakehouse: Bakehouse, unit: TemperatureUnit): Floor
       slug, name, count: String(count), bakes,
       size: size ? `${short(size.length * 100)} × ${short(size.width * 100)} cm` : '',
     })),
-    doughs: floor.doughs.map(({ formula, coldAfter, folds, turns }) => ({
-      formula, coldAfter: coldAfter === null ? '' : short(coldAfter), folds: folds.map(foldText).join(', '),
-      turns: turns ? String(turns.count) : '', rest: turns ? short(turns.rest) : '',
-    })),
-    products: floor.products.map((each) => ({
-      formula: each.formula, product: each.product, holder: each.holder ?? '', perHolder: String(each.perHolder),
-      perDeck: each.perDeck === null ? '' : String(each.perDeck), retard: each.retard, temper: each.temper === null ? '' : short(each.temper), over: each.over === null ? '' : short(each.over),
-    })),
     things: {
       coldest: degrees(curve.coldest), warmest: degrees(curve.warmest), warmestAt: clockOfHour(curve.warmestAt),
       bench: short(floor.bench), tubs: String(floor.tubs),
@@ -124,6 +122,7 @@ export function draftOfFloor(bakehouse: Bakehouse, unit: TemperatureUnit): Floor
       racks: floor.racks ? String(floor.racks.count) : '', onRack: floor.racks ? `${short(floor.racks.bread)} kg` : '',
       preheat: short(bakehouse.preheat), spare: short(bakehouse.spare),
       quiet: floor.quiet ? spanText(floor.quiet) : '', over: short(floor.over),
+      packWithin: short(floor.packWithin.other), packRyeWithin: short(floor.packWithin.rye),
     },
     oven: {
       loader: floor.oven.loader, shared: floor.oven.shared, fan: floor.oven.fan,
@@ -139,16 +138,6 @@ const clockOfHour = (hour: number): string =>
 /** One temperature all day long, or a curve. */
 const roomOf = (coldest: number, warmest: number, warmestAt: number): Floor['room'] =>
   coldest === warmest ? coldest : { coldest, warmest, warmestAt };
-
-const foldText = ({ by, at }: FoldAt): string => (by === 'share' ? `${short(at)} %` : short(at));
-
-/** Reads `50 %` as a share of the rise at which bulk is best, `0.3` as volumes of gas. */
-function parseFold(text: string): Result<FoldAt> {
-  const [, figure = '', percent] = /^\s*(.*?)\s*(%)?\s*$/.exec(text) ?? [];
-  const at = parseNumber(figure);
-  if (!at.ok) return at;
-  return parseWith(FoldAt, { by: percent ? 'share' : 'rise', at: at.value });
-}
 
 /** Reads `02:00 to 10:30`, `2-10.30`. */
 export function parseSpan(text: string): Result<ClockSpan> {
@@ -205,31 +194,7 @@ export function parseFloor(draft: FloorDraft, bakehouse: Bakehouse, unit: Temper
       count: take(`holders.${index}.count`, parseNumber(count), 0),
       size: size.trim() === '' ? null : take(`holders.${index}.size`, parseSize(size), { length: 1, width: 1 }),
     })),
-    products: draft.products.map((each, index) => ({
-      formula: each.formula, product: each.product, holder: each.holder === '' ? null : each.holder, retard: each.retard,
-      perHolder: take(`products.${index}.perHolder`, parseNumber(each.perHolder), 1),
-      temper: each.temper.trim() === '' ? null : take(`products.${index}.temper`, parseNumber(each.temper), 60),
-      perDeck: each.perDeck.trim() === '' ? null : take(`products.${index}.perDeck`, parseNumber(each.perDeck), 1),
-      over: each.over.trim() === '' ? null : take(`products.${index}.over`, parseNumber(each.over), 0),
-    })),
-    doughs: draft.doughs
-      .map(({ formula, coldAfter, folds, turns, rest }, index) => ({
-        formula,
-        folds: folds
-          .split(/[,;]/)
-          .filter((text) => text.trim() !== '')
-          .map((text) => take(`doughs.${index}.folds`, parseFold(text), { by: 'share' as const, at: 50 })),
-        coldAfter: coldAfter.trim() === '' ? null : take(`doughs.${index}.coldAfter`, parseNumber(coldAfter), 0),
-        turns:
-          turns.trim() === '' && rest.trim() === ''
-            ? null
-            : {
-                count: take(`doughs.${index}.turns`, parseNumber(turns), 1),
-                rest: take(`doughs.${index}.rest`, parseNumber(rest), 30),
-              },
-      }))
-      .filter(({ coldAfter, folds, turns }) => coldAfter !== null || folds.length > 0 || turns !== null),
-    bench: number('bench'), tubs: number('tubs'), over: number('over'),
+    bench: number('bench'), tubs: number('tubs'), over: number('over'), packWithin: { other: number('packWithin'), rye: number('packRyeWithin') },
     proofBox:
       things.proofBox.trim() === ''
         ? null
@@ -274,9 +239,7 @@ function parseSize(text: string): Result<{ length: number; width: number }> {
 /** The field that a part of the floor stands in. */
 const FIELDS: Readonly<Record<string, string>> = {
   'room.coldest': 'coldest', 'room.warmest': 'warmest', 'oven.decks': 'decks', 'oven.width': 'deckWidth', 'oven.depth': 'deckDepth', 'oven.heater': 'heater', 'oven.stone': 'stone', 'oven.recovery': 'recovery',
-  'racks.count': 'racks', 'racks.bread': 'onRack', 'proofBox.dough': 'proofBox', 'proofBox.temperature': 'proofBoxAt', 'retarder.dough': 'retarder', 'retarder.temperature': 'retarderAt', 'retarder.most': 'retarderMost',
+  'packWithin.other': 'packWithin', 'packWithin.rye': 'packRyeWithin', 'racks.count': 'racks', 'racks.bread': 'onRack', 'proofBox.dough': 'proofBox', 'proofBox.temperature': 'proofBoxAt', 'retarder.dough': 'retarder', 'retarder.temperature': 'retarderAt', 'retarder.most': 'retarderMost',
 }; // prettier-ignore
 const fieldOf = (path: string): string =>
-  /^(hands|holders|products|doughs)\./.test(path)
-    ? path.replace('turns.count', 'turns').replace('turns.rest', 'rest')
-    : `things.${FIELDS[path] ?? path}`;
+  /^(hands|holders)\./.test(path) ? path : `things.${FIELDS[path] ?? path}`;

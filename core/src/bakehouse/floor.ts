@@ -34,46 +34,6 @@ export const Holder = z.strictObject({
 });
 export type Holder = z.infer<typeof Holder>;
 
-/** How a product stands and bakes here. */
-export const FloorProduct = z.strictObject({
-  formula: Slug,
-  product: Slug,
-  holder: Slug.nullable().default(null),
-  /** Pieces in one basket, on one tray. */
-  perHolder: z.number().int().min(1).max(500).default(1),
-  /** Pieces on one deck; null: as many as their size lets stand on it. */
-  perDeck: z.number().int().min(1).max(2000).nullable().default(null),
-  /** It may proof in the cold. */
-  retard: z.boolean().default(false),
-  /** Minutes in the warm between the cold and the oven; null: straight from the cold to the stone. */
-  temper: z.number().min(5).max(600).nullable().default(null),
-  /** Percent that is baked over what is ordered; null: as everywhere. */
-  over: z.number().min(0).max(100).nullable().default(null),
-});
-export type FloorProduct = z.infer<typeof FloorProduct>;
-
-/** A fold by how far a dough has risen: a share of the rise that its bulk is best at, or volumes of gas. */
-export const FoldAt = z.discriminatedUnion('by', [
-  z.strictObject({ by: z.literal('share'), at: z.number().min(1).max(99).describe('percent') }),
-  z.strictObject({ by: z.literal('rise'), at: z.number().min(0.05).max(6) }),
-]);
-export type FoldAt = z.infer<typeof FoldAt>;
-
-/** How a dough stands here between its mix and its cut. */
-export const FloorDough = z.strictObject({
-  formula: Slug,
-  /** Minutes of bulk in the room, after which the tub goes into the retarder; null: it stays in the room. */
-  coldAfter: z.number().min(0).max(1440).nullable().default(null),
-  /** Folds by the rise of the dough; none: by the clock, as the formula says. */
-  folds: z.array(FoldAt).max(8).default([]),
-  /** Of a laminated dough: the fat locked in and each fold after it, and minutes of rest in the cold after each. */
-  turns: z
-    .strictObject({ count: z.number().int().min(1).max(8), rest: z.number().min(10).max(240) })
-    .nullable()
-    .default(null),
-});
-export type FloorDough = z.infer<typeof FloorDough>;
-
 /** Where the steam of an oven comes from. */
 export const STEAM = ['built-in', 'pan', 'spray', 'ice', 'lid', 'none'] as const;
 
@@ -110,7 +70,7 @@ const sidesOfArea = (oven: unknown): unknown => {
 };
 
 /** People and things of a bakehouse, and how many of them. */
-export const Floor = z.strictObject({
+const FloorNow = z.strictObject({
   /** °C of the room over the day; null: as it usually is. */
   room: Around.nullable().default(null),
   hands: z
@@ -128,8 +88,6 @@ export const Floor = z.strictObject({
   bench: z.number().min(0).max(500).default(6),
   tubs: z.number().int().min(0).max(1000).default(12),
   holders: z.array(Holder).max(40).default([]),
-  products: z.array(FloorProduct).max(500).default([]),
-  doughs: z.array(FloorDough).max(200).default([]),
   proofBox: z
     .strictObject({
       dough: z.number().positive().max(10_000).describe('kg of pieces'),
@@ -185,6 +143,17 @@ export const Floor = z.strictObject({
   quiet: ClockSpan.nullable().default(null),
   /** Percent that is baked over what is ordered. */
   over: z.number().min(0).max(100).default(0),
+  /** Hours that bread may lie before it is packed, and packed before it leaves. Chosen for Jovet. */
+  packWithin: z
+    .strictObject({ rye: z.number().positive().max(240), other: z.number().positive().max(240) })
+    .default({ rye: 24, other: 5 }),
   weights: DayWeights.prefault({}),
 });
-export type Floor = z.infer<typeof Floor>;
+
+/** Formulas say how a dough is made; what a bakehouse of before said of it went over to them. */
+export const Floor = z.preprocess((floor) => {
+  if (typeof floor !== 'object' || floor === null) return floor;
+  const { products: _, doughs: __, ...there } = floor as Record<string, unknown>;
+  return there;
+}, FloorNow);
+export type Floor = z.infer<typeof FloorNow>;

@@ -8,6 +8,8 @@ import { Floor } from './floor.ts';
 const Celsius = z.number().min(-30).max(60);
 const Name = z.string().trim().min(1).max(80);
 
+const Seconds = z.number().min(0).max(14_400);
+
 /** Temperatures read before the mix, °C. The levain ripens at its temperature and goes into the mix with it. */
 export const ReadingsSchema = z.strictObject({
   flour: Celsius,
@@ -16,30 +18,57 @@ export const ReadingsSchema = z.strictObject({
   bowl: Celsius,
 });
 
-/** What the hands do, seconds a piece unless the name says otherwise. Defaults of domain section 11. */
+/** What the hands do, seconds a piece unless the name says otherwise. Defaults of domain section 11 and dough-way section 1; assemble, fill and what is not in them: chosen for Jovet. */
 export const WorkRates = z.strictObject({
-  weighBase: z.number().min(0).default(240),
-  weighIngredient: z.number().min(0).default(40),
-  foldBase: z.number().min(0).default(60),
+  weighBase: Seconds.default(240),
+  weighIngredient: Seconds.default(40),
+  foldBase: Seconds.default(60),
   /** Seconds for each kg of dough. */
-  foldKilogram: z.number().min(0).default(6),
+  foldKilogram: Seconds.default(6),
   /** Seconds to lock fat in or fold a sheet: to begin with, and for each kg. */
-  turnBase: z.number().min(0).default(180),
-  turnKilogram: z.number().min(0).default(30),
-  divide: z.number().min(0).default(8),
-  preshape: z.number().min(0).default(7),
+  turnBase: Seconds.default(180),
+  turnKilogram: Seconds.default(30),
+  divide: Seconds.default(8),
+  preshape: Seconds.default(7),
   shape: z
     .strictObject({
-      round: z.number().min(0),
-      long: z.number().min(0),
-      baguette: z.number().min(0),
-      roll: z.number().min(0),
+      round: Seconds,
+      long: Seconds,
+      baguette: Seconds,
+      roll: Seconds,
+      oval: Seconds.default(14),
+      knot: Seconds.default(22),
+      twist: Seconds.default(22),
+      crescent: Seconds.default(14),
+      tin: Seconds.default(12),
+      sheet: Seconds.default(30),
+      flat: Seconds.default(20),
+      filled: Seconds.default(30),
     })
-    .default({ round: 10, long: 18, baguette: 22, roll: 4 }),
-  load: z.number().min(0).default(8),
-  score: z.number().min(0).default(3),
-  unload: z.number().min(0).default(4),
-  pack: z.number().min(0).default(6),
+    .prefault({ round: 10, long: 18, baguette: 22, roll: 4 }),
+  assemble: Seconds.default(20),
+  fill: Seconds.default(20),
+  cut: Seconds.default(3),
+  load: Seconds.default(8),
+  score: Seconds.default(3),
+  dip: Seconds.default(6),
+  /** To set up a bath and clear it away. */
+  bath: Seconds.default(900),
+  wash: Seconds.default(2),
+  top: Seconds.default(2),
+  dock: Seconds.default(1),
+  stencil: Seconds.default(3),
+  unload: Seconds.default(4),
+  unmould: Seconds.default(3),
+  brush: Seconds.default(2),
+  glaze: Seconds.default(2),
+  syrup: Seconds.default(2),
+  dust: Seconds.default(1),
+  cover: Seconds.default(1),
+  slice: Seconds.default(8),
+  wrap: Seconds.default(4),
+  freeze: Seconds.default(2),
+  pack: Seconds.default(6),
 });
 export type WorkRates = z.infer<typeof WorkRates>;
 

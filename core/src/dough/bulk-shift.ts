@@ -1,13 +1,17 @@
 import type { Bakehouse, Tub } from '../bakehouse/index.ts';
 import { bakersYeastRate, cultureYeastRate } from '../fermentation/rates/index.ts';
 import type { Formula } from '../formula/index.ts';
+import { partsOfWay } from '../formula/way/index.ts';
 import { ferments, splitFormula } from '../formula/scale/index.ts';
 import type { MixDoc } from '../mix/index.ts';
 import type { KeptMix, LoggedMix } from '../mix/record/index.ts';
 import { formatDuration, formatNumber, formatTemperature, type TemperatureUnit } from '../units/index.ts';
+import { heatTo, type DoughBody } from './body.ts';
+import { mixedFront, waited } from './front.ts';
 import { leavenDough } from './leavening.ts';
+import type { RoomBySlot } from './models.ts';
 import { SLOT_MINUTES } from './table.ts';
-import { sampleBulk } from './tables.ts';
+import { askOf } from './wait.ts';
 
 /** What a dough that came out warmer or colder than wanted does to its bulk. */
 export interface BulkShift {
@@ -78,29 +82,24 @@ export function bulkOfLog(
   );
 }
 
-/** Hours from the end of the mix to the best moment to divide; null if it never gets there. */
-function bulkHours({ doc, tub, vigour }: BatchInTub, ddt: number, room: number): number | null {
+/** Hours from the end of the mix to the best moment to end its bulk; null if it never gets there, or goes by the clock. */
+function bulkHours({ doc, tub, vigour }: BatchInTub, ddt: number, around: number): number | null {
   const { formula, dough, programme } = doc;
   const split = splitFormula(formula);
-  if (!split.ok) return null;
-  const { bulk, folds } = formula.doc.process;
-  const { leavening } = leavenDough(formula, split.value, () => vigour);
-  const { samples } = sampleBulk(
-    {
-      leavening,
-      ddt,
-      mixing: programme.minutes / 60,
-      tub,
-      mass: dough / Math.ceil(dough / tub.maxDough),
-      folds: Array.from({ length: folds.count }, (_, index) => ({
-        hours: ((index + 1) * folds.every) / 60,
-      })),
-      bulk,
-      cold: null,
-    },
-    { slots: 1, steady: true, at: () => room, warmest: room },
+  const bulk = partsOfWay(formula.doc.way).find(
+    (part) => part.kind === 'wait' && part.wait.until.by === 'rise',
   );
-  const best = samples[0]?.wait?.[1];
+  if (!split.ok || bulk?.kind !== 'wait') return null;
+  const { leavening } = leavenDough(formula, split.value, () => vigour);
+  const { length, width } = tub;
+  const body: DoughBody = { kind: 'tub', mass: dough / Math.ceil(dough / tub.maxDough), length, width };
+  const room: RoomBySlot = { slots: 1, steady: true, at: () => around, warmest: around };
+  const stand = {
+    place: 'room', around: null, h: heatTo(body, 'still', bulk.wait.cover), hours: null, untilRise: null,
+  } as const; // prettier-ignore
+  const front = mixedFront(leavening, ddt, programme.minutes / 60, room);
+  const { samples } = waited(front, leavening, room, askOf(bulk, [stand], body), false);
+  const best = samples[0]?.[0]?.wait?.[1];
   return best === undefined ? null : (best * SLOT_MINUTES) / 60;
 }
 /** The room in which bulk takes as long as planned, by halving; warmer is never slower within its range. */

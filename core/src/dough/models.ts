@@ -1,5 +1,7 @@
 import type { Leavening } from '../fermentation/index.ts';
 import type { RiseWindow } from '../formula/index.ts';
+import type { Place } from '../formula/way/index.ts';
+import type { DoughBody } from './body.ts';
 
 /** What a dough does by itself, as numbers: everything that its forecast needs, and which tasks it belongs to. */
 export interface DoughModel {
@@ -15,14 +17,6 @@ export interface DoughModel {
   readonly mixing: number;
   /** Inner size of a tub, m. */
   readonly tub: { readonly length: number; readonly width: number };
-  readonly bulk: RiseWindow;
-  /** Hours of bulk in the room, and then °C around the tub; null: it stays in the room. */
-  readonly cold: { readonly after: number; readonly around: number } | null;
-  /** °C of where a sheet rests between its turns; null: the room. */
-  readonly rests: number | null;
-  /** Share of the gas that dividing and shaping leave. */
-  readonly gasKept: number;
-  readonly proof: RiseWindow;
   readonly batches: readonly BatchModel[];
   /** How fast those of its batches rise that were looked at, against their forecast. */
   readonly seen: readonly { readonly day: string; readonly task: string; readonly pace: number }[];
@@ -58,10 +52,9 @@ export interface BatchModel {
   readonly mix: number;
   /** How fast it ferments against its forecast: as it was seen to rise, else as its dough is known to. */
   readonly pace: number;
-  readonly folds: readonly number[];
-  /** Of a laminated dough, the lock-in first: they end its bulk, and come before it is divided. */
-  readonly turns: readonly number[];
   readonly divide: number;
+  /** From the mix to the cut. */
+  readonly whole: readonly Passage[];
   readonly strands: readonly StrandModel[];
 }
 
@@ -71,32 +64,52 @@ export interface StrandModel {
   readonly pieces: number;
   /** Dough of a piece, kg. */
   readonly mass: number;
-  readonly shape: number;
-  readonly load: number;
-  readonly out: number;
+  /** Tasks of its bake; null where it is not baked. */
+  readonly load: number | null;
+  readonly out: number | null;
+  /** The task that it is over with: packed, or into the freezer. */
   readonly pack: number;
-  /** The arc of its proof, and for each of its ways where the pieces stand. */
-  readonly proof: number;
-  readonly ways: readonly (readonly StandModel[])[];
+  /** From the cut to the oven. */
+  readonly passages: readonly Passage[];
 }
 
-/** The task that ends the bulk of a batch. */
-export const bulkEnd = ({ turns, divide }: Pick<BatchModel, 'turns' | 'divide'>): number =>
-  turns[0] ?? divide;
+/** A stretch of the way of a dough: it is worked at, or stands in one place after another. */
+export interface Passage {
+  /** The task after which it begins. */
+  readonly from: number;
+  /** The task as which begins it is over; or, where that is so, as which ends. */
+  readonly until: number;
+  readonly atEnd: boolean;
+  /** Share of the gas that its beginning leaves. */
+  readonly keeps: number;
+  readonly body: DoughBody;
+  /** Where it stands, by the way that the plan chooses for its wait. */
+  readonly ways: readonly (readonly StandModel[])[];
+  readonly arc: number | null;
+  readonly folds: readonly { readonly task: number; readonly keeps: number }[];
+  /** What it has to have risen to at its end; null: it goes by the clock. */
+  readonly window: { readonly of: 'bulk' | 'proof'; readonly name: string; readonly rise: RiseWindow } | null;
+  /** °C that it has at its end whatever it had: it comes out of a mixer; null: as it comes. */
+  readonly sets: number | null;
+}
 
-/** kg of a sheet of laminated dough as it rests. Chosen for Jovet. */
-export const SHEET = 4;
-
-/** A place where pieces stand: until they hold a rise, for the last hours before they are loaded, or for what is left. */
+/** A place where a dough stands: so many hours, until a rise, or as long as it takes. */
 export interface StandModel {
+  readonly place: Place;
   /** °C; null: the room as it is then. */
   readonly around: number | null;
   /** W/m²K */
   readonly h: number;
+  readonly hours: number | null;
   readonly untilRise: number | null;
-  /** Hours before the load. */
-  readonly atLast: number | null;
 }
+
+/** The task that ends the bulk of a batch: it has to have risen by then. */
+export const bulkEnd = ({ whole, divide }: Pick<BatchModel, 'whole' | 'divide'>): number =>
+  whole.find(({ window }) => window !== null)?.until ?? divide;
+
+/** Whether a dough stays in a place as long as it takes. */
+export const isOpen = ({ hours, untilRise }: StandModel): boolean => hours === null && untilRise === null;
 
 /** The room by slot, °C; beyond its ends as at its ends. */
 export interface RoomBySlot {

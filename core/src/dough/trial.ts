@@ -3,6 +3,7 @@ import { Scenario } from '../fermentation/forecast/index.ts';
 import { splitFormula } from '../formula/scale/index.ts';
 import type { Formula } from '../formula/index.ts';
 import { good, type Result } from '../problem/index.ts';
+import { bulkOf, ddtOf, firstOf } from '../formula/way/index.ts';
 import { leavenDough } from './leavening.ts';
 import type { Tub } from '../bakehouse/index.ts';
 
@@ -27,7 +28,7 @@ export function usualTrial(formula: Formula, room: number, tub: Tub): Result<Dou
   const split = splitFormula(formula);
   if (!split.ok) return split;
   const { makeUp, phase } = leavenDough(formula, split.value, () => 1);
-  const { ddt } = formula.doc.process;
+  const ddt = ddtOf(formula.doc);
   return good({ room, fdt: ddt, leaven: 1, salt: makeUp.salt, mass: tub.maxDough / 2, phase });
 }
 
@@ -46,7 +47,7 @@ export function doughScenario(
   if (!split.ok) return split;
   const { leavening, makeUp } = leavenDough(formula, split.value, () => vigour.value);
   const culture = Math.min(1, leavening.culture * trial.leaven);
-  const { earliest, best, latest } = formula.doc.process.bulk;
+  const targets = risesOf(formula);
   return good(
     Scenario.parse({
       // y0 stands as the share of a ripe culture.
@@ -62,7 +63,14 @@ export function doughScenario(
           around: trial.room,
         },
       ],
-      targets: [earliest, best, latest],
+      targets,
     }),
   );
+}
+
+/** The rises that a dough is made for: those of its bulk, or of its proof where that is ended by the clock. */
+function risesOf({ doc }: Formula): number[] {
+  const until = firstOf(doc.pieces, 'proof')?.until;
+  const window = bulkOf(doc) ?? (until?.by === 'rise' ? until : { earliest: 0.5, best: 1, latest: 1.5 });
+  return [window.earliest, window.best, window.latest];
 }

@@ -42,7 +42,7 @@ export const Archive = z.strictObject({
           z.strictObject({
             n: Count,
             note: z.string().max(500),
-            doc: z.preprocess(upcastFormulaDoc, FormulaDoc),
+            doc: z.preprocess((doc) => upcastFormulaDoc(doc), FormulaDoc),
             pins: z.record(Slug, Count).describe('ingredient versions by slug'),
             ...Written,
           }),

@@ -3,7 +3,15 @@ import { Archive } from './archive.ts';
 import { Bakehouse, Tub } from '../bakehouse/index.ts';
 import { Mixer } from '../mix/index.ts';
 import { Culture } from '../culture/index.ts';
-import { FormulaDoc, Ingredient, Slug, upcastFormulaDoc, upcastIngredient } from '../formula/index.ts';
+import {
+  FormulaDoc,
+  Ingredient,
+  Slug,
+  stoodOn,
+  upcastFormulaDoc,
+  upcastIngredient,
+} from '../formula/index.ts';
+import { upcastDraft } from '../sheet/index.ts';
 import { Customer, StandingOrder } from '../plan/demand/index.ts';
 import { bad, parseWith, problem, type Result } from '../problem/index.ts';
 
@@ -28,6 +36,12 @@ export const BakeryFile = z.discriminatedUnion('jovet', [
       .max(100),
     mixers: z.array(Mixer).min(1).max(50),
     tubs: z.array(Tub).min(1).max(50),
+    stood: z
+      .number()
+      .int()
+      .min(0)
+      .default(0)
+      .describe('lines of an older file that say how doughs are made; formulas say that now'),
   }),
   z.strictObject({
     jovet: z.literal('ingredients'),
@@ -79,11 +93,44 @@ export function readBakeryFile(text: string): Result<BakeryFile> {
   return parseWith(BakeryFile, upcastFile(data));
 }
 
-/** Ingredients and formulas of an older schema, brought to that of today. */
+/** What a file holds of an older schema, brought to that of today. */
 function upcastFile(data: unknown): unknown {
   if (data === null || typeof data !== 'object') return data;
-  const file = data as { jovet?: unknown; ingredients?: unknown; formula?: unknown };
-  if (file.jovet === 'ingredients' && Array.isArray(file.ingredients))
-    return { ...file, ingredients: file.ingredients.map(upcastIngredient) };
-  return file.jovet === 'formula' ? { ...file, formula: upcastFormulaDoc(file.formula) } : data;
+  const file = data as Record<string, unknown>;
+  switch (file.jovet) {
+    case 'ingredients':
+      return Array.isArray(file.ingredients)
+        ? { ...file, ingredients: file.ingredients.map(upcastIngredient) }
+        : file;
+    case 'formula':
+      return { ...file, formula: upcastFormulaDoc(file.formula) };
+    case 'bakehouse': {
+      const { doughs, products } = stoodOn((file.bakehouse as { floor?: unknown } | undefined)?.floor);
+      return { ...file, stood: doughs.length + products.length };
+    }
+    case 'everything':
+      return upcastEverything(file);
+    default:
+      return file;
+  }
+}
+
+/** In an archive the bakehouse of that time says how its doughs were made, if their formulas do not. */
+function upcastEverything(file: Record<string, unknown>): unknown {
+  const versions = file.bakehouse as { doc?: { floor?: unknown } }[] | undefined;
+  const stood = stoodOn(Array.isArray(versions) ? versions.at(-1)?.doc?.floor : undefined);
+  const formulas = file.formulas as { slug?: unknown; versions?: { doc?: unknown }[] }[] | undefined;
+  const drafts = file.drafts as { formula?: unknown; doc?: unknown }[] | undefined;
+  if (!Array.isArray(formulas) || !Array.isArray(drafts)) return file;
+  return {
+    ...file,
+    formulas: formulas.map((formula) => ({
+      ...formula,
+      versions: formula.versions?.map((each) => ({
+        ...each,
+        doc: upcastFormulaDoc(each.doc, String(formula.slug), stood),
+      })),
+    })),
+    drafts: drafts.map((draft) => ({ ...draft, doc: upcastDraft(draft.doc, String(draft.formula), stood) })),
+  };
 }

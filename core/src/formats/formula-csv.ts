@@ -1,10 +1,13 @@
-import { DOUGH_TYPES, EXTRA_USES, PART_KINDS, slugOf, STEP_KINDS } from '../formula/index.ts';
+import { ADDITION_KINDS, DOUGH_TYPES, EXTRA_USES, PART_KINDS, slugOf } from '../formula/index.ts';
+import { STEP_KINDS } from '../formula/way/index.ts';
 import { bad, good, problem, type Problem, type Result } from '../problem/index.ts';
 import {
   emptyStage,
+  FormulaDraft,
   isPart,
   newDraft,
-  type FormulaDraft,
+  type StepDraft,
+  upcastDraft,
   type RiseDraft,
   type SheetRow,
   type SheetStage,
@@ -20,30 +23,29 @@ export interface ReadDraft {
   readonly notes: readonly string[];
 }
 
-/** Fields of a stage in the order in which they stand in a line, after its name. */
-const STAGE_FIELDS = ['seed', 'keepBack', 'loss', 'temperature', 'hours', 'minutes'] as const;
+/** Fields of a stage in the order in which they stand in a line, after its name; then an empty cell, where minutes stood once. */
+const STAGE_FIELDS = ['seed', 'keepBack', 'loss', 'temperature', 'hours'] as const;
 const RISE = ['earliest', 'best', 'latest'] as const;
 
 /**
- * Writes a sheet as a table: lines that begin with a word say what they are (formula, process, stage, seed, branch,
+ * Writes a sheet as a table: lines that begin with a word say what they are (formula, step, row, stage, seed, branch,
  * coating, product, piece, extra), then one table of ingredients with a column for each stage. See docs/formats.md.
  */
 export function formulaToCsv(draft: FormulaDraft): string {
-  const { process } = draft;
   const rise = ({ earliest, best, latest }: RiseDraft) => [earliest, best, latest];
-  const plain = Object.entries(process).filter(
-    (entry): entry is [string, string] => typeof entry[1] === 'string',
-  );
+  const steps = (list: string, all: readonly StepDraft[]) =>
+    all.flatMap(({ slug, kind, fields, rows }) => [
+      ['step', list, slug, kind, ...pairs(fields)],
+      ...rows.map((row) => ['row', ...pairs(row)]),
+    ]);
   return writeTable([
     ['formula', 'name', draft.name],
     ['formula', 'type', draft.type],
     ['formula', 'processLoss', draft.processLoss],
-    ...plain.map(([field, text]) => ['process', field, text]),
-    ['process', 'bulk', ...rise(process.bulk)],
-    ['process', 'proof', ...rise(process.proof)],
-    ...process.stages.map(({ from, top, bottom, fan }) => ['heat', from, top, bottom, fan]),
+    ...steps('way', draft.way),
+    ...steps('pieces', draft.pieces),
     ...draft.stages.map((stage) => [
-      'stage', stage.slug, stage.name, stage.kind, stage.into, ...STAGE_FIELDS.map((field) => stage[field]), ...rise(stage.ripeness),
+      'stage', stage.slug, stage.name, stage.kind, stage.into, ...STAGE_FIELDS.map((field) => stage[field]), '', ...rise(stage.ripeness),
     ]), // prettier-ignore
     ...draft.stages.flatMap((stage) =>
       stage.seedLines.map(({ ingredient, percent }) => ['seed', stage.slug, ingredient, percent]),
@@ -59,7 +61,15 @@ export function formulaToCsv(draft: FormulaDraft): string {
     ),
     ...draft.coatings.map(({ use, ingredient, perKilogram }) => ['coating', use, ingredient, perKilogram]),
     ...draft.products.flatMap((product) => [
-      ['product', product.slug || slugOf(product.name), product.name, product.scaledWeight, product.bakeLoss],
+      [
+        'product',
+        product.slug || slugOf(product.name),
+        product.name,
+        product.scaledWeight,
+        product.bakeLoss,
+        product.over,
+      ],
+      ...steps('product', product.way ?? []),
       ...product.parts.map(({ dough, role, percent }) => ['piece', dough, role, percent]),
       ...product.extras.map(({ use, ingredient, mass }) => ['extra', use, ingredient, mass]),
     ]),
@@ -91,9 +101,11 @@ export function readFormulaCsv(text: string): Result<ReadDraft> {
   const problems: Problem[] = [];
   const wrong = (line: number, text: string, remedy: string) =>
     void problems.push(problem(`line.${line}`, text, remedy));
-  let draft = newDraft('hearth', 'gentle', '°C');
-  draft = { ...draft, rows: [], products: [] };
-  for (const each of lines.slice(0, heading)) draft = withLine(draft, each, wrong);
+  const above = lines.slice(0, heading);
+  let draft: FormulaDraft = { ...newDraft('hearth', 'gentle', '°C'), rows: [], products: [] };
+  if (above.some(({ cells }) => cells[0] === 'step')) draft = { ...draft, way: [], pieces: [] };
+  for (const each of above) draft = withLine(draft, each, wrong);
+  draft = withOldProcess(draft, above, wrong);
   if (draft.products.length === 0)
     draft = { ...draft, products: newDraft(draft.type, 'gentle', '°C').products };
   const rows = rowsOf(draft, head, lines.slice(heading + 1), wrong);
@@ -162,9 +174,16 @@ function withLine(draft: FormulaDraft, { line, cells }: TableLine, wrong: Wrong)
       if (a === 'type' && isOneOf(DOUGH_TYPES, b)) return { ...draft, type: b };
       break;
     case 'process':
-      return withProcess(draft, line, a, [b, c, d], wrong);
+    case 'heat':
+      return draft;
+    case 'step':
+    case 'row': {
+      const changed = withStep(draft, word.toLowerCase(), cells.slice(1));
+      if (changed) return changed;
+      break;
+    }
     case 'stage': {
-      if (!isOneOf([...PART_KINDS, ...STEP_KINDS], c)) break;
+      if (!isOneOf([...PART_KINDS, ...ADDITION_KINDS], c)) break;
       return { ...draft, stages: [...draft.stages, stageOf(a, b, c, d, cells.slice(5))] };
     }
     case 'seed':
@@ -186,11 +205,6 @@ function withLine(draft: FormulaDraft, { line, cells }: TableLine, wrong: Wrong)
         ),
       };
     }
-    case 'heat': {
-      const { process } = draft;
-      const stage = { from: a, top: b, bottom: c, fan: d };
-      return { ...draft, process: { ...process, stages: [...process.stages, stage] } };
-    }
     case 'coating':
       if (!isOneOf(EXTRA_USES, a)) break;
       return { ...draft, coatings: [...draft.coatings, { use: a, ingredient: b, perKilogram: c }] };
@@ -207,6 +221,8 @@ function withLine(draft: FormulaDraft, { line, cells }: TableLine, wrong: Wrong)
             bakeLoss: d,
             parts: [],
             extras: [],
+            way: null,
+            over: cells[5] ?? '',
           },
         ],
       };
@@ -234,24 +250,69 @@ function withLine(draft: FormulaDraft, { line, cells }: TableLine, wrong: Wrong)
 const isOneOf = <T extends string>(all: readonly T[], text: string): text is T =>
   (all as readonly string[]).includes(text);
 
-function withProcess(
-  draft: FormulaDraft,
-  line: number,
-  field: string,
-  texts: readonly string[],
-  wrong: Wrong,
-): FormulaDraft {
-  const { process } = draft;
-  const [text = ''] = texts;
-  if (field === 'bulk' || field === 'proof')
-    return { ...draft, process: { ...process, [field]: riseOf(texts) } };
-  if (field === 'shape' && isOneOf(['round', 'long', 'baguette', 'roll'] as const, text))
-    return { ...draft, process: { ...process, shape: text } };
-  if (field !== 'shape' && field !== 'stages' && field in process)
-    return { ...draft, process: { ...process, [field]: text } };
-  wrong(line, `“${field}” is not a field of the process.`, 'See the format page, or take it out.');
-  return draft;
+/** `name=text` for each field. */
+const pairs = (texts: Readonly<Record<string, string>>): string[] =>
+  Object.entries(texts).map(([name, text]) => `${name}=${text}`);
+
+const textsOf = (cells: readonly string[]): Record<string, string> =>
+  Object.fromEntries(
+    cells.flatMap((cell): [string, string][] => {
+      const at = cell.indexOf('=');
+      return at > 0 ? [[cell.slice(0, at), cell.slice(at + 1)]] : [];
+    }),
+  );
+
+/** Takes in a step, or a row of the one before it; null for what is neither. */
+function withStep(draft: FormulaDraft, word: string, cells: readonly string[]): FormulaDraft | null {
+  const [list = '', slug = '', kind = '', ...rest] = cells;
+  const product = draft.products.at(-1);
+  const changed = (at: string, change: (steps: readonly StepDraft[]) => StepDraft[]): FormulaDraft | null => {
+    if (at === 'way' || at === 'pieces') return { ...draft, [at]: change(draft[at]) };
+    if (at !== 'product' || !product) return null;
+    return { ...draft, products: draft.products.with(-1, { ...product, way: change(product.way ?? []) }) };
+  };
+  if (word === 'step')
+    return isOneOf(STEP_KINDS, kind)
+      ? changed(list, (steps) => [...steps, { slug, kind, fields: textsOf(rest), rows: [] }])
+      : null;
+  const last = product?.way
+    ? 'product'
+    : draft.products.length === 0 && draft.pieces.length > 0
+      ? 'pieces'
+      : 'way';
+  return changed(last, (steps) => {
+    const step = steps.at(-1);
+    return step ? [...steps.slice(0, -1), { ...step, rows: [...step.rows, textsOf(cells)] }] : [];
+  });
 }
+
+/** Takes in the process of a table that was written before there were steps. */
+function withOldProcess(draft: FormulaDraft, lines: readonly TableLine[], wrong: Wrong): FormulaDraft {
+  const own = lines.filter(({ cells }) => cells[0] === 'process');
+  if (own.length === 0) return draft;
+  const process: Record<string, unknown> = { ...BEFORE_STEPS };
+  for (const { line, cells } of own) {
+    const [, field = '', ...texts] = cells;
+    if (field === 'bulk' || field === 'proof') process[field] = riseOf(texts);
+    else if (field in BEFORE_STEPS) process[field] = texts[0] ?? '';
+    else wrong(line, `“${field}” is not a field of the process.`, 'See the format page, or take it out.');
+  }
+  process.stages = lines.flatMap(({ cells: [word, from = '', top = '', bottom = '', fan = ''] }) =>
+    word === 'heat' ? [{ from, top, bottom, fan }] : [],
+  );
+  const minutes = new Map(
+    lines.flatMap(({ cells }) => (cells[0] === 'stage' ? [[cells[1], cells[10] ?? '']] : [])),
+  );
+  const stages = draft.stages.map((stage) => ({ ...stage, minutes: minutes.get(stage.slug) ?? '' }));
+  const read = FormulaDraft.safeParse(upcastDraft({ ...draft, stages, process }));
+  return read.success ? read.data : draft;
+}
+
+/** A process of which a table says nothing. */
+const BEFORE_STEPS = {
+  ddt: '', programme: '', bulk: riseOf([]), folds: '0', foldEvery: '40', gasKept: '', benchRest: '20', shape: 'round', proof: riseOf([]), around: '',
+  bakeMass: '', bakeMinutes: '', loadAt: '', steam: '', bakeLoss: '', packBelow: '', look: '', turn: '', core: '', stages: [] as object[],
+}; // prettier-ignore
 
 function stageOf(
   slug: string,
@@ -262,8 +323,9 @@ function stageOf(
 ): SheetStage {
   const fields = Object.fromEntries(STAGE_FIELDS.map((field, index) => [field, rest[index] ?? '']));
   const stage = { ...emptyStage(slug || slugOf(name), name, kind), ...fields, into: into || 'mix' };
-  return { ...stage, ripeness: isPart(kind) ? riseOf(rest.slice(STAGE_FIELDS.length)) : stage.ripeness };
+  return { ...stage, ripeness: isPart(kind) ? riseOf(rest.slice(STAGE_FIELDS.length + 1)) : stage.ripeness };
 }
 
-const riseOf = (texts: readonly string[]): RiseDraft =>
-  Object.fromEntries(RISE.map((field, index) => [field, texts[index] ?? ''])) as RiseDraft;
+function riseOf(texts: readonly string[]): RiseDraft {
+  return Object.fromEntries(RISE.map((field, index) => [field, texts[index] ?? ''])) as RiseDraft;
+}

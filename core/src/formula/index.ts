@@ -1,10 +1,10 @@
 export { Ingredient, Name, Slug, slugOf } from './ingredient.ts';
-export { type Allergen, ALLERGENS, GRAINS, INGREDIENT_KINDS } from './kinds.ts';
+export { type Allergen, ALLERGENS, DOUGH_TYPES, type DoughType, GRAINS, INGREDIENT_KINDS } from './kinds.ts';
 export { flourOf, type FormulaLine } from './lines.ts';
 export { correctedSince, pinnedLarder, sameMakeUp } from './pins.ts';
 export {
-  DOUGH_TYPES,
-  type DoughType,
+  Addition,
+  ADDITION_KINDS,
   EXTRA_USES,
   type ExtraUse,
   Formula,
@@ -14,8 +14,7 @@ export {
   PART_KINDS,
   type PartKind,
   PieceOrder,
-  RiseWindow,
-  Step,
-  STEP_KINDS,
 } from './schema.ts';
-export { upcastFormula, upcastFormulaDoc, upcastIngredient } from './upcast.ts';
+export { RiseWindow } from './rise-window.ts';
+export { piecesOfProcess, Process, wayOfProcess } from './way/index.ts';
+export { type Stood, stoodOn, upcastFormula, upcastFormulaDoc, upcastIngredient } from './upcast.ts';

@@ -15,3 +15,9 @@ export const ALLERGENS = [
   'lupin', 'molluscs',
 ] as const; // prettier-ignore
 export type Allergen = (typeof ALLERGENS)[number];
+
+/** Types of dough: they set what is usual and the first windows of a new formula. */
+export const DOUGH_TYPES = [
+  'hearth', 'baguette', 'durum', 'tin', 'enriched', 'laminated', 'rye', 'rolls',
+] as const; // prettier-ignore
+export type DoughType = (typeof DOUGH_TYPES)[number];

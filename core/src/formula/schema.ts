@@ -1,27 +1,13 @@
 import { z } from 'zod';
 import { profileProblems } from '../oven/index.ts';
+import { place, refuse, type Problem } from '../problem/index.ts';
 import { Ingredient, Name, Slug } from './ingredient.ts';
+import { DOUGH_TYPES } from './kinds.ts';
+import { RiseWindow } from './rise-window.ts';
+import { Steps, wayProblems } from './way/index.ts';
 
 const Percent = z.number().min(0).max(1000);
 const Mass = z.number().min(0).max(10_000);
-
-/** Three rises, in volumes of gas per volume of dough: usable from, best at, usable until. */
-export const RiseWindow = z
-  .strictObject({
-    earliest: z.number().positive().max(6),
-    best: z.number().positive().max(6),
-    latest: z.number().positive().max(6),
-  })
-  .refine((rise) => rise.earliest <= rise.best && rise.best <= rise.latest, {
-    message: 'Earliest, best and latest must follow one another.',
-  });
-export type RiseWindow = z.infer<typeof RiseWindow>;
-
-/** Types of dough: they set what is usual and the first windows of a new formula. */
-export const DOUGH_TYPES = [
-  'hearth', 'baguette', 'durum', 'tin', 'enriched', 'laminated', 'rye', 'rolls',
-] as const; // prettier-ignore
-export type DoughType = (typeof DOUGH_TYPES)[number];
 
 /** What is made before the mix. The first six ferment and hold prefermented flour; soakers and scalds do not. */
 export const PART_KINDS = [
@@ -70,18 +56,17 @@ export const Part = z.strictObject({
 });
 export type Part = z.infer<typeof Part>;
 
-export const STEP_KINDS = ['autolyse', 'hold-back', 'late'] as const;
-export type StepKind = (typeof STEP_KINDS)[number];
+export const ADDITION_KINDS = ['autolyse', 'hold-back', 'late'] as const;
+export type AdditionKind = (typeof ADDITION_KINDS)[number];
 
-/** Part of the final mix that goes in before or after the rest. What no step takes is mixed together. */
-export const Step = z.strictObject({
+/** Part of the final mix that goes in before or after the rest. What no addition takes is mixed together. */
+export const Addition = z.strictObject({
   slug: StageSlug,
   name: Name,
-  kind: z.enum(STEP_KINDS),
+  kind: z.enum(ADDITION_KINDS),
   lines: PartLines,
-  minutes: z.number().min(0).max(2880).nullable().default(null).describe('rest after it, for an autolyse'),
 });
-export type Step = z.infer<typeof Step>;
+export type Addition = z.infer<typeof Addition>;
 
 /** Part of the dough that gets additions of its own, after the mix. */
 export const Branch = z.strictObject({
@@ -105,7 +90,7 @@ export type ExtraUse = (typeof EXTRA_USES)[number];
 export const Product = z.strictObject({
   slug: Slug,
   name: Name,
-  scaledWeight: z.number().positive().max(20).describe('dough in a piece, kg'),
+  scaledWeight: z.number().min(0.001).max(20).describe('dough in a piece, kg'),
   parts: z
     .array(
       z.strictObject({
@@ -127,55 +112,21 @@ export const Product = z.strictObject({
     )
     .max(20)
     .default([]),
-  bakeLoss: z.number().min(0).max(60).nullable().default(null).describe('percent; null: that of the process'),
+  bakeLoss: z.number().min(0).max(60).nullable().default(null).describe('percent; null: that of its bake'),
+  way: Steps.nullable().default(null).describe('from the cut on; null: that of all pieces'),
+  over: z
+    .number()
+    .min(0)
+    .max(100)
+    .nullable()
+    .default(null)
+    .describe('percent made over what is ordered; null: as everywhere'),
 });
 export type Product = z.infer<typeof Product>;
 
-/** How an oven is set from a minute of a bake on. */
-export const BakeStage = z.strictObject({
-  from: z.number().min(0).max(240).describe('minutes since it was loaded'),
-  top: z.number().min(50).max(400).nullable().describe('°C from above; null: off'),
-  bottom: z.number().min(50).max(400).nullable().describe('°C from below; null: off'),
-  fan: z.number().min(0).max(100).default(0).describe('percent of the fan'),
-});
-
-export const Process = z.strictObject({
-  /** Desired dough temperature, °C. */
-  ddt: z.number().min(5).max(40),
-  programme: Slug,
-  bulk: RiseWindow,
-  folds: z.strictObject({ count: z.number().int().min(0).max(8), every: z.number().min(5).max(180) }),
-  /** Share of the gas that survives dividing and shaping. */
-  gasKept: z.number().min(0).max(1),
-  /** Minutes of bench rest between pre-shape and shape. */
-  benchRest: z.number().min(0).max(120),
-  shape: z.enum(['round', 'long', 'baguette', 'roll']),
-  /** Proof: rise when loaded, and the temperature around the pieces (null: the room), °C. */
-  proof: z.strictObject({ rise: RiseWindow, around: z.number().min(0).max(45).nullable() }),
-  /** Bake of a piece of `mass` kg of dough: minutes, loading temperature on the stone, minutes of steam. */
-  bake: z.strictObject({
-    mass: z.number().positive().max(20),
-    minutes: z.number().positive().max(240),
-    loadAt: z.number().min(100).max(400),
-    steam: z.number().min(0).max(240),
-    /** Percent of the scaled weight lost while baking. */
-    loss: z.number().min(0).max(40),
-    /** Minutes of the first look and of turning pieces round; null: where it is usual. */
-    look: z.number().min(0).max(240).nullable().default(null),
-    turn: z.number().min(0).max(240).nullable().default(null),
-    /** Core at which the bread is done, °C; null: as its type has it. */
-    core: z.number().min(60).max(100).nullable().default(null),
-    /** Where the heat changes on the way; none: it stays at `loadAt`. */
-    stages: z.array(BakeStage).max(8).default([]),
-  }),
-  /** Core temperature at which the bread may be packed, °C. */
-  packBelow: z.number().min(20).max(60),
-});
-export type Process = z.infer<typeof Process>;
-
 export const FormulaDoc = z
   .strictObject({
-    schema: z.literal(2),
+    schema: z.literal(3),
     name: Name,
     type: z.enum(DOUGH_TYPES),
     lines: z
@@ -194,7 +145,7 @@ export const FormulaDoc = z
       .max(12)
       .default([])
       .describe('pre-ferments, soakers and scalds, the first made first'),
-    steps: z.array(Step).max(8).default([]),
+    additions: z.array(Addition).max(8).default([]),
     branches: z.array(Branch).max(8).default([]),
     coatings: z
       .array(
@@ -210,7 +161,8 @@ export const FormulaDoc = z
     products: z.array(Product).min(1).max(20),
     /** Percent of the dough that stays in bowl and tub. */
     processLoss: z.number().min(0).max(30),
-    process: Process,
+    way: Steps.describe('what the dough goes through, up to its cut'),
+    pieces: Steps.describe('what its pieces go through from there on'),
   })
   .superRefine((doc, context) => {
     const repeat = (path: (string | number)[], names: readonly string[]) => {
@@ -226,30 +178,38 @@ export const FormulaDoc = z
     };
     const ingredients = (lines: readonly { ingredient: string }[]) => lines.map((line) => line.ingredient);
     const slugs = (all: readonly { slug: string }[]) => all.map((each) => each.slug);
-    for (const { path, problem, remedy } of profileProblems(doc.process.bake))
-      context.addIssue({
-        code: 'custom',
-        path: ['process', 'bake', ...path.split('.')],
-        message: `${problem} ${remedy}`,
-      });
+    for (const each of [...wayProblems(doc), ...bakeProblems(doc)]) context.addIssue(refuse(each));
     repeat(['lines'], ingredients(doc.lines));
     doc.parts.forEach((part, index) => repeat(['parts', index, 'lines'], ingredients(part.lines)));
-    doc.steps.forEach((step, index) => repeat(['steps', index, 'lines'], ingredients(step.lines)));
+    doc.additions.forEach((addition, index) =>
+      repeat(['additions', index, 'lines'], ingredients(addition.lines)),
+    );
     doc.branches.forEach((branch, index) => repeat(['branches', index, 'lines'], ingredients(branch.lines)));
     repeat(['products'], slugs(doc.products));
     repeat(['branches'], slugs(doc.branches));
     repeat(['parts'], slugs(doc.parts));
-    repeat(['steps'], slugs(doc.steps));
-    doc.steps.forEach((step, index) => {
-      if (doc.parts.some((part) => part.slug === step.slug))
+    repeat(['additions'], slugs(doc.additions));
+    doc.additions.forEach((addition, index) => {
+      if (doc.parts.some((part) => part.slug === addition.slug))
         context.addIssue({
           code: 'custom',
-          path: ['steps', index],
-          message: `“${step.slug}” stands here twice.`,
+          path: ['additions', index],
+          message: `“${addition.slug}” stands here twice.`,
         });
     });
   });
 export type FormulaDoc = z.infer<typeof FormulaDoc>;
+
+/** Bakes whose moments do not follow one another, at their fields. */
+const bakeProblems = (doc: Pick<FormulaDoc, 'pieces' | 'products'>): Problem[] =>
+  [
+    { list: 'pieces', steps: doc.pieces },
+    ...doc.products.map(({ way }, index) => ({ list: `products.${index}.way`, steps: way ?? [] })),
+  ].flatMap(({ list, steps }) =>
+    steps.flatMap((step, index) =>
+      step.kind === 'bake' ? profileProblems(step).map((each) => place(`${list}.${index}`, each)) : [],
+    ),
+  );
 
 /** A formula with the ingredients that it names. */
 export const Formula = z.strictObject({ doc: FormulaDoc, ingredients: z.array(Ingredient).min(1).max(200) });

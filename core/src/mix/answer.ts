@@ -1,4 +1,5 @@
 import type { Formula } from '../formula/index.ts';
+import { ddtOf } from '../formula/way/index.ts';
 import type { ScaledFormula } from '../formula/scale/index.ts';
 import { good, type Result } from '../problem/index.ts';
 import {
@@ -110,7 +111,7 @@ export function answerMix(
       room: usual('room'),
       bowl: usual('room'),
     },
-    usualDdt: formula.doc.process.ddt,
+    usualDdt: ddtOf(formula.doc),
     factors: sumFactors(masses),
     sources,
     method: doc.method,

@@ -8,6 +8,7 @@ import {
   type ScaledLine,
 } from '../formula/scale/index.ts';
 import { slugOf, type Formula, type Ingredient } from '../formula/index.ts';
+import { autolyseMinutes } from '../formula/way/index.ts';
 import { type Result, good } from '../problem/index.ts';
 import {
   autolyseHeat,
@@ -93,10 +94,7 @@ export function massesOfMix(scaled: ScaledFormula, formula: Formula, holdBackRea
     : 0;
   const rested = step('autolyse').flatMap((each) => each.lines);
   const restedWater = massOfKind(rested, 'water');
-  const minutes = formula.doc.steps.reduce(
-    (sum, each) => sum + (each.kind === 'autolyse' ? (each.minutes ?? 0) : 0),
-    0,
-  );
+  const minutes = autolyseMinutes(formula.doc) ?? 0;
   const left = water - heldBack - restedWater;
   // Only while water is left for the mix can it correct what the rest did to the autolyse.
   const apart = restedWater > 0 && left > 1e-9;

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Formula, Name, PieceOrder, Slug } from '../formula/index.ts';
+import { Formula, Name, PieceOrder, Slug, upcastFormula } from '../formula/index.ts';
 import { WATER_METHODS } from '../water/index.ts';
 
 const Celsius = z.number().min(-40).max(110);
@@ -85,7 +85,7 @@ const Mass = z.number().min(-1000).max(1000);
 export const MixDoc = z.strictObject({
   schema: z.literal(1),
   slug: Slug.describe('of the formula'),
-  formula: Formula,
+  formula: z.preprocess((formula) => upcastFormula(formula), Formula),
   /** Pieces that this batch is for. */
   order: z.array(PieceOrder).max(20),
   /** Base dough of this batch, kg. */

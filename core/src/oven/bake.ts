@@ -9,8 +9,7 @@ const MASS_POWER = 0.67;
  * @returns minutes
  *
  * @example
- * const known = { mass: 0.84, minutes: 42 };
- * assert.ok(bakeMinutes(0.42, { ...quayCountry.doc.process.bake, ...known }) < 42);
+ * assert.ok(bakeMinutes(0.42, { mass: 0.84, minutes: 42 }) < 42);
  */
 export const bakeMinutes = (mass: number, known: { mass: number; minutes: number }): number =>
   known.minutes * (mass / known.mass) ** MASS_POWER;

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { place, parseWith, problem, type Problem, type Result } from '../problem/index.ts';
 import type { Formula } from '../formula/index.ts';
+import { ddtOf } from '../formula/way/index.ts';
 import { ferments } from '../formula/scale/index.ts';
 import { parseTimeOfDay } from '../time/index.ts';
 import { formatTemperature, parseCount, parseTemperature, type TemperatureUnit } from '../units/index.ts';
@@ -46,7 +47,7 @@ export function openingBake(
         .filter(({ kind }) => ferments(kind))
         .map(({ slug, temperature }) => [slug, warm(temperature ?? usual.levain)]),
     ),
-    ddt: warm(doc.process.ddt),
+    ddt: warm(ddtOf(doc)),
     mixer: '',
   };
 }

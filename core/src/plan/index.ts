@@ -1,4 +1,4 @@
-export { type Answer, carriedOver, nearestTo, planAtPace, planning } from './planning.ts';
+export { type Answer, carriedOver, inOrderOf, nearestTo, planAtPace, planning } from './planning.ts';
 export { pinsAfter, remedied, remediesFor, remedyWords } from './remedies.ts';
 export { Remedy } from './remedy.ts';
 export { ScheduleDoc } from './schedule-doc.ts';

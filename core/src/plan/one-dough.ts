@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { type Bakehouse, type Tub, WallClock } from '../bakehouse/index.ts';
 import { type Formula, PieceOrder, Slug } from '../formula/index.ts';
 import { scaleFormula } from '../formula/scale/index.ts';
+import { mainMix } from '../formula/way/index.ts';
 import { type Learned, NOTHING_LEARNED } from '../learned/index.ts';
 import { answerMix, mixWorkings, type MixAnswer, type Mixer } from '../mix/index.ts';
 import { bad, good, problem, type Problem, type Result } from '../problem/index.ts';
@@ -97,7 +98,9 @@ export function dayOfDough(
     doc: {
       ...doc,
       parts: doc.parts.map((part) => ({ ...part, temperature: ask.stands[part.slug] ?? part.temperature })),
-      process: { ...doc.process, ddt: ask.ddt },
+      way: doc.way.map((step) =>
+        step.kind === 'mix' && step.slug === mainMix(doc).slug ? { ...step, to: ask.ddt } : step,
+      ),
     },
   };
   const hand = { skills: ['mix', 'shape', 'oven', 'pack'], shift: { from: '00:00', to: '00:00' } };

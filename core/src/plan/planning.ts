@@ -7,7 +7,15 @@ import {
   type RiseFault,
 } from './checker/index.ts';
 import { SLOT, type Table } from '../dough/index.ts';
-import type { Certificate, Cost, Instance, Schedule } from './instance/index.ts';
+import {
+  endOf,
+  levelsOf,
+  windowAt,
+  type Certificate,
+  type Cost,
+  type Instance,
+  type Schedule,
+} from './instance/index.ts';
 import type { Network } from './network/index.ts';
 import { crowded, domainsOf, search, whyImpossible, type Progress } from './planner/index.ts';
 
@@ -233,6 +241,43 @@ function* nearestOf(day: Instance, best: Schedule, seed: number): Generator<void
     if (nearest.tasks.every((placed) => placed !== null)) break;
   }
   return nearest;
+}
+
+/**
+ * A kept plan for the network of its day as it is made now: versions of before put tasks in another order.
+ *
+ * @param kept its tasks as they were numbered then; those that are not told stand where they did
+ * @returns null where it has not the same tasks
+ */
+export function inOrderOf(
+  { instance }: Network,
+  schedule: Schedule,
+  kept: readonly { readonly id: string; readonly index: number }[],
+): Schedule | null {
+  const { tasks, arcs } = instance;
+  if (schedule.tasks.length !== tasks.length) return null;
+  if (kept.every(({ id, index }) => tasks[index]?.id === id))
+    return schedule.ways.length === arcs.length ? schedule : null;
+  const at = new Map(kept.map(({ id, index }) => [id, index]));
+  if (tasks.some(({ id }) => !at.has(id))) return null;
+  const placed: Schedule = {
+    tasks: tasks.map(({ id }) => schedule.tasks[at.get(id) ?? -1] ?? null),
+    ways: arcs.map(() => 0),
+  };
+  const levels = levelsOf(instance, placed);
+  // Of several ways to wait it is the one that its wait is within.
+  const ways = arcs.map(({ from, to, ways: all }) => {
+    const [earlier, later] = [placed.tasks[from], placed.tasks[to]];
+    if (!earlier || !later) return 0;
+    const end = endOf(instance, from, earlier);
+    const wait = later.start - end;
+    const found = all.findIndex((way) => {
+      const window = windowAt(instance, way, levels[from] ?? 0, end);
+      return window !== null && wait >= window.earliest && wait <= window.latest;
+    });
+    return Math.max(0, found);
+  });
+  return { ...placed, ways };
 }
 
 /** A plan of one network carried over to another of nearly the same day: tasks and ways by their names. */

@@ -1,7 +1,17 @@
 import { localTime } from '../time/index.ts';
 import { formatDuration, formatNumber } from '../units/index.ts';
 import { ferments } from '../formula/scale/index.ts';
-import type { Formula } from '../formula/index.ts';
+import type { Formula, FormulaDoc } from '../formula/index.ts';
+import {
+  alsoCold,
+  firstOf,
+  mayRetard,
+  piecesOf,
+  proofAt,
+  proofingAt,
+  withOwnWay,
+  withSteps,
+} from '../formula/way/index.ts';
 import { warmestProof, SKILLS, type Skill } from '../bakehouse/index.ts';
 import { SLOT } from '../dough/index.ts';
 import type { DayInput, Pin } from './demand/index.ts';
@@ -20,6 +30,12 @@ export function remedied(input: DayInput, remedy: Remedy): DayInput {
   const withFloor = (floor: Partial<DayInput['bakehouse']['floor']>): DayInput => ({
     ...input,
     bakehouse: { ...bakehouse, floor: { ...bakehouse.floor, ...floor } },
+  });
+  const withFormula = (slug: string, change: (doc: FormulaDoc) => FormulaDoc): DayInput => ({
+    ...input,
+    formulas: input.formulas.map((each) =>
+      each.slug === slug ? { ...each, formula: { ...each.formula, doc: change(each.formula.doc) } } : each,
+    ),
   });
   const { floor } = bakehouse;
   switch (remedy.kind) {
@@ -40,17 +56,12 @@ export function remedied(input: DayInput, remedy: Remedy): DayInput {
       };
     case 'more':
       return withFloor(moreOf(floor, remedy.of, remedy.count));
-    case 'cold': {
-      const { formula, product } = remedy;
-      const known = floor.products.some((each) => each.formula === formula && each.product === product);
-      return withFloor({
-        products: known
-          ? floor.products.map((each) =>
-              each.formula === formula && each.product === product ? { ...each, retard: true } : each,
-            )
-          : floor.products,
-      });
-    }
+    case 'cold':
+      return withFormula(remedy.formula, (doc) =>
+        withOwnWay(doc, remedy.product, (steps) =>
+          steps.map((step) => (step.kind === 'proof' ? alsoCold(step) : step)),
+        ),
+      );
     case 'again':
       return { ...input, again: [...new Set([...input.again, remedy.formula])] };
     case 'share':
@@ -65,23 +76,10 @@ export function remedied(input: DayInput, remedy: Remedy): DayInput {
         return withFloor({
           proofBox: { ...floor.proofBox, temperature: floor.proofBox.temperature + remedy.by },
         });
-      return {
-        ...input,
-        formulas: input.formulas.map((each) => {
-          const { doc } = each.formula;
-          const { proof } = doc.process;
-          const around = (proof.around ?? bakehouse.usual.room) + remedy.by;
-          return each.slug === remedy.formula
-            ? {
-                ...each,
-                formula: {
-                  ...each.formula,
-                  doc: { ...doc, process: { ...doc.process, proof: { ...proof, around } } },
-                },
-              }
-            : each;
-        }),
-      };
+      return withFormula(remedy.formula, (doc) => {
+        const around = (proofAt(doc, doc.products[0]?.slug ?? '') ?? bakehouse.usual.room) + remedy.by;
+        return withSteps(doc, (step) => proofingAt(step, around));
+      });
     case 'lighter':
       return {
         ...input,
@@ -141,8 +139,8 @@ export function remedyWords(input: DayInput, remedy: Remedy): string {
     case 'cold':
       return `${remedy.name} may proof in the cold`;
     case 'proof': {
-      const proof = input.formulas.find(({ slug }) => slug === remedy.formula)?.formula.doc.process.proof;
-      const to = proofOf(input, proof?.around ?? null) + remedy.by;
+      const doc = input.formulas.find(({ slug }) => slug === remedy.formula)?.formula.doc;
+      const to = proofOf(input, doc ? proofAt(doc, doc.products[0]?.slug ?? '') : null) + remedy.by;
       if (input.bakehouse.floor.proofBox?.temperature) return `The proof box stands at ${formatNumber(to, 0)} °C`;
       return `${nameOf(remedy.formula)} proofs ${remedy.by > 0 ? 'warmer' : 'colder'}, at ${formatNumber(to, 0)} °C`;
     }
@@ -207,14 +205,14 @@ export function remediesFor(input: DayInput, network: Network, answer: Answer): 
     if (!dough) continue;
     const { doc } = dough.formula;
     const { culture = 0 } = network.models.find((model) => model.key === key)?.leavening ?? {};
-    const around = proofOf(input, doc.process.proof.around);
+    const around = proofOf(input, proofAt(doc, dough.order[0]?.product ?? ''));
     if (around + 2 <= warmestProof(doc.type, culture > 0))
       remedies.push({ kind: 'proof', formula: dough.slug, by: 2 });
     if (floor.retarder)
       for (const { product } of dough.order) {
-        const known = floor.products.find((each) => each.formula === dough.slug && each.product === product);
         const name = doc.products.find(({ slug }) => slug === product)?.name ?? product;
-        if (known && !known.retard) remedies.push({ kind: 'cold', formula: dough.slug, product, name });
+        if (firstOf(piecesOf(doc, product), 'proof') && !mayRetard(doc, product))
+          remedies.push({ kind: 'cold', formula: dough.slug, product, name });
       }
     for (const minutes of [30, 60, 120, 240]) remedies.push({ kind: 'later', formula: dough.slug, minutes });
     if (trouble.things.length > 0) remedies.push({ kind: 'lighter', formula: dough.slug, percent: 10 });

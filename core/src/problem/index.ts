@@ -87,9 +87,25 @@ function problemsOfIssue(issue: Issue, value: unknown): Problem[] {
         'Compare it with the example of this endpoint.',
       );
     default:
-      return at(issue.message, 'Compare it with the example of this endpoint.');
+      return own(issue) ?? at(issue.message, 'Compare it with the example of this endpoint.');
   }
 }
+
+/** Problems of a check that is our own come through as they are. @see refuse */
+function own(issue: Issue): Problem[] | null {
+  const { problem: text, remedy } = (issue.code === 'custom' && issue.params) || {};
+  return typeof text === 'string' && typeof remedy === 'string'
+    ? [problem(issue.path.join('.'), text, remedy)]
+    : null;
+}
+
+/** A problem as an issue of a schema, for its `superRefine`. */
+export const refuse = ({ path, problem: text, remedy }: Problem) => ({
+  code: 'custom' as const,
+  path: path.split('.'),
+  message: `${text} ${remedy}`,
+  params: { problem: text, remedy },
+});
 
 const counted = (origin: string): string =>
   origin === 'string' ? ' characters' : origin === 'array' ? ' entries' : '';

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { DOUGH_TYPES, EXTRA_USES, PART_KINDS, STEP_KINDS, type PartKind } from '../formula/index.ts';
+import { ADDITION_KINDS, DOUGH_TYPES, EXTRA_USES, PART_KINDS, type PartKind } from '../formula/index.ts';
+import { StepDrafts } from './way-draft.ts';
 
 const Text = z.string().max(300);
 const Short = z.string().max(80);
@@ -25,7 +26,7 @@ export type SheetRow = z.infer<typeof SheetRow>;
 export const SheetStage = z.strictObject({
   slug: Short,
   name: Text,
-  kind: z.enum([...PART_KINDS, ...STEP_KINDS]),
+  kind: z.enum([...PART_KINDS, ...ADDITION_KINDS]),
   into: Short,
   /** Parts of new flour to 1 of seed; empty: no seed. */
   seed: Text,
@@ -34,7 +35,6 @@ export const SheetStage = z.strictObject({
   loss: Text,
   temperature: Text,
   hours: Text,
-  minutes: Text,
   ripeness: Rise,
 });
 export type SheetStage = z.infer<typeof SheetStage>;
@@ -49,6 +49,9 @@ export const SheetProduct = z.strictObject({
     .array(z.strictObject({ dough: Short, role: z.enum(['whole', 'core', 'wrapper']), percent: Text }))
     .max(6),
   extras: z.array(z.strictObject({ use: z.enum(EXTRA_USES), ingredient: Text, mass: Text })).max(20),
+  /** From the cut on; null: as all pieces. */
+  way: StepDrafts.nullable().default(null),
+  over: Text.default(''),
 });
 export type SheetProduct = z.infer<typeof SheetProduct>;
 
@@ -68,41 +71,12 @@ export const FormulaDraft = z.strictObject({
   coatings: z.array(z.strictObject({ use: z.enum(EXTRA_USES), ingredient: Text, perKilogram: Text })).max(12),
   products: z.array(SheetProduct).max(20),
   processLoss: Text,
-  process: z.strictObject({
-    ddt: Text,
-    programme: Text,
-    bulk: Rise,
-    folds: Text,
-    foldEvery: Text,
-    gasKept: Text,
-    benchRest: Text,
-    shape: z.enum(['round', 'long', 'baguette', 'roll']),
-    proof: Rise,
-    around: Text,
-    bakeMass: Text,
-    bakeMinutes: Text,
-    loadAt: Text,
-    steam: Text,
-    bakeLoss: Text,
-    look: Text.default(''),
-    turn: Text.default(''),
-    core: Text.default(''),
-    stages: z
-      .array(z.strictObject({ from: Text, top: Text, bottom: Text, fan: Text }))
-      .max(8)
-      .default([]),
-    packBelow: Text,
-  }),
+  /** What the dough goes through up to its cut, and its pieces from there on. */
+  way: StepDrafts,
+  pieces: StepDrafts,
 });
 export type FormulaDraft = z.infer<typeof FormulaDraft>;
 
 /** Whether a stage is made before the mix: a pre-ferment, soaker or scald. */
 export const isPart = (kind: SheetStage['kind']): kind is PartKind =>
   (PART_KINDS as readonly string[]).includes(kind);
-
-/** A number as it stands in a cell: at most ten decimals, and never as a power of ten. */
-export const cellText = (value: number): string =>
-  value
-    .toFixed(10)
-    .replace(/\.?0+$/, '')
-    .replace(/^-0$/, '0');

@@ -1,6 +1,8 @@
 import { parseAmount } from '../units/index.ts';
 import type { RowNumbers, SheetNumbers } from './cells.ts';
-import { cellText, isPart, MIX_CELL, type FormulaDraft, type SheetRow, type SheetStage } from './draft.ts';
+import { cellText } from './cell-text.ts';
+import { isPart, MIX_CELL, type FormulaDraft, type SheetRow, type SheetStage } from './draft.ts';
+import { withoutAddition, withWetting } from './way-edit.ts';
 import { slugOf } from '../formula/index.ts';
 import { emptyStage } from './write.ts';
 
@@ -199,7 +201,7 @@ export function moved<T>(list: readonly T[], from: number, to: number): T[] {
   return list.toSpliced(from, 1).toSpliced(to, 0, item);
 }
 
-/** Adds a stage. Pre-ferments and soakers stand before the steps of the mix, an autolyse before the other steps. */
+/** Adds a stage. Pre-ferments and soakers stand before the additions to the mix; an autolyse before the others, and it is wetted and rests. */
 export function addStage(draft: FormulaDraft, kind: SheetStage['kind'], name: string): FormulaDraft {
   const wanted = slugOf(name) || kind;
   let slug = wanted;
@@ -208,12 +210,14 @@ export function addStage(draft: FormulaDraft, kind: SheetStage['kind'], name: st
   const rank = (stage: { kind: SheetStage['kind'] }) =>
     isPart(stage.kind) ? 0 : stage.kind === 'autolyse' ? 1 : 2;
   const at = draft.stages.findLastIndex((stage) => rank(stage) <= rank({ kind })) + 1;
-  return { ...draft, stages: draft.stages.toSpliced(at, 0, emptyStage(slug, name, kind)) };
+  const way = kind === 'autolyse' ? withWetting(draft.way, slug) : draft.way;
+  return { ...draft, stages: draft.stages.toSpliced(at, 0, emptyStage(slug, name, kind)), way };
 }
 
 /** Takes a stage away with its column; what it held is left to the mix, what went into it goes into the mix. */
 export const removeStage = (draft: FormulaDraft, slug: string): FormulaDraft => ({
   ...draft,
+  way: withoutAddition(draft.way, slug),
   stages: draft.stages
     .filter((stage) => stage.slug !== slug)
     .map((stage) => (stage.into === slug ? { ...stage, into: 'mix' } : stage)),

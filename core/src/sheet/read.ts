@@ -10,6 +10,7 @@ import {
 } from '../units/index.ts';
 import { isBlank, numbersOf, type Larder, type RowsRead, type SheetNumbers } from './cells.ts';
 import { isPart, type FormulaDraft, type RiseDraft, type SheetStage } from './draft.ts';
+import { readSteps, whereTyped, type StepDraft } from './way-draft.ts';
 
 /** A formula that was read from its sheet and can be made. */
 export interface ReadFormula {
@@ -29,7 +30,7 @@ export interface ReadSheet {
  * @param unit the unit of a bare temperature
  * @param before rows read before with the same larder
  * @returns the numbers, and the formula or its problems at the cells of the sheet: `rows.2.total`, `rows.0.poolish`,
- *   `rows.3.mix`, `stages.1.seed`, `products.0.scaledWeight`, `process.ddt`
+ *   `rows.3.mix`, `stages.1.seed`, `products.0.scaledWeight`, `way.1.fields.to`
  *
  * @example
  * const sheet = readSheet(draftOfFormula(quayCountry, '°C'), new Larder(quayCountry.ingredients), '°C');
@@ -93,7 +94,7 @@ function docOf(draft: FormulaDraft, numbers: SheetNumbers, read: Fields): unknow
   draft.stages.forEach(({ name }, index) => unnamed(`stages.${index}`, `Stage ${index + 1}`, name));
   const usedSlugs = new Set<string>();
   return {
-    schema: 2,
+    schema: 3,
     name: draft.name.trim(),
     type: draft.type,
     lines: filled.map(({ row, index }) => ({
@@ -113,18 +114,8 @@ function docOf(draft: FormulaDraft, numbers: SheetNumbers, read: Fields): unknow
           ]
         : [],
     ),
-    steps: draft.stages.flatMap((stage, index) =>
-      isPart(stage.kind)
-        ? []
-        : [
-            {
-              slug: stage.slug,
-              name: stage.name.trim(),
-              kind: stage.kind,
-              lines: linesOf(stage.slug),
-              minutes: read.optional(`stages.${index}.minutes`, stage.minutes, parseNumber),
-            },
-          ],
+    additions: draft.stages.flatMap(({ slug, name, kind }) =>
+      isPart(kind) ? [] : [{ slug, name: name.trim(), kind, lines: linesOf(slug) }],
     ),
     branches: draft.branches.map((branch, index) => ({
       slug: branch.slug,
@@ -150,9 +141,12 @@ function docOf(draft: FormulaDraft, numbers: SheetNumbers, read: Fields): unknow
         ingredient: read.ingredient(`products.${index}.extras.${place}.ingredient`, extra.ingredient),
         mass: read.mass(`products.${index}.extras.${place}.mass`, extra.mass),
       })),
+      way: product.way && read.steps(`products.${index}.way`, product.way),
+      over: read.optional(`products.${index}.over`, product.over, parsePercent),
     })),
     processLoss: read.percent('processLoss', draft.processLoss),
-    process: processFields(draft, read),
+    way: read.steps('way', draft.way),
+    pieces: read.steps('pieces', draft.pieces),
   };
 }
 
@@ -178,44 +172,6 @@ function partFields(
   };
 }
 
-function processFields({ process }: FormulaDraft, read: Fields) {
-  const at = (field: string) => `process.${field}`;
-  const number = (field: Exclude<keyof typeof process, 'bulk' | 'proof' | 'stages'>) =>
-    read.number(at(field), process[field]);
-  const degrees = (field: 'ddt' | 'loadAt' | 'packBelow') => read.temperature(at(field), process[field]);
-  const kept = read.percent(at('gasKept'), process.gasKept);
-  return {
-    ddt: degrees('ddt'),
-    programme: process.programme,
-    bulk: read.rise(at('bulk'), process.bulk),
-    folds: { count: number('folds'), every: number('foldEvery') },
-    gasKept: kept === undefined ? undefined : kept / 100,
-    benchRest: number('benchRest'),
-    shape: process.shape,
-    proof: {
-      rise: read.rise(at('proof'), process.proof),
-      around: read.optional(at('around'), process.around, read.asTemperature),
-    },
-    bake: {
-      mass: read.mass(at('bakeMass'), process.bakeMass),
-      minutes: number('bakeMinutes'),
-      loadAt: degrees('loadAt'),
-      steam: number('steam'),
-      loss: read.percent(at('bakeLoss'), process.bakeLoss),
-      look: read.optional(at('look'), process.look, parseNumber),
-      turn: read.optional(at('turn'), process.turn, parseNumber),
-      core: read.optional(at('core'), process.core, read.asTemperature),
-      stages: process.stages.map(({ from, top, bottom, fan }, index) => ({
-        from: read.number(at(`stages.${index}.from`), from),
-        top: read.optional(at(`stages.${index}.top`), top, read.asTemperature),
-        bottom: read.optional(at(`stages.${index}.bottom`), bottom, read.asTemperature),
-        fan: read.optional(at(`stages.${index}.fan`), fan, parsePercent) ?? 0,
-      })),
-    },
-    packBelow: degrees('packBelow'),
-  };
-}
-
 /** Reads fields one by one and gathers what cannot be read, each at its place. */
 class Fields {
   readonly problems: Problem[] = [];
@@ -225,9 +181,10 @@ class Fields {
     private readonly unit: TemperatureUnit,
   ) {}
 
-  private read<T>(path: string, result: Result<T>): T | undefined {
+  /** @param path null: the problems say themselves where they are */
+  private read<T>(path: string | null, result: Result<T>): T | undefined {
     if (result.ok) return result.value;
-    this.problems.push(...result.problems.map((each) => ({ ...each, path })));
+    this.problems.push(...result.problems.map((each) => (path === null ? each : { ...each, path })));
     return undefined;
   }
 
@@ -241,6 +198,8 @@ class Fields {
   optional(path: string, text: string, parse: (text: string) => Result<number>): number | null | undefined {
     return text.trim() === '' ? null : this.read(path, parse(text));
   }
+
+  steps = (list: string, steps: readonly StepDraft[]) => this.read(null, readSteps(list, steps, this.unit));
 
   rise(path: string, { earliest, best, latest }: RiseDraft) {
     return {
@@ -284,7 +243,7 @@ function inTheSheet(each: Problem, draft: FormulaDraft, doc?: FormulaDoc): Probl
   const rowOf = (slug: string | undefined) =>
     filled[doc?.lines.findIndex((line) => line.ingredient === slug) ?? -1] ?? filled[0] ?? 0;
   const partStages = draft.stages.flatMap((stage, index) => (isPart(stage.kind) ? [index] : []));
-  const stepStages = draft.stages.flatMap((stage, index) => (isPart(stage.kind) ? [] : [index]));
+  const additionStages = draft.stages.flatMap((stage, index) => (isPart(stage.kind) ? [] : [index]));
   const [head = '', first = '', second, third, ...rest] = each.path.split('.');
   const at = (path: string): Problem => ({ ...each, path });
   if (head === 'lines')
@@ -294,34 +253,16 @@ function inTheSheet(each: Problem, draft: FormulaDraft, doc?: FormulaDoc): Probl
         : `rows.${filled[Number(first)] ?? 0}.${second === 'percent' ? 'total' : 'ingredient'}`,
     );
   if (head === 'mix') return at(`rows.${rowOf(first)}.mix`);
-  if (head === 'parts' || head === 'steps') {
-    const index = (head === 'parts' ? partStages : stepStages)[Number(first)] ?? 0;
-    const line = (head === 'parts' ? doc?.parts : doc?.steps)?.[Number(first)]?.lines[Number(third)];
+  if (head === 'parts' || head === 'additions') {
+    const index = (head === 'parts' ? partStages : additionStages)[Number(first)] ?? 0;
+    const line = (head === 'parts' ? doc?.parts : doc?.additions)?.[Number(first)]?.lines[Number(third)];
     if (second === 'lines' && line)
       return at(`rows.${rowOf(line.ingredient)}.${draft.stages[index]?.slug ?? ''}`);
     return at(
       ['stages', index, second ?? 'name', third, ...rest].filter((part) => part !== undefined).join('.'),
     );
   }
-  if (head === 'process')
-    return first === 'bake' && second === 'stages'
-      ? at(['process', second, third, ...rest].join('.'))
-      : at(`process.${PROCESS_FIELDS[[first, second].filter(Boolean).join('.')] ?? each.path.slice(8)}`);
-  return each;
+  if (head === 'way' || head === 'pieces') return whereTyped(each, head, draft[head]);
+  const product = head === 'products' && second === 'way' ? draft.products[Number(first)] : undefined;
+  return product?.way ? whereTyped(each, `products.${first}.way`, product.way) : each;
 }
-
-/** Where fields of the process stand in the sheet, if not under their own name. */
-const PROCESS_FIELDS: Readonly<Record<string, string>> = {
-  'folds.count': 'folds',
-  'folds.every': 'foldEvery',
-  'proof.rise': 'proof',
-  'proof.around': 'around',
-  'bake.mass': 'bakeMass',
-  'bake.minutes': 'bakeMinutes',
-  'bake.loadAt': 'loadAt',
-  'bake.steam': 'steam',
-  'bake.loss': 'bakeLoss',
-  'bake.look': 'look',
-  'bake.turn': 'turn',
-  'bake.core': 'core',
-};

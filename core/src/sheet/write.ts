@@ -1,7 +1,10 @@
-import { USUAL_RIPENESS, USUAL_WINDOWS } from '../formula/facts/index.ts';
-import type { DoughType, Formula, FormulaDoc, Part, RiseWindow, Step } from '../formula/index.ts';
+import { USUAL_RIPENESS } from '../formula/facts/index.ts';
+import type { DoughType, Formula, Part, RiseWindow } from '../formula/index.ts';
+import { firstOf, usualPieces, usualWay, type Step } from '../formula/way/index.ts';
 import { formatTemperature, type TemperatureUnit } from '../units/index.ts';
-import { cellText, isPart, type FormulaDraft, type RiseDraft, type SheetStage } from './draft.ts';
+import { cellText } from './cell-text.ts';
+import { draftOfStep, type StepDraft } from './way-draft.ts';
+import { isPart, type FormulaDraft, type RiseDraft, type SheetStage } from './draft.ts';
 
 const grams = (kg: number): string => `${cellText(kg * 1000)} g`;
 /** With its unit, so that it says the same to readers of °C and °F. */
@@ -17,7 +20,10 @@ const riseDraft = (rise: RiseWindow | null): RiseDraft =>
 /** Writes a formula into a sheet. Reading the sheet gives the same formula back. */
 export function draftOfFormula({ doc, ingredients }: Formula, unit: TemperatureUnit): FormulaDraft {
   const nameOf = (slug: string) => ingredients.find((each) => each.slug === slug)?.name ?? slug;
-  const stages = [...doc.parts.map((part) => stageOfPart(part, nameOf, unit)), ...doc.steps.map(stageOfStep)];
+  const stages = [
+    ...doc.parts.map((part) => stageOfPart(part, nameOf, unit)),
+    ...doc.additions.map(({ slug, name, kind }) => emptyStage(slug, name, kind)),
+  ];
   return {
     name: doc.name,
     type: doc.type,
@@ -27,7 +33,7 @@ export function draftOfFormula({ doc, ingredients }: Formula, unit: TemperatureU
       group: line.group,
       total: cellText(line.percent),
       cells: Object.fromEntries(
-        [...doc.parts, ...doc.steps].flatMap(({ slug, lines }) =>
+        [...doc.parts, ...doc.additions].flatMap(({ slug, lines }) =>
           lines
             .filter(({ ingredient }) => ingredient === line.ingredient)
             .map(({ percent }) => [slug, cellText(percent)]),
@@ -60,11 +66,17 @@ export function draftOfFormula({ doc, ingredients }: Formula, unit: TemperatureU
         ingredient: nameOf(ingredient),
         mass: grams(mass),
       })),
+      way: product.way && draftOfSteps(product.way, unit),
+      over: orEmpty(product.over, cellText),
     })),
     processLoss: cellText(doc.processLoss),
-    process: processDraft(doc.process, unit),
+    way: draftOfSteps(doc.way, unit),
+    pieces: draftOfSteps(doc.pieces, unit),
   };
 }
+
+const draftOfSteps = (steps: readonly Step[], unit: TemperatureUnit): StepDraft[] =>
+  steps.map((step) => draftOfStep(step, unit));
 
 function stageOfPart(part: Part, nameOf: (slug: string) => string, unit: TemperatureUnit): SheetStage {
   return {
@@ -81,15 +93,9 @@ function stageOfPart(part: Part, nameOf: (slug: string) => string, unit: Tempera
     loss: part.loss === 0 ? '' : cellText(part.loss),
     temperature: orEmpty(part.temperature, (celsius) => warm(celsius, unit)),
     hours: orEmpty(part.hours, cellText),
-    minutes: '',
     ripeness: riseDraft(part.ripeness),
   };
 }
-
-const stageOfStep = (step: Step): SheetStage => ({
-  ...emptyStage(step.slug, step.name, step.kind),
-  minutes: orEmpty(step.minutes, cellText),
-});
 
 /** A stage with nothing entered but its name. A pre-ferment begins with the ripeness that is usual for its kind. */
 export function emptyStage(slug: string, name: string, kind: SheetStage['kind']): SheetStage {
@@ -111,96 +117,13 @@ export function emptyStage(slug: string, name: string, kind: SheetStage['kind'])
     loss: '',
     temperature: '',
     hours: '',
-    minutes: '',
     ripeness: riseDraft(isPart(kind) ? (ripeness[kind] ?? null) : null),
-  };
-}
-
-function processDraft(process: FormulaDoc['process'], unit: TemperatureUnit): FormulaDraft['process'] {
-  const { bake, proof, folds } = process;
-  return {
-    ddt: warm(process.ddt, unit),
-    programme: process.programme,
-    bulk: riseDraft(process.bulk),
-    folds: cellText(folds.count),
-    foldEvery: cellText(folds.every),
-    gasKept: cellText(process.gasKept * 100),
-    benchRest: cellText(process.benchRest),
-    shape: process.shape,
-    proof: riseDraft(proof.rise),
-    around: orEmpty(proof.around, (celsius) => warm(celsius, unit)),
-    bakeMass: grams(bake.mass),
-    bakeMinutes: cellText(bake.minutes),
-    loadAt: warm(bake.loadAt, unit),
-    steam: cellText(bake.steam),
-    bakeLoss: cellText(bake.loss),
-    look: orEmpty(bake.look, cellText),
-    turn: orEmpty(bake.turn, cellText),
-    core: orEmpty(bake.core, (celsius) => warm(celsius, unit)),
-    stages: bake.stages.map(({ from, top, bottom, fan }) => ({
-      from: cellText(from),
-      top: orEmpty(top, (celsius) => warm(celsius, unit)),
-      bottom: orEmpty(bottom, (celsius) => warm(celsius, unit)),
-      fan: fan === 0 ? '' : cellText(fan),
-    })),
-    packBelow: warm(process.packBelow, unit),
-  };
-}
-
-const NEW_PROCESS: Readonly<
-  Record<
-    DoughType,
-    {
-      ddt: number;
-      shape: FormulaDoc['process']['shape'];
-      mass: number;
-      minutes: number;
-      loadAt: number;
-      loss: number;
-    }
-  >
-> = {
-  hearth: { ddt: 25, shape: 'round', mass: 0.84, minutes: 42, loadAt: 245, loss: 14 },
-  baguette: { ddt: 24, shape: 'baguette', mass: 0.34, minutes: 24, loadAt: 250, loss: 21 },
-  durum: { ddt: 25, shape: 'long', mass: 0.62, minutes: 34, loadAt: 240, loss: 15 },
-  tin: { ddt: 26, shape: 'long', mass: 0.78, minutes: 36, loadAt: 220, loss: 11 },
-  enriched: { ddt: 26, shape: 'roll', mass: 0.085, minutes: 14, loadAt: 200, loss: 12 },
-  laminated: { ddt: 22, shape: 'roll', mass: 0.066, minutes: 18, loadAt: 195, loss: 16 },
-  rye: { ddt: 29, shape: 'long', mass: 1.05, minutes: 62, loadAt: 240, loss: 11 },
-  rolls: { ddt: 24, shape: 'roll', mass: 0.09, minutes: 15, loadAt: 230, loss: 14 },
-};
-
-/** The process that a new formula of a type begins with. Windows: domain section 6; the rest chosen for Jovet from practice. */
-export function newProcess(type: DoughType, programme: string): FormulaDoc['process'] {
-  const { ddt, shape, mass, minutes, loadAt, loss } = NEW_PROCESS[type];
-  const lean = type === 'hearth' || type === 'baguette' || type === 'durum';
-  return {
-    ddt,
-    programme,
-    bulk: USUAL_WINDOWS[type].bulk,
-    folds: { count: lean ? 2 : 0, every: 40 },
-    gasKept: lean ? 0.7 : 0.3,
-    benchRest: type === 'rye' ? 0 : 20,
-    shape,
-    proof: { rise: USUAL_WINDOWS[type].loading, around: null },
-    bake: {
-      mass,
-      minutes,
-      loadAt,
-      steam: lean || type === 'rye' ? 10 : 0,
-      loss,
-      look: null,
-      turn: null,
-      core: null,
-      stages: [],
-    },
-    packBelow: 35,
   };
 }
 
 /** An empty sheet: one flour, water and salt to begin with, and one product. */
 export function newDraft(type: DoughType, programme: string, unit: TemperatureUnit): FormulaDraft {
-  const process = newProcess(type, programme);
+  const pieces = usualPieces(type);
   return {
     name: '',
     type,
@@ -213,18 +136,24 @@ export function newDraft(type: DoughType, programme: string, unit: TemperatureUn
         id: 'p1',
         slug: '',
         name: '',
-        scaledWeight: grams(process.bake.mass),
+        scaledWeight: grams(firstOf(pieces, 'bake')?.mass ?? 0.5),
         bakeLoss: '',
         parts: [],
         extras: [],
+        way: null,
+        over: '',
       },
     ],
     processLoss: '2',
-    process: processDraft(process, unit),
+    way: draftOfSteps(usualWay(type, programme), unit),
+    pieces: draftOfSteps(pieces, unit),
   };
 }
 
-/** The draft of another type of dough: the process of the new type, everything else as it was typed. */
+/** The draft of another type of dough: the usual way of the new type, everything else as it was typed. */
 export function ofType(draft: FormulaDraft, type: DoughType, unit: TemperatureUnit): FormulaDraft {
-  return { ...draft, type, process: processDraft(newProcess(type, draft.process.programme), unit) };
+  const programme =
+    draft.way.flatMap(({ kind, fields }) => (kind === 'mix' && fields.programme) || [])[0] ?? '';
+  const way = draftOfSteps(usualWay(type, programme), unit);
+  return { ...draft, type, way, pieces: draftOfSteps(usualPieces(type), unit) };
 }

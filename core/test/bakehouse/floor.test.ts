@@ -11,8 +11,7 @@ describe('the floor of a bakehouse in fields', () => {
     for (const unit of ['°C', '°F'] as const) {
       const read = must(parseFloor(draftOfFloor(bakehouse, unit), bakehouse, unit));
       assert.deepEqual(read.floor.hands, bakehouse.floor.hands);
-      assert.deepEqual(read.floor.products, bakehouse.floor.products);
-      assert.deepEqual(read.floor.doughs, bakehouse.floor.doughs);
+      assert.deepEqual(read.floor.packWithin, bakehouse.floor.packWithin);
       assert.deepEqual(read.floor.holders, bakehouse.floor.holders);
       assert.deepEqual(read.floor.oven, bakehouse.floor.oven);
       assert.deepEqual(read.rates, bakehouse.rates);
@@ -44,24 +43,23 @@ describe('the floor of a bakehouse in fields', () => {
     assert.ok('things.decks' in decks, JSON.stringify(decks));
   });
 
-  it('how a dough stands is read, and said where it is not', () => {
+  it('racks, and how long bread may lie, are read', () => {
     const draft = draftOfFloor(bakehouse, '°C');
-    const blank = { formula: 'oat-tin', coldAfter: '', folds: '', turns: '', rest: '' };
-    const floorOf = (line: Partial<typeof blank>) =>
-      parseFloor({ ...draft, doughs: [{ ...blank, ...line }] }, bakehouse, '°C');
-    assert.deepEqual(must(floorOf({})).floor.doughs, []);
-    assert.deepEqual(must(floorOf({ folds: '50 %, 0.3', turns: '2', rest: '25' })).floor.doughs, [
-      {
-        formula: 'oat-tin', coldAfter: null, turns: { count: 2, rest: 25 },
-        folds: [{ by: 'share', at: 50 }, { by: 'rise', at: 0.3 }],
-      },
-    ]); // prettier-ignore
-    assert.ok('doughs.0.folds' in problemsOf(floorOf({ folds: 'half' })));
-    assert.ok('doughs.0.turns' in problemsOf(floorOf({ turns: '20', rest: '30' })));
-    assert.ok('doughs.0.rest' in problemsOf(floorOf({ turns: '3', rest: '' })));
-    const racks = { ...draft.things, racks: '4', onRack: '25 kg' };
-    assert.deepEqual(must(parseFloor({ ...draft, things: racks }, bakehouse, '°C')).floor.racks, { count: 4, bread: 25 });
-  }); // prettier-ignore
+    const things = { ...draft.things, racks: '4', onRack: '25 kg', packWithin: '3.5' };
+    const { floor } = must(parseFloor({ ...draft, things }, bakehouse, '°C'));
+    assert.deepEqual(floor.racks, { count: 4, bread: 25 });
+    assert.deepEqual(floor.packWithin, { rye: 24, other: 3.5 });
+    const never = { ...things, packWithin: '0' };
+    assert.ok('things.packWithin' in problemsOf(parseFloor({ ...draft, things: never }, bakehouse, '°C')));
+  });
+
+  it('what a bakehouse of before said of how doughs are made is no part of it any more', () => {
+    const before = {
+      ...bakehouse,
+      floor: { ...bakehouse.floor, doughs: [{ formula: 'oat-tin', coldAfter: 60 }], products: [] },
+    };
+    assert.deepEqual(Bakehouse.parse(before), bakehouse);
+  });
 
   it('spans are read as people write them', () => {
     assert.deepEqual(must(parseSpan('2-10.30')), { from: '02:00', to: '10:30' });

@@ -15,7 +15,7 @@ import { factsOf } from '@jovet/core/formula/facts';
 import { scaleTo } from '@jovet/core/formula/scale';
 import { upcastFormulaDoc } from '@jovet/core/formula';
 import { draftOfFormula, Larder, readSheet } from '@jovet/core/sheet';
-import { DEMO_FORMULAS, demoFormula, larder, must, problemsOf, quayCountry } from '../demo.ts';
+import { DEMO_FORMULAS, demoFormula, larder, must, problemsOf, quayCountry, beforeSteps } from '../demo.ts';
 
 const shelves = new Larder(larder);
 
@@ -136,7 +136,7 @@ test('a formula of the first schema is read as one of today', () => {
     },
     products: [{ slug: 'quay-loaf', name: 'Quay loaf', scaledWeight: 0.84 }],
     processLoss: 2,
-    process: quayCountry.doc.process,
+    process: beforeSteps('quay-country').process,
   };
   const file = must(
     readBakeryFile(JSON.stringify({ jovet: 'formula', schema: 1, slug: 'old', formula: first })),

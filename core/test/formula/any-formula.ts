@@ -43,9 +43,9 @@ export const formulas: fc.Arbitrary<Formula> = fc
         part('poolish', 'poolish', { 'whole-wheat': any.poolish, water: any.poolish, 'instant-yeast': 0.1 }),
         part('soaker', 'soaker', { linseed: any.seeds / 2, water: any.seeds / 2 }, { into: 'autolyse' }),
       ],
-      steps: [
-        { slug: 'autolyse', name: 'Autolyse', kind: 'autolyse', lines: [{ ingredient: 'bread-flour', percent: 10 }, { ingredient: 'water', percent: 5 }], minutes: 30 }, // prettier-ignore
-        { slug: 'last', name: 'Last water', kind: 'hold-back', lines: [{ ingredient: 'water', percent: any.held }], minutes: null }, // prettier-ignore
+      additions: [
+        { slug: 'autolyse', name: 'Autolyse', kind: 'autolyse', lines: [{ ingredient: 'bread-flour', percent: 10 }, { ingredient: 'water', percent: 5 }] }, // prettier-ignore
+        { slug: 'last', name: 'Last water', kind: 'hold-back', lines: [{ ingredient: 'water', percent: any.held }] }, // prettier-ignore
       ],
     };
     doc.parts = doc.parts.filter(({ slug }) => any.second > 0 || any.chained || slug !== 'second');

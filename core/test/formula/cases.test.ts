@@ -35,7 +35,7 @@ test('stiff overnight pre-ferment, water in two goes, oil last', () => {
   const formula = formulaOf({
     lines: lines({ durum: 60, 'bread-flour': 40, water: 70, salt: 2, 'instant-yeast': 0.3, 'olive-oil': 3 }),
     parts: [{ slug: 'stiff', name: 'Stiff', kind: 'biga', lines: lines({ 'bread-flour': 35, water: 17.5, 'instant-yeast': 0.07 }) }], // prettier-ignore
-    steps: [
+    additions: [
       { slug: 'last-water', name: 'Last water', kind: 'hold-back', lines: lines({ water: 6 }) },
       { slug: 'oil', name: 'Oil', kind: 'late', lines: lines({ 'olive-oil': 3 }) },
     ],

@@ -37,8 +37,8 @@ test('a final mix below nothing names the ingredient and the pre-ferments', () =
 
 test('more held back than there is water is said at that cell', () => {
   assert.match(
-    broken('beacon-durum', (doc) => ((doc.steps[0]?.lines[0] ?? { percent: 0 }).percent = 60))[
-      'steps.0.lines.0'
+    broken('beacon-durum', (doc) => ((doc.additions[0]?.lines[0] ?? { percent: 0 }).percent = 60))[
+      'additions.0.lines.0'
     ] ?? '',
     /Last water would hold back 60\.00 % Water, but the final mix has only 52\.50 %\. Use at most 52\.50 %/,
   );
@@ -94,10 +94,10 @@ test('what is not in the larder is said wherever it stands', () => {
 test('names that stand twice, and orders that cannot be', () => {
   const twice = structuredClone(demoFormula('lantern-baguette').doc);
   twice.lines.push(lineOf(twice, 'salt'));
-  twice.steps.push({ slug: 'poolish', name: 'Again', kind: 'late', lines: [], minutes: null });
+  twice.additions.push({ slug: 'poolish', name: 'Again', kind: 'late', lines: [] });
   const said = problemsOf(parseWith(FormulaDoc, twice));
   assert.match(said['lines.4'] ?? '', /“salt” stands here twice/);
-  assert.match(said['steps.2'] ?? '', /“poolish” stands here twice/);
+  assert.match(said['additions.2'] ?? '', /“poolish” stands here twice/);
   assert.match(problemsOf(scaleFormula(quayCountry, []))['order'] ?? '', /how many pieces/);
   const unknown = [{ product: 'moon-loaf', pieces: 3, scaledWeight: 1 }];
   assert.match(

@@ -198,7 +198,7 @@ test('cost of a piece: dough with its loss, extras, yield; an unpriced ingredien
     { ingredient: 'hazelnuts', percent: 40, group: '' },
   ];
   doc.parts = [];
-  doc.products = [{ slug: 'nut', name: 'Nut', scaledWeight: 1, parts: [], extras: [{ use: 'topping', ingredient: 'salt', mass: 0.01 }], bakeLoss: 20 }]; // prettier-ignore
+  doc.products = [{ slug: 'nut', name: 'Nut', scaledWeight: 1, parts: [], extras: [{ use: 'topping', ingredient: 'salt', mass: 0.01 }], bakeLoss: 20, way: null, over: null }]; // prettier-ignore
   const priced = { 'bread-flour': 100, hazelnuts: 950, salt: 50 } as Record<string, number>;
   const ingredients = ['bread-flour', 'water', 'hazelnuts', 'salt'].map((slug) => ({ ...ingredient(slug), cost: priced[slug] ?? null })); // prettier-ignore
   const cost = (formula: Formula) => costOf(formula, must(scaleTo(formula, { by: 'flour', mass: 1 })));

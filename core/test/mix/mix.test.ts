@@ -10,6 +10,7 @@ import { massesWith } from '../../src/mix/masses.ts';
 import type { MixState } from '../../src/mix/readings.ts';
 import { scaleFormula } from '@jovet/core/formula/scale';
 import { DEMO_FORMULAS, demoFormula, demoHouse, must, problemsOf } from '../demo.ts';
+import { ddtOf, mainMix, Step } from '@jovet/core/formula/way';
 
 const { bakehouse, mixer } = demoHouse();
 const NOW = 1_790_000_000;
@@ -30,7 +31,7 @@ function mixOf(slug: string, readings: MixReading[] = [], changes: Partial<MixDo
   const [first] = formula.doc.products;
   const order = [{ product: first?.slug ?? '', pieces: 36, scaledWeight: first?.scaledWeight ?? 0 }];
   const { dough } = must(scaleFormula(formula, order));
-  const programme = bakehouse.programmes.find((each) => each.slug === formula.doc.process.programme);
+  const programme = bakehouse.programmes.find((each) => each.slug === mainMix(formula.doc).programme);
   const doc = MixDoc.parse({
     schema: 1,
     slug,
@@ -40,7 +41,7 @@ function mixOf(slug: string, readings: MixReading[] = [], changes: Partial<MixDo
     batch: { n: 1, of: 1 },
     mixer,
     programme: programme ?? bakehouse.programmes[0],
-    ddt: formula.doc.process.ddt,
+    ddt: ddtOf(formula.doc),
     method: 'balance',
     usual: bakehouse.usual,
     sources: bakehouse.sources,
@@ -69,17 +70,20 @@ test('every demo dough has its water, and the forecast is what was wanted unless
   }
 });
 
+const HOUR_OF_REST = {
+  kind: 'rest', slug: 'wet-rest', stands: [{ place: 'room' }], until: { by: 'minutes', earliest: 60, best: 60, latest: 60 },
+} as const; // prettier-ignore
+
 test('an autolyse rests, and the last water makes up for it; hold-back water has its own temperature', () => {
   const formula = demoFormula('quay-country');
   const [flour = { ingredient: '', percent: 0 }] = formula.doc.lines;
   const doc = {
     ...formula.doc,
-    steps: [
+    additions: [
       {
         slug: 'rest',
         name: 'Rest',
         kind: 'autolyse' as const,
-        minutes: 60,
         lines: [
           { ingredient: flour.ingredient, percent: 70 },
           { ingredient: 'water', percent: 50 },
@@ -89,11 +93,16 @@ test('an autolyse rests, and the last water makes up for it; hold-back water has
         slug: 'last',
         name: 'Last water',
         kind: 'hold-back' as const,
-        minutes: null,
         lines: [{ ingredient: 'water', percent: 4 }],
       },
     ],
   };
+  doc.way = doc.way.toSpliced(
+    1,
+    0,
+    Step.parse({ kind: 'mix', slug: 'wet', adds: ['rest'] }),
+    Step.parse(HOUR_OF_REST),
+  );
   const rested = (readings: MixReading[]) =>
     must(answerMix(mixOf('quay-country', readings, { formula: { ...formula, doc } }), [], [], later));
   const forecast = rested([]);
@@ -108,7 +117,9 @@ test('an autolyse rests, and the last water makes up for it; hold-back water has
   assert.ok(iced.water.balance.temperature > forecast.water.balance.temperature);
   const whole = {
     ...doc,
-    steps: doc.steps.slice(0, 1).map((step) => ({ ...step, lines: [{ ingredient: 'water', percent: 62 }] })),
+    additions: doc.additions
+      .slice(0, 1)
+      .map((each) => ({ ...each, lines: [{ ingredient: 'water', percent: 62 }] })),
   };
   const all = must(
     answerMix(mixOf('quay-country', [], { formula: { ...formula, doc: whole } }), [], [], later),

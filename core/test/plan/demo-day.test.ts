@@ -16,6 +16,7 @@ import { checkSchedule, verifyCertificate } from '@jovet/core/plan/checker';
 import { doughsOf, type DayInput } from '@jovet/core/plan/demand';
 import { networkOf, held } from '@jovet/core/plan/network';
 import { whyImpossible } from '@jovet/core/plan/planner';
+import { bulkOf, ddtOf, firstOf } from '@jovet/core/formula/way';
 import { localTime } from '@jovet/core/time';
 import { demoDay, eventsOf, must, problemsOf } from '../demo.ts';
 import { answered, baking, planned } from './planned.ts';
@@ -27,15 +28,19 @@ describe('the demo day', () => {
     assert.deepEqual(answer.followed.faults, []);
     const { batches } = answer.followed;
     assert.equal(batches.length, 8);
-    for (const [index, { bulk, strands, dough }] of batches.entries()) {
+    for (const [index, { whole, strands, dough }] of batches.entries()) {
       const { doc } = network.doughs[index]?.formula ?? {};
       assert.equal(network.doughs[index]?.key, dough);
-      const [cut, loaded] = [bulk.at(-1)?.rise ?? 0, strands[0]?.at(-1)?.rise ?? 0];
+      assert.ok(doc && whole.length > 1);
+      const [bulk, proof] = [bulkOf(doc), firstOf(doc.pieces, 'proof')?.until];
+      const cut =
+        answer.followed.rises.find((rise) => rise.of === 'bulk' && rise.name === doc.name)?.rise ?? 0;
+      const loaded = strands[0]?.at(-1)?.rise ?? 0;
+      assert.ok(bulk && cut >= bulk.earliest - 0.06 && cut <= bulk.latest + 0.06, `${dough}: ${cut}`);
       assert.ok(
-        cut >= (doc?.process.bulk.earliest ?? 9) - 0.06 && cut <= (doc?.process.bulk.latest ?? 0) + 0.06,
+        proof && loaded >= proof.earliest - 0.1 && loaded <= proof.latest + 0.1,
+        `${dough}: ${loaded}`,
       );
-      assert.ok(loaded >= (doc?.process.proof.rise.earliest ?? 9) - 0.1);
-      assert.ok(loaded <= (doc?.process.proof.rise.latest ?? 0) + 0.1);
     }
     // Bread leaves on time, spare minutes included.
     network.instance.tasks.forEach((task, index) => {
@@ -123,9 +128,8 @@ describe('the day as it goes', () => {
     };
     const mix = at('quay-country.1.mix');
     const began = network.instance.tasks.filter(({ id }) => at(id).start <= mix.start);
-    const { ddt } = network.doughs.find(({ key }) => key === 'quay-country')?.formula.doc.process ?? {
-      ddt: 0,
-    };
+    const { doc } = network.doughs.find(({ key }) => key === 'quay-country')?.formula ?? {};
+    const ddt = doc ? ddtOf(doc) : 0;
     const happened = (temperature: number): DayInput => ({
       ...input,
       now: mix.end,

@@ -17,6 +17,7 @@ import {
   quayCountry,
   thirtySixLoaves,
 } from '../demo.ts';
+import { ddtOf } from '@jovet/core/formula/way';
 
 const taskOf = ({ day }: BakedDough, kind: string) => {
   const task = day.view.tasks.find(({ note }) => note.kind === kind);
@@ -46,9 +47,10 @@ test('a colder room makes bulk longer, a warmer one shorter', () => {
 
 test('every dough of the bakery can be baked by itself: levain, yeast, sours in stages, soakers, laminated', () => {
   for (const slug of DEMO_FORMULAS) {
-    const { products, process } = demoFormula(slug).doc;
+    const { doc } = demoFormula(slug);
+    const { products } = doc;
     const pieces = products.map(({ slug: product, scaledWeight }) => ({ product, scaledWeight, pieces: 20 }));
-    const of = baked({ pieces, stands: {}, ddt: process.ddt, mixer: null }, slug);
+    const of = baked({ pieces, stands: {}, ddt: ddtOf(doc), mixer: null }, slug);
     assert.equal(of.day.view.tasks.length, of.network.instance.tasks.length, slug);
     assert.equal(of.day.view.cost !== null, true, slug);
     assert.ok(of.water.water.fdt > 15 && of.water.water.fdt < 35, slug);

@@ -57,7 +57,7 @@ describe('what the picture of a day shows', () => {
         assert.equal(whole.points[0]?.at, at(endOf(instance, mix, mixed)));
         assert.equal(parts.length, strands.length);
         for (const [index, { load }] of strands.entries())
-          assert.equal(parts[index]?.points.at(-1)?.at, at(answer.schedule.tasks[load]?.start ?? 0));
+          assert.equal(parts[index]?.points.at(-1)?.at, at(answer.schedule.tasks[load ?? -1]?.start ?? 0));
         const scaled = strands.reduce((sum, { pieces, mass }) => sum + pieces * mass, 0);
         assert.ok(scaled <= dough + 1e-9 && scaled > 0.9 * dough, `${model.key}: ${scaled} of ${dough} kg`);
       }

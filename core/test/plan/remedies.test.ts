@@ -50,7 +50,7 @@ const CASES: readonly { remedy: Remedy; words: string; changes: RegExp; of?: Day
   {
     remedy: { kind: 'cold', formula: 'oat-tin', product: 'oat-tin', name: 'Oat tin' },
     words: 'Oat tin may proof in the cold',
-    changes: /^bakehouse\.floor\.products\.\d+\.retard$/,
+    changes: /^formulas\.\d+\.formula\.doc\.products\.\d+\.way$/,
   },
   {
     remedy: { kind: 'proof', formula: 'oat-tin', by: 2 },
@@ -61,7 +61,7 @@ const CASES: readonly { remedy: Remedy; words: string; changes: RegExp; of?: Day
   {
     remedy: { kind: 'proof', formula: 'quay-country', by: -2 },
     words: 'Quay Country proofs colder, at 22 °C',
-    changes: /^formulas\.\d+\.formula\.doc\.process\.proof\.around$/,
+    changes: /^formulas\.\d+\.formula\.doc\.(pieces|products\.\d+\.way)\.\d+\.ways\.\d+\.\d+\.(place|celsius)$/,
     of: withFloor({ proofBox: null }),
   },
   { remedy: { kind: 'lighter', formula: 'cardamom-knots', percent: 10 }, words: 'Cardamom Knots 10 % lighter', changes: /^demand\.[67]\.scaledWeight$/ },

@@ -7,7 +7,9 @@ import { networkOf, type Network } from '@jovet/core/plan/network';
 import { remindersOf } from '../../src/plan/explain/reminders.ts';
 import { whyHere } from '@jovet/core/plan/explain';
 import type { Schedule } from '@jovet/core/plan/instance';
-import { demoDay, eventsOf, must } from '../demo.ts';
+import type { FormulaDoc } from '@jovet/core/formula';
+import { autolyseMinutes, bulkOf, firstOf, type Step, type StepOf, withSteps } from '@jovet/core/formula/way';
+import { demoDay, eventsOf, madeSo, must } from '../demo.ts';
 import { baking, planned } from './planned.ts';
 
 /** Epoch seconds of a task of a plan. */
@@ -48,23 +50,38 @@ const bestBulk = ({ instance }: Network): number => {
   return instance.tables[arc?.ways[0]?.tables[0] ?? -1]?.best[0] ?? NaN;
 };
 
+/** A day on which a dough goes into the cold after so many minutes in the room. */
+const intoTheCold = (input: DayInput, slug: string, minutes: number): DayInput =>
+  madeSo(input, slug, (doc) =>
+    withSteps(doc, (step) => {
+      if (step.kind !== 'rest' || step.slug !== 'bulk') return step;
+      const room = { place: 'room', celsius: null, minutes, rise: null } as const;
+      return { ...step, stands: [room, { ...room, place: 'cold', minutes: null }] };
+    }),
+  );
+
+const bulkIn = ({ doughs }: Network) => (doughs[0] ? bulkOf(doughs[0].formula.doc) : null);
+const foldOf = (doc: FormulaDoc): StepOf<'fold'> => {
+  const fold = firstOf(doc.way, 'fold');
+  assert.ok(fold);
+  return fold;
+};
+
 describe('a dough that stands in the cold', () => {
   it('ends its bulk cold and within its window, and takes up room there', () => {
     const formula = 'quay-country';
-    const day = withFloor(baking(demoDay(), formula), {
-      doughs: [{ formula, coldAfter: 120, folds: [], turns: null }],
-    });
+    const day = intoTheCold(baking(demoDay(), formula), formula, 120);
     const { network, answer } = planned(day, 5);
     const [batch] = answer.followed.batches;
-    const { bulk } = network.doughs[0]?.formula.doc.process ?? {};
-    const end = batch?.bulk.at(-1);
+    const bulk = bulkIn(network);
+    const end = batch?.whole.at(-1);
     assert.ok(end && bulk && end.rise > bulk.earliest - 0.06 && end.rise < bulk.latest + 0.06, `${end?.rise}`);
     assert.ok(end.temperature < 14, `${end.temperature} °C`);
     assert.deepEqual(answer.followed.faults, []);
     const fridge = network.instance.resources.findIndex(({ id }) => id === 'retarder');
     const arc = network.instance.arcs.find(({ levels }) => levels);
     assert.equal(arc?.ways[0]?.holds.find(({ resource }) => resource === fridge)?.amount, Math.ceil(network.doughs[0]?.batches[0]?.dough ?? 0));
-    assert.ok(remindersOf(day, network, answer.schedule).some(({ kind }) => kind === 'cold'));
+    assert.ok(remindersOf(day, network, answer.schedule, answer.followed).some(({ kind }) => kind === 'cold'));
   }); // prettier-ignore
 
   it('a pre-ferment that ripens there takes up room there too, once for all batches that it goes into', () => {
@@ -90,29 +107,45 @@ describe('a dough that stands in the cold', () => {
 
   it('pieces that come out of the cold before they are loaded are warm then, within their window, and called out in time', () => {
     const base = baking(demoDay(), 'quay-country');
-    const products = base.bakehouse.floor.products.map((each) => ({ ...each, temper: 90 }));
-    const day = withFloor(base, { products });
+    const day = madeSo(base, 'quay-country', (doc) =>
+      withSteps(doc, (step) => {
+        const [[warm] = []] = step.kind === 'proof' ? step.ways : [];
+        if (step.kind !== 'proof' || !warm) return step;
+        return {
+          ...step,
+          ways: [
+            [warm],
+            [
+              { ...warm, place: 'cold', celsius: null },
+              { ...warm, minutes: 90 },
+            ],
+          ],
+        };
+      }),
+    );
     const { network, answer } = planned(day, 10);
     const [strand] = network.models[0]?.batches[0]?.strands ?? [];
     assert.ok(strand);
-    const way = network.instance.arcs[strand.proof]?.ways[answer.schedule.ways[strand.proof] ?? 0]?.name;
+    const proof = strand.passages.find(({ window }) => window !== null);
+    const way =
+      network.instance.arcs[proof?.arc ?? -1]?.ways[answer.schedule.ways[proof?.arc ?? -1] ?? 0]?.name;
     assert.equal(way, 'cold, then warm');
     const course = answer.followed.batches[0]?.strands[0] ?? [];
     const load = course.at(-1);
     const coldest = Math.min(...course.map(({ temperature }) => temperature));
     assert.ok(load && coldest < 6 && load.temperature > 12, `${coldest}, ${load?.temperature} °C`);
-    const { proof } = network.models[0] ?? {};
-    assert.ok(proof && load.rise > proof.earliest - 0.06 && load.rise < proof.latest + 0.06, `${load.rise}`);
+    const { earliest = 9, latest = 0 } = proof?.window?.rise ?? {};
+    assert.ok(load.rise > earliest - 0.06 && load.rise < latest + 0.06, `${load.rise}`);
     assert.deepEqual(answer.followed.faults, []);
-    const out = remindersOf(day, network, answer.schedule).find(({ kind }) => kind === 'warm');
+    const out = remindersOf(day, network, answer.schedule, answer.followed).find(
+      ({ kind }) => kind === 'warm',
+    );
     assert.equal(out?.at, load.at - 90 * 60);
   });
 
   it('says so where it never rises enough there', () => {
     const formula = 'quay-country';
-    const day = withFloor(baking(demoDay(), formula), {
-      doughs: [{ formula, coldAfter: 0, folds: [], turns: null }],
-    });
+    const day = intoTheCold(baking(demoDay(), formula), formula, 0);
     const network = networkOf({
       ...day,
       bakehouse: {
@@ -131,7 +164,9 @@ describe('a proof box of one temperature', () => {
       const day = demoDay();
       const { models } = must(networkOf(withFloor(day, { proofBox: { dough: 120, temperature } })));
       const around = (key: string) =>
-        models.find((each) => each.key === key)?.batches[0]?.strands[0]?.ways[0]?.[0]?.around;
+        models
+          .find((each) => each.key === key)
+          ?.batches[0]?.strands[0]?.passages.find(({ window }) => window !== null)?.ways[0]?.[0]?.around;
       return [around('oat-tin'), around('quay-country'), around('butter-crescents')];
     };
     assert.deepEqual(standing(27), [27, 27, 27]);
@@ -144,11 +179,18 @@ describe('folds by rise', () => {
   it('stand where the dough holds the rise that was asked for, at any time of the day', () => {
     const formula = 'quay-country';
     const folds = [{ by: 'share' as const, at: 33 }, { by: 'rise' as const, at: 0.32 }];
-    const day = withFloor(baking(demoDay(), formula), { doughs: [{ formula, coldAfter: null, folds, turns: null }] });
+    const day = madeSo(baking(demoDay(), formula), formula, (doc) => ({
+      ...doc,
+      way: doc.way.flatMap((step) => {
+        if (step.kind === 'rest' && step.slug === 'bulk')
+          return [...folds.map((at, n): Step => ({ ...foldOf(doc), slug: `fold-${n + 1}`, at })), step];
+        return step.kind === 'fold' ? [] : [step];
+      }),
+    }));
     const { network, answer } = planned(day, 5);
-    const { bulk } = network.doughs[0]?.formula.doc.process ?? {};
-    const [batch] = answer.followed.batches;
-    const drops = (batch?.bulk ?? []).filter((moment, index) => (batch?.bulk[index + 1]?.rise ?? 9) < moment.rise - 1e-6);
+    const bulk = bulkIn(network);
+    const course = answer.followed.batches[0]?.whole ?? [];
+    const drops = course.filter((moment, index) => (course[index + 1]?.rise ?? 9) < moment.rise - 1e-6);
     const wanted = [0.33 * (bulk?.best ?? 0), 0.32];
     assert.equal(drops.length, 2);
     drops.forEach(({ rise }, index) => assert.ok(Math.abs(rise - (wanted[index] ?? 9)) < 0.06, `${rise} for ${wanted[index]}`));
@@ -165,7 +207,8 @@ describe('a laminated dough', () => {
       assert.ok(rest >= 30 && rest <= 90, `${rest} min`);
     });
     const [batch] = answer.followed.batches;
-    assert.ok((batch?.turned.at(-1)?.temperature ?? 99) < (batch?.bulk.at(-1)?.temperature ?? 0) - 5);
+    const atLockIn = batch?.whole.findLast(({ at }) => at <= (steps[0]?.start ?? 0));
+    assert.ok((batch?.whole.at(-1)?.temperature ?? 99) < (atLockIn?.temperature ?? 0) - 5);
     assert.deepEqual(answer.followed.faults, []);
     const [label] = labelsOf(network, answer.followed, answer.schedule);
     assert.ok(label);
@@ -213,7 +256,7 @@ describe('what hangs on a task', () => {
     const day = baking(demoDay(), 'lantern-baguette');
     const pan = withFloor(day, { oven: { ...day.bakehouse.floor.oven, steam: 'pan' } });
     const { network, answer } = planned(pan, 5);
-    const found = remindersOf(pan, network, answer.schedule);
+    const found = remindersOf(pan, network, answer.schedule, answer.followed);
     const asked = found.filter(({ confirm }) => confirm !== null).map(({ kind }) => kind);
     for (const kind of ['salt', 'water', 'steam'] as const) assert.ok(asked.includes(kind), kind);
     const load = times(network, answer.schedule, 'lantern-baguette.1.lantern-baguette.load').start;
@@ -230,13 +273,14 @@ describe('what hangs on a task', () => {
     assert.equal(heat?.at, load - Math.ceil(day.bakehouse.preheat / 5) * 300);
     const autolyse = times(network, answer.schedule, 'lantern-baguette.1.autolyse');
     const minutes = (times(network, answer.schedule, 'lantern-baguette.1.mix').start - autolyse.end) / 60;
-    const wanted =
-      network.doughs[0]?.formula.doc.steps.find(({ kind }) => kind === 'autolyse')?.minutes ?? NaN;
+    const wanted = autolyseMinutes(must(doughsOf(pan))[0]?.formula.doc ?? { way: [] }) ?? NaN;
     assert.ok(minutes >= wanted * 0.75 && minutes <= wanted * 1.5 + 5, `${minutes} of ${wanted} min`);
     const none = withFloor(pan, { oven: { ...pan.bakehouse.floor.oven, steam: 'none' } });
-    assert.ok(!remindersOf(none, network, answer.schedule).some(({ kind }) => kind === 'steam'));
+    assert.ok(
+      !remindersOf(none, network, answer.schedule, answer.followed).some(({ kind }) => kind === 'steam'),
+    );
     const pots = withFloor(pan, { oven: { ...pan.bakehouse.floor.oven, steam: 'lid' } });
-    const lids = remindersOf(pots, network, answer.schedule).filter(
+    const lids = remindersOf(pots, network, answer.schedule, answer.followed).filter(
       ({ kind }) => kind === 'steam' || kind === 'vent',
     );
     assert.deepEqual(

@@ -2,6 +2,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
 import {
+  setText,
   addRow,
   addStage,
   draftOfFormula,
@@ -19,6 +20,7 @@ import {
 import type { CellContext } from '../../src/sheet/edit.ts';
 import { factsOf } from '@jovet/core/formula/facts';
 import { slugOf, type Formula } from '@jovet/core/formula';
+import { ddtOf } from '@jovet/core/formula/way';
 import { DEMO_FORMULAS, demoFormula, larder, must, problemsOf, quayCountry } from '../demo.ts';
 import { formulas } from '../formula/any-formula.ts';
 
@@ -49,10 +51,7 @@ test('a formula written into a sheet reads back as the same formula, in °C and 
     const formula = demoFormula(slug);
     assert.deepEqual(must(read(sheetOf(formula)).formula).formula.doc, formula.doc, slug);
     const american = readSheet(draftOfFormula(formula, '°F'), shelves, '°F');
-    assert.equal(
-      must(american.formula).formula.doc.process.ddt.toFixed(1),
-      formula.doc.process.ddt.toFixed(1),
-    );
+    assert.equal(ddtOf(must(american.formula).formula.doc).toFixed(1), ddtOf(formula.doc).toFixed(1));
   }
   fc.assert(
     fc.property(formulas, (formula) => {
@@ -60,7 +59,7 @@ test('a formula written into a sheet reads back as the same formula, in °C and 
       back.lines.forEach(({ percent }, index) =>
         assert.ok(Math.abs(percent - (formula.doc.lines[index]?.percent ?? NaN)) < 1e-8),
       );
-      assert.deepEqual(back.steps.map(({ slug }) => slug), formula.doc.steps.map(({ slug }) => slug)); // prettier-ignore
+      assert.deepEqual(back.additions.map(({ slug }) => slug), formula.doc.additions.map(({ slug }) => slug)); // prettier-ignore
     }),
   );
 });
@@ -172,9 +171,11 @@ test('what cannot be made is told at the cell of the sheet', () => {
   const nothing = problemsOf(read(newDraft('hearth', 'gentle', '°C')).formula);
   assert.match(nothing['name'] ?? '', /has no name/);
   assert.match(nothing['products.0.name'] ?? '', /Product 1 has no name/);
-  const hot = { ...sheet, process: { ...sheet.process, ddt: '70', folds: 'x' } };
-  assert.match(problemsOf(read(hot).formula)['process.folds'] ?? '', /“x” is not a number/);
-  assert.match(problemsOf(read({ ...hot, process: { ...hot.process, folds: '2' } }).formula)['process.ddt'] ?? '', /too large/); // prettier-ignore
+  const step = (slug: string) => sheet.way.findIndex((each) => each.slug === slug);
+  const [mix, fold] = [step('mix'), step('fold-1')];
+  const hot = setText(setText(sheet, `way.${mix}.fields.to`, '70'), `way.${fold}.fields.at`, 'x');
+  assert.match(problemsOf(read(hot).formula)[`way.${fold}.fields.at`] ?? '', /“x” is not a number/);
+  assert.match(problemsOf(read(setText(hot, `way.${fold}.fields.at`, '30')).formula)[`way.${mix}.fields.to`] ?? '', /too large/); // prettier-ignore
   const held = typed(sheetOf(demoFormula('beacon-durum')), 'r3', 'last-water', '60');
   assert.match(problemsOf(read(held).formula)['rows.2.last-water'] ?? '', /Last water would hold back/);
 });

@@ -39,6 +39,7 @@ import {
   must,
 } from '../demo.ts';
 import { planned } from '../plan/planned.ts';
+import { ddtOf, mainMix } from '@jovet/core/formula/way';
 
 const math = create(all ?? {});
 
@@ -140,14 +141,14 @@ const opened: [name: string, workings: Workings][] = [
   ...DEMO_FORMULAS.map((slug, index): [string, Workings] => {
     const { bakehouse, mixer } = demoHouse();
     const formula = demoFormula(slug);
-    const [programme] = bakehouse.programmes.filter((each) => each.slug === formula.doc.process.programme);
+    const [programme] = bakehouse.programmes.filter((each) => each.slug === mainMix(formula.doc).programme);
     assert.ok(programme, slug);
     const order = formula.doc.products.map((each) => ({
       product: each.slug,
       pieces: 60,
       scaledWeight: each.scaledWeight,
     }));
-    const { ddt } = formula.doc.process;
+    const ddt = ddtOf(formula.doc);
     const [doc] = must(mixesByHand({ slug, formula, order, mixer, programme, ddt }, bakehouse));
     assert.ok(doc, slug);
     // Some cold, some hot enough for ice, some with friction learned from mixes.

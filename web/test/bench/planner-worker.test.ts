@@ -132,7 +132,7 @@ describe('the planner in its thread', () => {
     const { problems } = await until('problems', (each) => each.asked === asked);
     assert.match(`${problems[0]?.problem} ${problems[0]?.remedy}`, /programme/);
     const { day } = await settled(plan(small));
-    ask({ kind: 'stand', asked: 0, input: small, schedule: { tasks: [], ways: [] } });
+    ask({ kind: 'stand', asked: 0, input: small, schedule: { tasks: [], ways: [] }, kept: [] });
     said = [];
     ask({ kind: 'why', task: 0 });
     await settled(plan({ ...small, told: toldOf(day.view) }));

@@ -34,10 +34,10 @@ export function flourProblems(overall: readonly FormulaLine[]): Problem[] {
   ];
 }
 
-/** Where pre-ferments and soakers go: into the mix, a step of it, or a later stage. */
+/** Where pre-ferments and soakers go: into the mix, an addition to it, or a later stage. */
 export function placeProblems(doc: FormulaDoc): Problem[] {
   return doc.parts.flatMap((part, index) => {
-    if (part.into === MIX || doc.steps.some((step) => step.slug === part.into)) return [];
+    if (part.into === MIX || doc.additions.some((addition) => addition.slug === part.into)) return [];
     const target = doc.parts.findIndex((other) => other.slug === part.into);
     if (target > index) return [];
     const path = `parts.${index}.into`;
@@ -172,13 +172,13 @@ function tooMuchInSteps(
 ): Problem {
   const index = stepLines.findLastIndex((lines) => percentOf(lines, ingredient.slug) > 0);
   const place = (stepLines[index] ?? []).findIndex((line) => line.ingredient.slug === ingredient.slug);
-  const step = doc.steps[index];
-  const names = doc.steps
+  const addition = doc.additions[index];
+  const names = doc.additions
     .filter((_, at) => percentOf(stepLines[at] ?? [], ingredient.slug) > 0)
     .map((each) => each.name);
-  const verb = step?.kind === 'hold-back' ? 'hold back' : 'take';
+  const verb = addition?.kind === 'hold-back' ? 'hold back' : 'take';
   return problem(
-    `steps.${index}.lines.${place}`,
+    `additions.${index}.lines.${place}`,
     `${listed(names)} would ${verb} ${percent(stepped)} ${ingredient.name}, but the final mix has only ${percent(there)}.`,
     `Use at most ${percent(there)} here, or give the formula more ${ingredient.name}.`,
   );

@@ -1,6 +1,7 @@
 import type { Ingredient } from '../ingredient.ts';
 import { branchLines, partsOfPiece } from '../scale/pieces.ts';
 import type { Formula, Product } from '../schema.ts';
+import { bakeLossOf } from '../way/index.ts';
 import { totalOf, type FormulaLine } from '../lines.ts';
 import type { ScaledFormula } from '../scale/scale.ts';
 
@@ -80,6 +81,6 @@ export function bakedMass({ doc }: Formula, product: Product): number {
   const on = product.extras
     .filter(({ use }) => use === 'filling' || use === 'topping')
     .reduce((sum, each) => sum + each.mass, 0);
-  const loss = product.bakeLoss ?? doc.process.bake.loss;
+  const loss = bakeLossOf(doc, product.slug);
   return (product.scaledWeight + on) * (1 - loss / 100);
 }

@@ -7,6 +7,7 @@ import { percentOf, totalOf, type FormulaLine } from '../lines.ts';
 import { doughsOf, type ScaledBranch } from './pieces.ts';
 import { weigh, weighLine, type ScaledLine, type WeighedMass } from './rounding.ts';
 import type { Formula, PieceOrder } from '../schema.ts';
+import { bakeLossOf } from '../way/index.ts';
 import { splitFormula, type PartStage, type SplitFormula, type Stage } from './split.ts';
 
 /** A pre-ferment or soaker that goes in whole, kg. */
@@ -224,6 +225,6 @@ export function scaleTo(formula: Formula, target: ScaleTarget): Result<ScaledFor
 
 /** The dough that a piece needs to weigh what it should when it is baked: baked ÷ (1 − bake loss). */
 function scaledWeight({ doc }: Formula, { product, pieces, bakedWeight }: BakedOrder): PieceOrder {
-  const loss = doc.products.find(({ slug }) => slug === product)?.bakeLoss ?? doc.process.bake.loss;
+  const loss = bakeLossOf(doc, product);
   return { product, pieces, scaledWeight: bakedWeight / (1 - loss / 100) };
 }

@@ -9,14 +9,21 @@ import {
   seedProblems,
 } from '../facts/checks.ts';
 import { DUST, flourOf, gather, percentOf, totalOf, type FormulaLine } from '../lines.ts';
-import { MIX, type Formula, type FormulaDoc, type Part, type PartKind, type StepKind } from '../schema.ts';
+import {
+  MIX,
+  type Formula,
+  type FormulaDoc,
+  type Part,
+  type PartKind,
+  type AdditionKind,
+} from '../schema.ts';
 import { seedOf, type SeedShare } from './seed.ts';
 
 /** A stage of the making: a column of the formula sheet. Everything in percent of all flour. */
 export interface Stage {
   readonly slug: string;
   readonly name: string;
-  readonly kind: PartKind | StepKind | typeof MIX;
+  readonly kind: PartKind | AdditionKind | typeof MIX;
   /** What is added at this stage; what earlier stages bring stands there. */
   readonly lines: readonly FormulaLine[];
   /** Slugs of the pre-ferments and soakers that go in here. */
@@ -56,7 +63,7 @@ export const ferments = (kind: Stage['kind']): boolean => FERMENTING.has(kind);
  * takes what no autolyse, hold-back or late addition takes.
  *
  * @returns percentages of all flour by stage, or problems at their cells: `lines.0`, `parts.1.lines.2`,
- *   `parts.0.seed`, `mix.water` (by ingredient), `steps.0.lines.1`, `products.0.parts.1`
+ *   `parts.0.seed`, `mix.water` (by ingredient), `additions.0.lines.1`, `products.0.parts.1`
  */
 export function splitFormula(formula: Formula): Result<SplitFormula> {
   const { doc } = formula;
@@ -86,12 +93,12 @@ export function splitFormula(formula: Formula): Result<SplitFormula> {
     .map((line) => ({ ...line, percent: left(line.percent, percentOf(inSteps, line.ingredient.slug)) }))
     .filter((line) => line.percent > 0);
   const held = (slug: string) => doc.parts.filter((part) => part.into === slug).map((part) => part.slug);
-  const steps: Stage[] = doc.steps.map((step, index) => ({
-    slug: step.slug,
-    name: step.name,
-    kind: step.kind,
+  const steps: Stage[] = doc.additions.map((addition, index) => ({
+    slug: addition.slug,
+    name: addition.name,
+    kind: addition.kind,
     lines: stepLines[index] ?? [],
-    holds: held(step.slug),
+    holds: held(addition.slug),
   }));
   const before = steps.filter((step) => step.kind === 'autolyse');
   const after = steps.filter((step) => step.kind !== 'autolyse');
@@ -129,7 +136,7 @@ function readLines({ doc, ingredients }: Formula) {
     read(`parts.${index}.seed.lines`, part.seed?.lines ?? []);
     return read(`parts.${index}.lines`, part.lines);
   });
-  const stepLines = doc.steps.map((step, index) => read(`steps.${index}.lines`, step.lines));
+  const stepLines = doc.additions.map(({ lines }, index) => read(`additions.${index}.lines`, lines));
   doc.branches.forEach((branch, index) => read(`branches.${index}.lines`, branch.lines));
   const named = (path: string, extras: readonly { ingredient: string }[]) =>
     read(path, extras.map(({ ingredient }) => ({ ingredient, percent: 0 }))); // prettier-ignore
@@ -175,7 +182,7 @@ export function namedIngredients(doc: FormulaDoc): Map<string, string> {
     note(`parts.${index}.lines`, part.lines);
     note(`parts.${index}.seed.lines`, part.seed?.lines ?? []);
   });
-  doc.steps.forEach((step, index) => note(`steps.${index}.lines`, step.lines));
+  doc.additions.forEach(({ lines }, index) => note(`additions.${index}.lines`, lines));
   doc.branches.forEach((branch, index) => note(`branches.${index}.lines`, branch.lines));
   note('coatings', doc.coatings);
   doc.products.forEach((product, index) => note(`products.${index}.extras`, product.extras));

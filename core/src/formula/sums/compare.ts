@@ -1,7 +1,7 @@
-import { settingAt } from '../../oven/index.ts';
 import { factsOf } from '../facts/facts.ts';
 import { percentOf, type FormulaLine } from '../lines.ts';
 import type { FormulaDoc } from '../schema.ts';
+import { OWN_FIELDS, piecesOf, type Quantity, valueAt } from '../way/index.ts';
 import type { SplitFormula } from '../scale/split.ts';
 
 /** One number of two formulas side by side; null where one has not got it. */
@@ -35,7 +35,7 @@ interface Side {
 }
 
 /**
- * Puts two formulas, or two versions of one, side by side: percentages of all flour by stage, read-outs, process.
+ * Puts two formulas, or two versions of one, side by side: percentages of all flour by stage, read-outs, way.
  * Stages are matched by slug, ingredients by slug.
  */
 export function compareFormulas(a: Side, b: Side): Comparison {
@@ -50,7 +50,7 @@ export function compareFormulas(a: Side, b: Side): Comparison {
       .filter(([slug]) => slug !== 'mix' || stageSlugs.size > 1)
       .map(([slug, name]) => ({ key: slug, name, rows: percentRows(linesOf(a, slug), linesOf(b, slug)) })),
     { key: 'facts', name: 'Read-outs', rows: factRows(a, b) },
-    { key: 'process', name: 'Process', rows: processRows(a.doc, b.doc) },
+    { key: 'process', name: 'Process', rows: wayRows(a.doc, b.doc) },
     { key: 'products', name: 'Scaled weights', rows: productRows(a.doc, b.doc) },
   ];
   const differences = stages
@@ -90,32 +90,41 @@ function factRows(a: Side, b: Side): ComparedRow[] {
   ];
 }
 
-/** How the oven is set when a bake is over. */
-const endOf = (bake: FormulaDoc['process']['bake']) => settingAt(bake, bake.minutes);
+/** Every figure of the ways of two formulas, step by step; those of pieces as the first product goes. */
+function wayRows(a: FormulaDoc, b: FormulaDoc): ComparedRow[] {
+  const stepsOf = (doc: FormulaDoc) => [...doc.way, ...piecesOf(doc, doc.products[0]?.slug ?? '')];
+  const [ofA, ofB] = [stepsOf(a), stepsOf(b)];
+  const slugs = [...new Set([...ofA, ...ofB].map(({ slug }) => slug))];
+  const rows = slugs.flatMap((slug) => {
+    const [inA, inB] = [ofA, ofB].map((steps) => steps.find((step) => step.slug === slug));
+    const kind = (inA ?? inB)?.kind;
+    if (!kind) return [];
+    return OWN_FIELDS[kind].flatMap(({ name, path, label, quantity }) => {
+      const [x, y] = [inA, inB].map((step) => figureOf(step && valueAt(step, path), quantity));
+      const unit = quantity === 'wait' ? ((inA ?? inB) as { until?: { by: string } }).until?.by === 'rise' ? 'volumes' : 'min' : UNITS[quantity];
+      return unit === undefined || (x === null && y === null)
+        ? []
+        : [row(`${slug}.${name}`, `${sentence(slug)}: ${label.toLowerCase()}`, unit, x ?? null, y ?? null)];
+    });
+  });
+  return [...rows, row('processLoss', 'Process loss', '%', a.processLoss, b.processLoss)];
+} // prettier-ignore
 
-function processRows(
-  { process: a, processLoss: lossA }: FormulaDoc,
-  { process: b, processLoss: lossB }: FormulaDoc,
-) {
-  return [
-    row('ddt', 'Dough temperature', '°C', a.ddt, b.ddt),
-    row('bulk', 'Bulk, best rise', 'volumes', a.bulk.best, b.bulk.best),
-    row('folds', 'Folds', '', a.folds.count, b.folds.count),
-    row('benchRest', 'Bench rest', 'min', a.benchRest, b.benchRest),
-    row('proof', 'Proof, best rise', 'volumes', a.proof.rise.best, b.proof.rise.best),
-    row('around', 'Proof at', '°C', a.proof.around, b.proof.around),
-    row('minutes', 'Bake', 'min', a.bake.minutes, b.bake.minutes),
-    row('loadAt', 'Load at', '°C', a.bake.loadAt, b.bake.loadAt),
-    row('steam', 'Steam', 'min', a.bake.steam, b.bake.steam),
-    row('look', 'First look', 'min', a.bake.look, b.bake.look),
-    row('turn', 'Turned round', 'min', a.bake.turn, b.bake.turn),
-    row('endTop', 'From above at the end', '°C', endOf(a.bake).top, endOf(b.bake).top),
-    row('endBottom', 'From below at the end', '°C', endOf(a.bake).bottom, endOf(b.bake).bottom),
-    row('core', 'Done at a core of', '°C', a.bake.core, b.bake.core),
-    row('bakeLoss', 'Bake loss', '%', a.bake.loss, b.bake.loss),
-    row('processLoss', 'Process loss', '%', lossA, lossB),
-  ];
-}
+/** Units of the figures that are compared. */
+const UNITS: Readonly<Partial<Record<Quantity, string>>> = {
+  celsius: '°C', minutes: 'min', hours: 'h', percent: '%', part: '%', mass: 'g', volumes: 'volumes', count: '', millimetres: 'mm', metres: 'm',
+}; // prettier-ignore
+
+const figureOf = (value: unknown, quantity: Quantity): number | null =>
+  typeof value !== 'number'
+    ? null
+    : quantity === 'part'
+      ? value * 100
+      : quantity === 'mass'
+        ? value * 1000
+        : value;
+
+const sentence = (slug: string): string => slug.charAt(0).toUpperCase() + slug.slice(1).replaceAll('-', ' ');
 
 function productRows(a: FormulaDoc, b: FormulaDoc): ComparedRow[] {
   const names = new Map([...a.products, ...b.products].map(({ slug, name }) => [slug, name]));

@@ -87,6 +87,6 @@ function moveEverywhere(doc: FormulaDoc, from: string, to: string, share: number
       lines: move(part.lines),
       seed: part.seed && { ...part.seed, lines: move(part.seed.lines) },
     })),
-    steps: doc.steps.map((step) => ({ ...step, lines: move(step.lines) })),
+    additions: doc.additions.map((addition) => ({ ...addition, lines: move(addition.lines) })),
   };
 }

@@ -1,4 +1,4 @@
-import type { DoughType } from '../schema.ts';
+import type { DoughType } from '../kinds.ts';
 
 /**
  * Litres of tin for one kg of dough, so that the proofed and baked loaf fills it.

@@ -6,6 +6,14 @@ const SPRUNG = {
   long: { length: 2, height: 0.65 },
   baguette: { length: 9, height: 0.75 },
   roll: { length: 1, height: 0.7 },
+  oval: { length: 1.5, height: 0.62 },
+  knot: { length: 1, height: 0.6 },
+  twist: { length: 1.3, height: 0.35 },
+  crescent: { length: 2, height: 0.8 },
+  tin: { length: 2.5, height: 1 },
+  sheet: { length: 1.4, height: 0.12 },
+  flat: { length: 1, height: 0.2 },
+  filled: { length: 1, height: 0.55 },
 } as const;
 export type LoafShape = keyof typeof SPRUNG;
 

@@ -5,12 +5,9 @@ import {
   gasMade,
   grownAt,
   HEAT_OF_RISE,
-  HEAT_TRANSFER,
   heldAt,
-  pieceTimeConstant,
   ratesAt,
   startOfDough,
-  tubTimeConstant,
   type DoughState,
   type Leavening,
   type Place,
@@ -19,12 +16,12 @@ import {
 import { startingPopulation } from '../../fermentation/rates/index.ts';
 import type { RiseWindow } from '../../formula/index.ts';
 import {
-  bulkEnd,
-  SHEET,
+  timeConstantIn,
   type BatchModel,
   type DoughModel,
+  type Passage,
   type RoomBySlot,
-  type StrandModel,
+  type StandModel,
   SLOT,
 } from '../../dough/index.ts';
 import type { Instance, Schedule } from '../instance/index.ts';
@@ -41,12 +38,20 @@ export interface BatchCourse {
   readonly dough: string;
   readonly batch: number;
   readonly mixed: Moment;
-  /** From the mix to the end of bulk. */
-  readonly bulk: readonly Moment[];
-  /** Of a laminated dough, from there to the cut. */
-  readonly turned: readonly Moment[];
+  /** From the mix to the cut. */
+  readonly whole: readonly Moment[];
   /** For each strand from the cut to the oven. */
   readonly strands: readonly (readonly Moment[])[];
+}
+
+/** A dough that goes from one place to another within a wait. */
+export interface Move {
+  /** The task after which the wait begins, and the one that ends it. */
+  readonly from: number;
+  readonly until: number;
+  /** Epoch seconds. */
+  readonly at: number;
+  readonly to: StandModel;
 }
 
 export interface PrefermentCourse {
@@ -59,6 +64,8 @@ export interface RiseFault {
   readonly kind: 'rise';
   /** The task that finds it so. */
   readonly task: number;
+  /** The task after which it began to rise. */
+  readonly from: number;
   readonly of: 'preferment' | 'bulk' | 'proof';
   readonly name: string;
   readonly rise: number;
@@ -78,13 +85,12 @@ export interface Followed {
   readonly rises: readonly FollowedRise[];
   readonly batches: readonly BatchCourse[];
   readonly preferments: readonly PrefermentCourse[];
+  readonly moves: readonly Move[];
   readonly faults: readonly RiseFault[];
 }
 
 /** Part of a window’s width by which a rise may miss it: what five minutes of a grid and the straight lines of a table cost. */
 const TOLERANCE = 0.1;
-/** Gas that a fold leaves in the dough. Domain section 6, default. */
-const FOLDED = 0.9;
 const HOUR = 3600;
 
 /**
@@ -107,6 +113,7 @@ class Follower implements Followed {
   readonly rises: FollowedRise[] = [];
   readonly batches: BatchCourse[] = [];
   readonly preferments: PrefermentCourse[] = [];
+  readonly moves: Move[] = [];
   readonly faults: RiseFault[] = [];
 
   constructor(
@@ -138,6 +145,7 @@ class Follower implements Followed {
         const until = moments.filter(({ at }) => at <= used);
         this.judge({
           task: each,
+          from: task,
           of: 'preferment',
           name,
           rise,
@@ -153,87 +161,83 @@ class Follower implements Followed {
 
   private batch(model: DoughModel, batch: BatchModel): void {
     const [mixing, mixed] = [this.startOf(batch.mix), this.endOf(batch.mix)];
-    const ends = bulkEnd(batch);
-    const [over, cut] = [this.startOf(ends), this.startOf(batch.divide)];
-    if (mixing === null || mixed === null || over === null || cut === null) return;
+    if (mixing === null || mixed === null || this.startOf(batch.divide) === null) return;
     const own = this.leaveningOf(model, mixing);
     const of = { ...own, modifier: own.modifier * batch.pace };
     // Leaven meets flour so that the mixer is done when the task is.
     const began = mixed - model.mixing * HOUR;
-    let state = last(fermentFor(startOfDough(batch.ddt), of, heldAt(batch.ddt), model.mixing));
-    const inMixer: Moment = { at: began, rise: 0, temperature: batch.ddt };
+    const state = last(fermentFor(startOfDough(batch.ddt), of, heldAt(batch.ddt), model.mixing));
     const first = momentOf(state, began);
-    const tubConstant = (h: number) => tubTimeConstant(batch.dough / batch.tubs, model.tub.length, model.tub.width, h);
-    const tub = this.placeOf(began, tubConstant(HEAT_TRANSFER.tub), null);
-    const fridge = this.placeOf(began, tubConstant(HEAT_TRANSFER.fanRetarder), model.cold?.around ?? null);
-    const chilled = mixed + (model.cold?.after ?? Infinity) * HOUR;
-    const bulk: Moment[] = [first];
-    const turned: Moment[] = [];
-    const until = (end: number, place: Place, course = bulk) => {
-      const stretch = fermentFor(state, of, place, Math.max(0, (end - began) / HOUR - state.time));
-      course.push(...stretch.slice(1).map((each) => momentOf(each, began)));
-      state = last(stretch);
-    };
-    const folds = batch.folds.map((fold) => this.startOf(fold)).filter((each) => each !== null);
-    for (const fold of folds.sort((a, b) => a - b)) {
-      if (fold >= over) break;
-      until(fold, tub);
-      state = degas(state, FOLDED);
-      bulk.push(momentOf(state, began));
-    }
-    until(Math.min(over, chilled), tub);
-    if (over > chilled) until(over, fridge);
-    this.judge({
-      task: ends, of: 'bulk', name: model.name, rise: state.rise, window: model.bulk, leavening: of, thetas: state, course: [inMixer, ...bulk],
+    const inMixer: Moment = { at: began, rise: 0, temperature: batch.ddt };
+    const whole = this.through(batch.whole, { of, began, state, course: [inMixer, first] });
+    if (!whole) return;
+    const strands = batch.strands.map((strand) => {
+      const there = this.through(strand.passages, { ...whole, course: [...whole.course] });
+      return there ? there.course.slice(whole.course.length) : [];
     });
-    if (batch.turns.length > 0)
-      until(cut, this.placeOf(began, pieceTimeConstant(SHEET, HEAT_TRANSFER.fanRetarder), model.rests), turned);
-    const divided = degas(state, model.gasKept);
-    const before = [inMixer, ...bulk, ...turned];
-    const strands = batch.strands.map((strand) => this.strand(model, strand, divided, of, began, before));
-    this.batches.push({ dough: model.key, batch: batch.n, mixed: first, bulk, turned, strands });
-  } // prettier-ignore
-
-  private strand(
-    model: DoughModel,
-    strand: StrandModel,
-    divided: DoughState,
-    of: Leavening,
-    began: number,
-    before: readonly Moment[],
-  ): Moment[] {
-    const [shaped, loaded] = [this.endOf(strand.shape), this.startOf(strand.load)];
-    if (shaped === null || loaded === null) return [];
-    const constant = (h: number) => pieceTimeConstant(strand.mass, h);
-    const hours = (epoch: number, state: DoughState) => Math.max(0, (epoch - began) / HOUR - state.time);
-    const bench = this.placeOf(began, constant(HEAT_TRANSFER.coveredBasket), null);
-    const course = fermentFor(divided, of, bench, hours(shaped, divided));
-    const way = this.schedule.ways[strand.proof] ?? 0;
-    const stands = strand.ways[way] ?? [];
-    for (const [index, { around, h, untilRise }] of stands.entries()) {
-      const state = last(course);
-      const place = this.placeOf(began, constant(h), around);
-      const left = Math.max(0, hours(loaded, state) - (stands[index + 1]?.atLast ?? 0));
-      const stretch =
-        untilRise === null
-          ? fermentFor(state, of, place, left)
-          : (fermentUntil(state, of, place, untilRise, left) ?? fermentFor(state, of, place, left));
-      course.push(...stretch.slice(1));
-    }
-    const state = last(course);
-    const moments = course.map((each) => momentOf(each, began));
-    this.judge({
-      task: strand.load,
-      of: 'proof',
-      name: strand.product,
-      rise: state.rise,
-      window: model.proof,
-      leavening: of,
-      thetas: state,
-      course: [...before, ...moments],
+    this.batches.push({
+      dough: model.key,
+      batch: batch.n,
+      mixed: first,
+      whole: whole.course.slice(1),
+      strands,
     });
-    return moments;
   }
+
+  /** Takes a dough through one stretch of its way after another. @returns null where one of them has no time */
+  private through(passages: readonly Passage[], from: OnItsWay): OnItsWay | null {
+    let dough = from;
+    for (const passage of passages) {
+      const end = passage.atEnd ? this.endOf(passage.until) : this.startOf(passage.until);
+      if (end === null) return null;
+      dough = this.passage(passage, dough, end);
+    }
+    return dough;
+  }
+
+  private passage(passage: Passage, { of, began, course, ...from }: OnItsWay, end: number): OnItsWay {
+    const { keeps, body, folds, window, sets } = passage;
+    const moments = [...course];
+    let state = from.state;
+    if (keeps !== 1) {
+      state = degas(state, keeps);
+      moments.push(momentOf(state, began));
+    }
+    const hoursTo = (epoch: number) => Math.max(0, (epoch - began) / HOUR - state.time);
+    const folded = folds
+      .flatMap(({ task, keeps: left }) => {
+        const at = this.startOf(task);
+        return at === null || at >= end ? [] : [{ at, left }];
+      })
+      .sort((a, b) => a.at - b.at);
+    const go = (place: Place, until: number, rise: number | null) => {
+      for (let fold = folded[0]; fold && fold.at <= until; fold = folded[0]) {
+        const to = stretch(state, of, place, hoursTo(fold.at), rise);
+        if (rise !== null && last(to).rise >= rise) break;
+        folded.shift();
+        moments.push(...to.slice(1).map((each) => momentOf(each, began)));
+        state = degas(last(to), fold.left);
+        moments.push(momentOf(state, began));
+      }
+      const rest = stretch(state, of, place, hoursTo(until), rise);
+      moments.push(...rest.slice(1).map((each) => momentOf(each, began)));
+      state = last(rest);
+    };
+    const stands = passage.ways[passage.arc === null ? 0 : (this.schedule.ways[passage.arc] ?? 0)] ?? [];
+    stands.forEach((stand, index) => {
+      const at = began + state.time * HOUR;
+      if (index > 0 && at < end) this.moves.push({ from: passage.from, until: passage.until, at, to: stand });
+      const left = stands.slice(index + 1).reduce((sum, { hours }) => sum + (hours ?? 0), 0) * HOUR;
+      const own = stand.hours === null ? Math.max(at, end - left) : Math.min(end, at + stand.hours * HOUR);
+      go(this.placeOf(began, timeConstantIn(body, stand.h), stand.around), own, stand.untilRise);
+    });
+    if (sets !== null) state = { ...state, temperature: sets };
+    if (window) {
+      const { name, rise } = window;
+      this.judge({ task: passage.until, from: passage.from, of: window.of, name, rise: state.rise, window: rise, leavening: of, thetas: state, course: moments });
+    }
+    return { of, began, state, course: moments };
+  } // prettier-ignore
 
   /** What a dough rises with, its pre-ferments being as far as they are when it is mixed. */
   private leaveningOf(model: DoughModel, mixing: number): Leavening {
@@ -255,10 +259,10 @@ class Follower implements Followed {
 
   private judge(found: FollowedRise): void {
     this.rises.push(found);
-    const { task, of, name, rise, window } = found;
+    const { task, from, of, name, rise, window } = found;
     const play = TOLERANCE * (window.latest - window.earliest);
     if (rise < window.earliest - play || rise > window.latest + play)
-      this.faults.push({ kind: 'rise', task, of, name, rise, window });
+      this.faults.push({ kind: 'rise', task, from, of, name, rise, window });
   }
 
   private placeOf(began: number, timeConstant: number, around: number | null): Place {
@@ -281,6 +285,25 @@ class Follower implements Followed {
       : null;
   }
 }
+
+/** A dough at a moment, and how it came there. */
+interface OnItsWay {
+  readonly of: Leavening;
+  /** When leaven met flour, epoch seconds. */
+  readonly began: number;
+  readonly state: DoughState;
+  readonly course: readonly Moment[];
+}
+
+/** So many hours in a place, or until a rise if that comes sooner. */
+const stretch = (
+  state: DoughState,
+  of: Leavening,
+  place: Place,
+  hours: number,
+  rise: number | null,
+): DoughState[] =>
+  (rise === null ? null : fermentUntil(state, of, place, rise, hours)) ?? fermentFor(state, of, place, hours);
 
 const momentOf = ({ time, rise, temperature }: DoughState, began: number): Moment => ({
   at: began + time * HOUR,

@@ -1,5 +1,6 @@
 import { scaleFormula, type ScaledFormula } from '../../formula/scale/index.ts';
 import type { Formula, PieceOrder } from '../../formula/index.ts';
+import { mainMix } from '../../formula/way/index.ts';
 import type { Mixer, Programme } from '../../mix/index.ts';
 import { bad, good, place, problem, type Problem, type Result } from '../../problem/index.ts';
 import { resolveLocal } from '../../time/index.ts';
@@ -129,12 +130,12 @@ function doughOf(
   const asked = scaleFormula(formula, piecesOf(wanted));
   if (!asked.ok) return asked;
   const { doc } = formula;
-  const programme = input.bakehouse.programmes.find((each) => each.slug === doc.process.programme);
+  const programme = input.bakehouse.programmes.find((each) => each.slug === mainMix(doc).programme);
   if (!programme)
     return bad(
       problem(
         'programme',
-        `${doc.name} is mixed by “${doc.process.programme}”, which this bakehouse does not have.`,
+        `${doc.name} is mixed by “${mainMix(doc).programme}”, which this bakehouse does not have.`,
         'Choose one of its programmes in the formula.',
       ),
     );

@@ -1,6 +1,6 @@
 import { Event, eventsOfActual, type Actual } from '../../run/index.ts';
 import { z } from 'zod';
-import { Formula, Name, Slug } from '../../formula/index.ts';
+import { Formula, Name, Slug, stoodOn, upcastFormula } from '../../formula/index.ts';
 import { Learned, NOTHING_LEARNED } from '../../learned/index.ts';
 import { Mixer } from '../../mix/index.ts';
 import { WallClock, Bakehouse, Tub } from '../../bakehouse/index.ts';
@@ -62,18 +62,25 @@ export const Told = Pin.extend({
 });
 export type Told = z.infer<typeof Told>;
 
-/** Inputs of the first form had what happened gathered by task. */
+/** Inputs of the first form had what happened gathered by task; formulas say how they are made since there are steps. */
 function upcastDayInput(data: unknown): unknown {
-  if (data === null || typeof data !== 'object' || !('actuals' in data) || !Array.isArray(data.actuals))
-    return data;
-  const { actuals, ...rest } = data as { actuals: Partial<Actual>[]; date?: unknown };
+  if (data === null || typeof data !== 'object') return data;
+  const { actuals, ...rest } = data as { actuals?: unknown; date?: unknown; bakehouse?: unknown; formulas?: unknown };
+  const stood = stoodOn((rest.bakehouse as { floor?: unknown } | undefined)?.floor);
+  const formulas = Array.isArray(rest.formulas)
+    ? (rest.formulas as { slug?: unknown; formula?: unknown }[]).map((each) => ({ ...each, formula: upcastFormula(each.formula, String(each.slug), stood) }))
+    : rest.formulas;
+  const today = { ...rest, formulas };
+  return Array.isArray(actuals) ? { events: eventsFrom(actuals as Partial<Actual>[], String(rest.date)), ...today } : today;
+} // prettier-ignore
+
+function eventsFrom(actuals: readonly Partial<Actual>[], date: string): Event[] {
   let made = 0;
   const makeId = () => `00000000-0000-7000-8000-${String((made += 1)).padStart(12, '0')}`;
   const blank = { end: null, temperature: null, seen: null, longer: 0, mass: null, confirmed: [] };
-  const events = actuals.flatMap((actual) =>
-    eventsOfActual({ ...blank, task: '', start: 0, ...actual }, String(rest.date), makeId),
+  return actuals.flatMap((actual) =>
+    eventsOfActual({ ...blank, task: '', start: 0, ...actual }, date, makeId),
   );
-  return { events, ...rest };
 }
 
 /** The newest form of what a plan of a day depends on. */

@@ -45,13 +45,15 @@ export function labelsOf(network: Network, followed: Followed, schedule: Schedul
       if (!course || !mix || !divide) return [];
       const mass = batch.dough / batch.tubs;
       const tub = { kind: 'tub' as const, length: model.tub.length, width: model.tub.width, height: 1 };
-      const gas = visibleRise(course.bulk.at(-1)?.rise ?? 0, most);
+      const end = bulkEnd(batch);
+      const found = followed.rises.find(({ task, of }) => task === end && of === 'bulk');
+      const gas = visibleRise(found?.rise ?? course.whole.at(-1)?.rise ?? 0, most);
       const line = fillLine(tub, mass, gas, most, phase);
       const at = (slot: number) => instance.origin + slot * SLOT;
       return [
         {
           key: model.key, dough: model.name, batch: batch.n, batches: model.batches.length, tubs: batch.tubs, mass,
-          mixed: at(endOf(instance, batch.mix, mix)), over: at(divide.start), laminated: batch.turns.length > 0,
+          mixed: at(endOf(instance, batch.mix, mix)), over: at(divide.start), laminated: end !== batch.divide,
           start: line.start, height: line.target, gas, share: phase, allergens,
           pieces: batch.strands.map(({ product, pieces, mass: each }) => ({
             name: doc.products.find(({ slug }) => slug === product)?.name ?? product, pieces, mass: each,

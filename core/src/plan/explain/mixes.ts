@@ -1,5 +1,6 @@
 import type { Bakehouse } from '../../bakehouse/index.ts';
 import type { Formula, PieceOrder } from '../../formula/index.ts';
+import { ddtOf } from '../../formula/way/index.ts';
 import { equalBatches, ferments, scaleFormula } from '../../formula/scale/index.ts';
 import {
   answerMix,
@@ -59,7 +60,7 @@ export function mixesOf(input: DayInput, network: Network, schedule: Schedule): 
     const { slug, formula, mixer, programme } = dough;
     const batch = { n: own.n, of: dough.batches.length };
     const doc = docOf(input.bakehouse, {
-      slug, formula, mixer, programme, task, batch, dough: own.dough, order: piecesOf(own.lots), ddt: formula.doc.process.ddt,
+      slug, formula, mixer, programme, task, batch, dough: own.dough, order: piecesOf(own.lots), ddt: ddtOf(formula.doc),
     });
     return { task, at, doc: { ...doc, forecast: { ...doc.forecast, room, bowl } } };
   });

@@ -48,7 +48,7 @@ export function plannedDay(input: DayInput, network: Network, schedule: Schedule
     view,
     people: network.instance.people.map(({ name }) => name),
     labels: labelsOf(network, followed, schedule),
-    reminders: remindersOf(input, network, schedule),
+    reminders: remindersOf(input, network, schedule, followed),
     rising: risingOf(network, followed, schedule),
     short: shortWords(input, network),
     partings: partings(known, view.tasks),

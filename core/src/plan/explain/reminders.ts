@@ -1,7 +1,9 @@
 import type { Floor } from '../../bakehouse/index.ts';
 import { profileFor, type OvenSetting } from '../../oven/index.ts';
 import { formatNumber } from '../../units/index.ts';
-import { bulkEnd, SLOT } from '../../dough/index.ts';
+import { SLOT } from '../../dough/index.ts';
+import { bakeOf } from '../../formula/way/index.ts';
+import type { Followed } from '../checker/index.ts';
 import { endOf, type Schedule } from '../instance/index.ts';
 import { heatingsOf } from './heating.ts';
 import type { DayInput } from '../demand/index.ts';
@@ -13,7 +15,7 @@ export interface Reminder {
   readonly at: number;
   /** Index of the task that it hangs on. */
   readonly task: number;
-  readonly kind: 'water' | 'salt' | 'heat' | 'steam' | 'vent' | 'set' | 'cold' | 'warm';
+  readonly kind: 'water' | 'salt' | 'heat' | 'steam' | 'vent' | 'set' | 'cold' | 'warm' | 'step';
   readonly what: string;
   /** What is to be confirmed when the task is noted, where it is what gets forgotten. */
   readonly confirm: string | null;
@@ -30,6 +32,24 @@ export const STEAM_WORDS = {
   lid: { give: 'lids on', given: 'lids are on', end: 'take the lids off' },
 } as const satisfies Record<Exclude<Floor['oven']['steam'], 'none'>, unknown>;
 
+/** What goes from one place to another within a wait. */
+const MOVED = {
+  tub: {
+    cold: 'tub goes into the cold',
+    room: 'tub comes into the room',
+    warm: 'tub goes into the warm',
+    freezer: 'tub goes into the freezer',
+    oven: 'tub goes into the warm oven',
+  },
+  pieces: {
+    cold: 'pieces go into the cold',
+    room: 'pieces come out of the cold',
+    warm: 'pieces come out of the cold',
+    freezer: 'pieces go into the freezer',
+    oven: 'pieces go into the warm oven',
+  },
+} as const;
+
 /** How the oven is set, as words: `top 220 °C, bottom off, fan 50 %`. @param heat writes a temperature */
 export const settingWords = (
   { top, bottom, fan }: OvenSetting,
@@ -38,8 +58,13 @@ export const settingWords = (
   `top ${top === null ? 'off' : heat(top)}, bottom ${bottom === null ? 'off' : heat(bottom)}${fan > 0 ? `, fan ${formatNumber(fan, 0)} %` : ''}`;
 
 /** What hangs on the tasks of a plan, in the order of time. */
-export function remindersOf(input: DayInput, network: Network, schedule: Schedule): Reminder[] {
-  const { instance, models, doughs } = network;
+export function remindersOf(
+  input: DayInput,
+  network: Network,
+  schedule: Schedule,
+  { moves }: Pick<Followed, 'moves'>,
+): Reminder[] {
+  const { instance, models, doughs, notes } = network;
   const { steam } = input.bakehouse.floor.oven;
   const found: Reminder[] = [];
   const startOf = (task: number) => {
@@ -64,9 +89,9 @@ export function remindersOf(input: DayInput, network: Network, schedule: Schedul
   for (const model of models) {
     const dough = doughs.find(({ key }) => key === model.key);
     if (!dough) continue;
-    const { process, steps } = dough.formula.doc;
+    const { doc } = dough.formula;
     const salted = saltAfter(dough.programme.bouts);
-    for (const { mix, strands, ...batch } of model.batches) {
+    for (const { mix, strands } of model.batches) {
       const placed = schedule.tasks[mix];
       if (!placed) continue;
       // The programme ends when the task does.
@@ -74,20 +99,17 @@ export function remindersOf(input: DayInput, network: Network, schedule: Schedul
       const end = begins + dough.programme.minutes;
       if (dough.scaled.finalMix.lines.some(({ ingredient }) => ingredient.kind === 'salt'))
         add(mix, 'salt', 'salt goes in', begins + salted, 'salt is in');
-      for (const { name } of steps.filter(({ kind }) => kind === 'hold-back')) {
+      for (const { name } of doc.additions.filter(({ kind }) => kind === 'hold-back')) {
         const held = `${name.charAt(0).toLowerCase()}${name.slice(1)}`;
         add(mix, 'water', `${held} goes in`, end, `${held} is in`);
       }
-      const over = startOf(bulkEnd(batch));
-      if (model.cold && over !== null)
-        add(mix, 'cold', 'tub goes into the cold', end + model.cold.after * 60);
-      for (const { load, out, proof, ways, mass } of strands) {
+      for (const { load, out, product, mass } of strands) {
+        const bake = bakeOf(doc, product);
+        if (load === null || out === null || !bake) continue;
         const [began, outAt] = [startOf(load), startOf(out)];
         if (began === null || outAt === null) continue;
-        for (const { atLast } of ways[schedule.ways[proof] ?? 0] ?? [])
-          if (atLast !== null) add(load, 'warm', 'pieces come out of the cold', -atLast * 60);
         const minutes = (outAt - began) / 60;
-        const profile = profileFor(process.bake, mass);
+        const profile = profileFor(bake, mass);
         const steamed = Math.min(minutes, profile.steam);
         if (steamed > 0 && steam !== 'none') {
           const { give, given, end } = STEAM_WORDS[steam];
@@ -98,6 +120,16 @@ export function remindersOf(input: DayInput, network: Network, schedule: Schedul
       }
     }
   }
+  for (const { from, until, at, to } of moves) {
+    const [task, start] =
+      network.notes[until]?.pieces === null ? [from, startOf(from)] : [until, startOf(until)];
+    const what = network.notes[task]?.pieces === null ? 'tub' : 'pieces';
+    const kind = to.place === 'cold' ? 'cold' : 'warm';
+    if (start !== null) add(task, kind, MOVED[what][to.place], (at - start) / 60);
+  }
+  notes.forEach(({ says, done }, task) => {
+    if (says?.confirm && !done) add(task, 'step', says.confirm, 0, says.confirm);
+  });
   return found.sort((a, b) => a.at - b.at || a.task - b.task);
 }
 

@@ -1,5 +1,5 @@
 import { fillLine } from '../../culture/followed/index.ts';
-import { bulkEnd, phaseOf } from '../../dough/index.ts';
+import { phaseOf } from '../../dough/index.ts';
 import { MOST_RISE } from '../../fermentation/index.ts';
 import type { RisingDough } from '../../run/index.ts';
 import type { Followed, FollowedRise, Moment } from '../checker/index.ts';
@@ -15,10 +15,10 @@ export function risingOf(network: Network, followed: Followed, schedule: Schedul
   const { instance } = network;
   const levels = levelsOf(instance, schedule);
   return followed.rises.flatMap((rise): RisingDough[] => {
-    const found = whereFrom(network, rise);
-    const arc = instance.arcs.findIndex(({ from, to }) => from === found?.from && to === rise.task);
+    const found = whatOf(network, rise);
+    const arc = instance.arcs.findIndex(({ from, to }) => from === rise.from && to === rise.task);
     const wait = windowOf(instance, schedule, levels, arc);
-    const [from, to] = [instance.tasks[found?.from ?? -1]?.id, instance.tasks[rise.task]?.id];
+    const [from, to] = [instance.tasks[rise.from]?.id, instance.tasks[rise.task]?.id];
     if (!found || !wait || from === undefined || to === undefined) return [];
     return [
       {
@@ -29,30 +29,32 @@ export function risingOf(network: Network, followed: Followed, schedule: Schedul
   });
 } // prettier-ignore
 
-/** The task after which something rises, and what it rises in. */
-function whereFrom(
+/** What rises, and in what. */
+function whatOf(
   { models, doughs, instance }: Network,
   { of, task, window, name }: FollowedRise,
-): (Pick<RisingDough, 'name' | 'dough' | 'tub' | 'count'> & { readonly from: number }) | null {
+): Pick<RisingDough, 'name' | 'dough' | 'tub' | 'count'> | null {
   for (const [index, model] of models.entries()) {
     const dough = doughs[index];
     if (of === 'preferment') {
-      const fed = model.preferments.find((each) => each.into.includes(task) && each.name === name);
-      if (fed) return { from: fed.task, name, dough: model.key, tub: null, count: 1 };
+      if (model.preferments.some((each) => each.into.includes(task) && each.name === name))
+        return { name, dough: model.key, tub: null, count: 1 };
+      continue;
     }
-    for (const batch of of === 'preferment' ? [] : model.batches) {
-      if (of === 'bulk' && bulkEnd(batch) === task && dough) {
+    for (const batch of model.batches) {
+      const own = batch.whole.find((each) => each.until === task && each.window !== null);
+      if (own && dough) {
+        const mix = instance.tasks[batch.mix]?.id ?? '';
+        const known = { name, dough: model.key, count: batch.tubs };
+        if (own.body.kind !== 'tub') return { ...known, tub: null };
         const tub = { kind: 'tub' as const, length: model.tub.length, width: model.tub.width, height: 1 };
         const most = dough.formula.doc.type === 'rye' ? MOST_RISE.rye : MOST_RISE.strongWheat;
         const line = fillLine(tub, batch.dough / batch.tubs, window.best, most, phaseOf(dough.scaled.split));
-        const mix = instance.tasks[batch.mix]?.id ?? '';
-        return { from: batch.mix, name, dough: model.key, count: batch.tubs, tub: { mix, start: line.start, ready: line.target } };
+        return { ...known, tub: { mix, start: line.start, ready: line.target } };
       }
-      const strand = batch.strands.find(({ load }) => of === 'proof' && load === task);
-      const from = instance.arcs[strand?.proof ?? -1]?.from;
+      const strand = batch.strands.find(({ passages }) => passages.some((each) => each.until === task && each.window !== null));
       const product = dough?.formula.doc.products.find(({ slug }) => slug === strand?.product);
-      if (strand && from !== undefined)
-        return { from, name: product?.name ?? name, dough: model.key, tub: null, count: strand.pieces };
+      if (strand) return { name: product?.name ?? name, dough: model.key, tub: null, count: strand.pieces };
     }
   }
   return null;

@@ -89,7 +89,7 @@ export function viewOf(
       const course = followed.batches.find((each) => each.dough === model.key && each.batch === batch.n);
       if (!course) continue;
       const own = [batch.n, model.batches.length] as const;
-      ribbons.push(...ribbon([course.mixed, ...course.bulk, ...course.turned], batch.dough * LITRES, own[0], 0, 1));
+      ribbons.push(...ribbon(course.whole, batch.dough * LITRES, own[0], 0, 1));
       course.strands.forEach((points, index) => {
         const strand = batch.strands[index];
         if (strand)

@@ -2,7 +2,7 @@ import { judge } from '../checker/index.ts';
 import { costOf, endOf, type Schedule } from '../instance/index.ts';
 import { SLOT, SLOT_MINUTES } from '../../dough/index.ts';
 import type { DayInput } from '../demand/index.ts';
-import type { Network } from '../network/index.ts';
+import type { Network, TaskKind } from '../network/index.ts';
 import { formatDuration, formatNumber } from '../../units/index.ts';
 import type { Working } from '../../working/index.ts';
 import { clockWords, faultWords } from './words.ts';
@@ -82,5 +82,8 @@ const WHERE: Readonly<Record<string, string>> = {
 
 const STEP = {
   feed: 'the making', soak: 'the soaking', weigh: 'the weighing', autolyse: 'the wetting', mix: 'the mix', fold: 'the fold', 'lock-in': 'the lock-in', turn: 'the turn', divide: 'the dividing', pan: 'the pan of water', look: 'the first look',
-  shape: 'the shaping', load: 'the loading', out: 'the unloading', pack: 'the packing',
-} as const; // prettier-ignore
+  'pre-shape': 'the pre-shaping', shape: 'the shaping', assemble: 'the wrapping', fill: 'the filling', cut: 'the second cut', score: 'the scoring', dip: 'the bath',
+  wash: 'the wash', top: 'the topping', dock: 'the docking', stencil: 'the stencilling', heat: 'the heating', load: 'the loading', out: 'the unloading',
+  unmould: 'the unmoulding', brush: 'the brushing', glaze: 'the glazing', syrup: 'the syrup', dust: 'the dusting', cover: 'the covering', slice: 'the slicing',
+  wrap: 'the wrapping up', thaw: 'the thawing', freeze: 'the freezing', pack: 'the packing',
+} as const satisfies Record<TaskKind, string>; // prettier-ignore

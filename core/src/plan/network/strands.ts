@@ -1,4 +1,3 @@
-import { HEAT_TRANSFER } from '../../fermentation/index.ts';
 import {
   CORE_AT_UNLOADING,
   FIRST_LOOK,
@@ -6,62 +5,45 @@ import {
   recoveryMinutes,
   type BakeProfile,
 } from '../../oven/index.ts';
-import { bakeLossOf, coolingOf, decksOf, floorProductOf, stoneOf } from './deck-lots.ts';
+import { heatTo, SLOT, SLOT_MINUTES, type DoughBody, type StrandModel } from '../../dough/index.ts';
 import {
-  SLOT,
-  SLOT_MINUTES,
-  type DoughModel,
-  type StandModel,
-  type StrandModel,
-  proofTables,
-  type BulkSamples,
-  type FoldWhen,
-  type ProofAsk,
-} from '../../dough/index.ts';
+  AFTER_KINDS,
+  bakeLossOf,
+  FINISH_KINDS,
+  firstOf,
+  partsOfWay,
+  piecesOf,
+  type Step,
+  type StepOf,
+  type WayPart,
+} from '../../formula/way/index.ts';
 import type { Use } from '../instance/index.ts';
-import { warmestProof } from '../../bakehouse/index.ts';
 import { idIn, loadIds, type Dough, type DoughBatch, type Lot } from '../demand/index.ts';
-import {
-  HOUR,
-  noteOf,
-  slotsOf,
-  type TaskKind,
-  type TaskList,
-  type TaskNote,
-  type Waiting,
-} from './task-list.ts';
-
-/** The bulk of a dough by when it is mixed, with the folds that it has time for. */
-export interface FollowedBulk extends BulkSamples {
-  readonly folds: readonly FoldWhen[];
-  readonly leavening: DoughModel['leavening'];
-}
+import { coolingOf, decksOf, holderHere, stoneOf } from './deck-lots.ts';
+import type { Fronts, KnownFront } from './fronts.ts';
+import { HOUR, noteOf, slotsOf, type TaskKind, type TaskList, type TaskNote } from './task-list.ts';
+import { Walk, type Walker } from './walk.ts';
+import { handsOf, workOf } from '../../bakehouse/index.ts';
 
 /** A batch that was cut, and what comes after it. */
 export interface Cut {
+  readonly fronts: Fronts;
   readonly unit: number;
   readonly id: string;
   readonly dough: Dough;
   readonly batch: DoughBatch;
-  readonly bulk: FollowedBulk;
-  /** The task that cuts it. */
+  /** The dough as it is when it is cut, and share of its gas that stays. */
+  readonly front: KnownFront | null;
+  readonly keeps: number;
+  /** The task that cuts it, and seconds that it takes. */
   readonly divide: number;
-  /** What a laminated dough goes through between its bulk and the cut. */
-  readonly turned: ProofAsk['turned'];
+  readonly seconds: number;
+  readonly cultured: boolean;
 }
 
 /** Pieces of one product that go into the oven at once. */
 type Strand = Lot;
 
-/** Hours that bread may lie before it is packed, and packed before it leaves. Chosen for Jovet. */
-const FRESH = { rye: 24, other: 5 } as const;
-/** Hours that a proof in the warm may take. */
-const WARM_MOST = 12;
-/** What the cold costs instead of the warm: once, and where it is begun in the warm. */
-const COLD_COST = { cold: 1, begun: 2 } as const;
-
-/** In the cold a dough changes so much less in a slot than in the warm, near the best of its proof. Chosen for Jovet. */
-const COLD_SHARE = 0.1;
 /** Slots of the shortest bake that is looked at. */
 const LOOKED_AT = 2;
 /** Slots between a pan for steam that is set down and the load: it goes in ten minutes before. Chosen for Jovet. */
@@ -69,12 +51,15 @@ const PAN = { least: 1, best: 1, most: 2 } as const;
 /** Seconds of a look into the oven, or of a pan set down; and what a slot away from its time costs. */
 const [MOMENT, HARMLESS] = [60, 0.1];
 
-/** From the cut to the pack: shaped, proofed, baked and cooled, product by product and load by load. */
-export function strandsOf(list: TaskList, cut: Cut): StrandModel[] {
+/** From the cut to the pack: each product its own way, load by load. */
+export function strandsOf(list: TaskList, cut: Cut): Walked[] {
   const strands = parted(list, cut);
   const ids = loadIds(list.input.told, { id: cut.id, dough: cut.dough.key, n: cut.batch.n }, strands);
-  return strands.map((strand, index) => strandTasks(list, cut, strand, ids[index] ?? cut.id));
+  return strands.map((strand, index) => new StrandTasks(list, cut, strand, ids[index] ?? cut.id).add());
 }
+
+/** What pieces go through, and what cannot be of it. */
+export type Walked = { readonly model: StrandModel; readonly problems: Walk['problems'] };
 
 /** Lots of one product and weight together, parted where they need more decks than there are. */
 function parted(list: TaskList, { dough, batch }: Cut): Strand[] {
@@ -97,115 +82,225 @@ function parted(list: TaskList, { dough, batch }: Cut): Strand[] {
   });
 } // prettier-ignore
 
-function strandTasks(list: TaskList, cut: Cut, strand: Strand, id: string): StrandModel {
-  const { unit, dough, batch, divide } = cut;
-  const { rates, floor, spare } = list.input.bakehouse;
-  const { process, type } = dough.formula.doc;
-  const about = (kind: TaskKind): TaskNote => ({
-    ...noteOf(kind, dough, batch.n, strand.name, strand.pieces * strand.scaledWeight),
-    pieces: strand.pieces,
-    load: id,
-    drop: strand.drop,
-  });
-  const seconds = (each: number) => strand.pieces * each;
-  const shape = list.task(unit, about('shape'), idIn(id, 'shape'), seconds(rates.shape[process.shape]), 'shape', {
-    two: true,
-    bench: true,
-  });
-  const rest = Math.ceil(process.benchRest / SLOT_MINUTES);
-  list.arc(divide, shape, [list.between(rest, rest, rest + 3)], floor.weights.dough / 2);
+/** The tasks of pieces of one product that go into the oven at once. */
+class StrandTasks {
+  private readonly steps: readonly Step[];
+  private readonly walk: Walk;
+  private readonly walker: Walker;
+  /** Seconds of what is done while it is loaded. */
+  private finishing = 0;
+  private baked: { load: number; out: number } | null = null;
+  private cool: StepOf<'cool'> | null = null;
 
-  const longer = list.actual(idIn(id, 'load'))?.longer ?? 0;
-  const profile = profileFor(process.bake, strand.scaledWeight, longer);
-  const baked = Math.round(profile.minutes / SLOT_MINUTES);
-  const decks = decksTaken(list, dough, strand);
-  const loading = floor.oven.loader ? Math.ceil(decks) * 60 + seconds(rates.score) : seconds(rates.load + rates.score);
-  const busy = slotsOf(loading) + baked + 1 + slotsOf(seconds(rates.unload)) + Math.ceil(recoveryOf(list, dough, strand, decks, profile) / SLOT_MINUTES);
-  const load = list.task(unit, about('load'), idIn(id, 'load'), loading, 'oven', {
-    load: { profile: list.profile(profile, baked), fill: Math.ceil(decks * 1000 - 1e-6), slots: busy },
-  });
-  const ways = proofWays(list, cut, strand);
-  const proof = list.arc(shape, load, ways.map(({ way }) => way), floor.weights.dough);
-  const out = list.task(unit, about('out'), idIn(id, 'out'), seconds(rates.unload), 'oven');
-  const inOven = holderOf(list, dough, strand, true);
-  list.arc(load, out, [{ ...list.between(baked, baked, baked + 1), holds: inOven }], floor.weights.dough);
+  constructor(
+    private readonly list: TaskList,
+    private readonly cut: Cut,
+    private readonly strand: Strand,
+    id: string,
+  ) {
+    const { dough, batch, divide } = cut;
+    this.steps = piecesOf(dough.formula.doc, strand.product);
+    const mass = strand.pieces * strand.scaledWeight;
+    const note = (kind: TaskKind): TaskNote => ({
+      ...noteOf(kind, dough, batch.n, strand.name, mass),
+      pieces: strand.pieces,
+      load: id,
+      drop: strand.drop,
+    });
+    const { type } = dough.formula.doc;
+    this.walker = {
+      list, fronts: cut.fronts, unit: cut.unit, id, note, amount: { pieces: Math.ceil(strand.pieces / this.joined), mass, tubs: 1, lines: 0 },
+      standing: { mass, type, cultured: cut.cultured }, of: 'proof', name: strand.product, fits: new Map(),
+    };
+    const body: DoughBody = { kind: 'piece', mass: strand.scaledWeight * this.joined };
+    this.walk = new Walk(this.walker, divide, cut.front, body);
+    this.walk.passages.push({
+      from: divide, until: divide, atEnd: true, keeps: cut.keeps, body, folds: [], window: null, arc: null, sets: null,
+      ways: [[{ place: 'room', around: null, h: heatTo(body, 'still', 'cloth'), hours: null, untilRise: null }]],
+    });
+    this.walk.spend(list.takes('divide', cut.seconds) / 3600, cut.keeps);
+  } // prettier-ignore
 
-  const look = Math.min(baked - 1, Math.floor(profile.look === null ? baked * FIRST_LOOK : profile.look / SLOT_MINUTES));
-  if (baked >= LOOKED_AT) {
-    const seen = list.task(unit, about('look'), idIn(id, 'look'), MOMENT, 'oven');
-    list.arc(load, seen, [list.between(Math.max(0, look - 1), look, Math.min(look + 1, baked - 1))], HARMLESS);
+  /** Pieces that go as one until they are cut again. */
+  private get joined(): number {
+    return firstOf(this.steps, 'divide')?.into ?? 1;
   }
-  if (floor.oven.steam === 'pan' && process.bake.steam > 0) {
-    const pan = list.task(unit, about('pan'), idIn(id, 'pan'), MOMENT, 'oven');
-    list.arc(pan, load, [list.between(PAN.least, PAN.best, PAN.most)], HARMLESS);
+
+  add(): Walked {
+    const { walk, strand } = this;
+    const parts = partsOfWay(this.steps);
+    parts.forEach((part, index) => {
+      // What comes straight after the cut is done with it.
+      if (index === 0 && part.kind === 'work' && part.step.kind === 'pre-shape') return;
+      if (part.kind === 'wait') walk.wait(part);
+      else this.step(part.step, parts.slice(index + 1));
+    });
+    const last = this.steps.at(-1)?.kind;
+    const pack = last === 'pack' || last === 'freeze' ? (walk.at ?? this.cut.divide) : this.pack(null);
+    const { load = null, out = null } = this.baked ?? {};
+    const model = { product: strand.product, pieces: strand.pieces, mass: strand.scaledWeight, load, out, pack, passages: walk.passages };
+    return { model, problems: walk.problems };
+  } // prettier-ignore
+
+  private step(step: Extract<WayPart, { kind: 'work' }>['step'], after: readonly WayPart[]): void {
+    const { walk } = this;
+    switch (step.kind) {
+      case 'shape':
+        walk.work(step, 'shape');
+        walk.holds = holds(this.list, step.into, this.strand.pieces / step.hold);
+        return;
+      case 'divide':
+        walk.work(step, 'cut', {
+          keeps: step.keeps,
+          becomes: { kind: 'piece', mass: this.strand.scaledWeight },
+        });
+        return;
+      case 'bake':
+        return this.bake(step, after);
+      case 'cool':
+        this.cool = step;
+        return;
+      case 'pack':
+        this.pack(step);
+        return;
+      case 'freeze':
+        this.freeze(step);
+        return;
+      case 'weigh':
+      case 'mix':
+      case 'lock-in':
+      case 'turn':
+        return;
+      default:
+        this.finish(step);
+    }
   }
 
-  const fresh = FRESH[type === 'rye' ? 'rye' : 'other'] * HOUR;
-  const due = Math.floor((strand.drop - spare * 60 - list.frame.origin) / SLOT);
-  const pack = list.task(unit, about('pack'), idIn(id, 'pack'), seconds(rates.pack), 'pack', { two: true, due, first: due - fresh });
-  const cool = Math.min(list.frame.slots, Math.ceil(coolingOf(dough.formula.doc, strand, list.frame.room.warmest) * HOUR));
-  const racks = list.use('racks', strand.pieces * strand.scaledWeight);
-  list.arc(out, pack, [{ ...list.between(cool, cool, cool + fresh), holds: racks }], floor.weights.early);
-  return {
-    product: strand.product, pieces: strand.pieces, mass: strand.scaledWeight, shape, load, out, pack, proof,
-    ways: ways.map(({ stands }) => stands),
-  };
-} // prettier-ignore
+  /** What is done to pieces before and after the oven: with the load or the unloading where it is a moment, else by itself. */
+  private finish(step: Extract<WayPart, { kind: 'work' }>['step'] & { kind: TaskKind }): void {
+    const { walk, list, walker } = this;
+    if (isMoment(step)) {
+      if (!this.baked) this.finishing += workOf(step, list.input.bakehouse.rates, walker.amount);
+      return;
+    }
+    if (this.baked) this.cooled();
+    walk.work(step, step.kind);
+    const before = 'before' in step ? step.before : 0;
+    if (before > 0)
+      walk.wait({
+        folds: [],
+        wait: {
+          kind: 'rest', slug: `${step.slug}-rest`, words: '', signs: '', cautions: [], confirm: '', cover: 'open',
+          until: { by: 'minutes', earliest: before, best: before, latest: before + SLOT_MINUTES },
+          stands: [{ place: 'room', celsius: null, minutes: null, rise: null }],
+        },
+      });
+  } // prettier-ignore
 
-/** °C that pieces which ask for warmth have in the box; null: they stand in the room, also where the box is too warm for them. */
-function boxTemperature({ input }: TaskList, { dough, bulk }: Cut): number | null {
-  const { around } = dough.formula.doc.process.proof;
-  const box = input.bakehouse.floor.proofBox?.temperature ?? null;
-  if (around === null || box === null) return around;
-  return box <= warmestProof(dough.formula.doc.type, bulk.leavening.culture > 0) ? box : null;
+  private bake(step: StepOf<'bake'>, after: readonly WayPart[]): void {
+    const { walk, list, strand, walker } = this;
+    const { floor, rates } = list.input.bakehouse;
+    const dough = this.cut.dough;
+    const seconds = (each: number) => strand.pieces * each;
+    const longer = list.actual(idIn(walker.id, 'load'))?.longer ?? 0;
+    const profile = profileFor(step, strand.scaledWeight, longer);
+    const baked = Math.round(profile.minutes / SLOT_MINUTES);
+    const decks = decksTaken(list, dough, strand);
+    const loading = (floor.oven.loader ? Math.ceil(decks) * 60 : seconds(rates.load)) + this.finishing;
+    const unloading = seconds(rates.unload) + this.afterwards(after);
+    const busy = slotsOf(loading) + baked + 1 + slotsOf(unloading) + Math.ceil(recoveryOf(list, dough, strand, decks, profile) / SLOT_MINUTES);
+    const { people } = handsOf(step);
+    const load = walk.task('load', 'load', loading, 'oven', {
+      people,
+      load: { profile: list.profile(profile, baked), fill: Math.ceil(decks * 1000 - 1e-6), slots: busy },
+    }, { step });
+    walk.front = null;
+    const note = (kind: TaskKind) => walker.note(kind);
+    const out = list.task(walker.unit, note('out'), idIn(walker.id, 'out'), unloading, 'oven');
+    const inOven = step.into === null ? bakedIn(list, walk.holds) : holds(list, step.into, strand.pieces / step.hold);
+    list.arc(load, out, [{ ...list.between(baked, baked, baked + 1), holds: inOven }], floor.weights.dough);
+    walk.at = out;
+    this.baked = { load, out };
+    const look = Math.min(baked - 1, Math.floor(profile.look === null ? baked * FIRST_LOOK : profile.look / SLOT_MINUTES));
+    if (baked >= LOOKED_AT) {
+      const seen = list.task(walker.unit, note('look'), idIn(walker.id, 'look'), MOMENT, 'oven');
+      list.arc(load, seen, [list.between(Math.max(0, look - 1), look, Math.min(look + 1, baked - 1))], HARMLESS);
+    }
+    if (floor.oven.steam === 'pan' && profile.steam > 0) {
+      const pan = list.task(walker.unit, note('pan'), idIn(walker.id, 'pan'), MOMENT, 'oven');
+      list.arc(pan, load, [list.between(PAN.least, PAN.best, PAN.most)], HARMLESS);
+    }
+  } // prettier-ignore
+
+  /** Seconds of what is done to bread as it comes out. */
+  private afterwards(after: readonly WayPart[]): number {
+    const { rates } = this.list.input.bakehouse;
+    let seconds = 0;
+    for (const part of after) {
+      if (part.kind !== 'work' || !isMoment(part.step)) break;
+      seconds += workOf(part.step, rates, this.walker.amount);
+    }
+    return seconds;
+  }
+
+  /** Slots that bread may lie once it is cool enough. */
+  private get lies(): number {
+    const { floor } = this.list.input.bakehouse;
+    const usual = this.cut.dough.formula.doc.type === 'rye' ? floor.packWithin.rye : floor.packWithin.other;
+    return Math.round((this.cool?.most ?? usual) * HOUR);
+  }
+
+  /** It waits until it is cool enough for what is done next. */
+  private cooled(): void {
+    const { cool, list, strand, walk } = this;
+    if (!cool || !this.baked) return;
+    this.cool = null;
+    const { room } = list.frame;
+    const hours = coolingOf(this.cut.dough.formula.doc, strand, cool.below, room.warmest);
+    const least = Math.min(list.frame.slots, Math.ceil(hours * HOUR));
+    const racks = list.use('racks', strand.pieces * strand.scaledWeight);
+    walk.after({ ...list.between(least, least, least + this.lies), holds: racks }, list.input.bakehouse.floor.weights.early);
+  } // prettier-ignore
+
+  private pack(step: StepOf<'pack'> | null): number {
+    const { list, strand, walk, walker } = this;
+    const { rates, spare } = list.input.bakehouse;
+    const due = Math.floor((strand.drop - spare * 60 - list.frame.origin) / SLOT);
+    const lies = this.lies;
+    this.cooled();
+    const seconds = step ? workOf(step, rates, walker.amount) : strand.pieces * rates.pack;
+    const { people } = step ? handsOf(step) : { people: [1, 2] as const };
+    return walk.task(
+      'pack',
+      'pack',
+      seconds,
+      step?.skill ?? 'pack',
+      { people, due, first: due - lies },
+      { step },
+    );
+  }
+
+  private freeze(step: StepOf<'freeze'>): void {
+    const { list, strand, walk, walker } = this;
+    const due = Math.floor((strand.drop - list.frame.origin) / SLOT);
+    this.cooled();
+    walk.task('freeze', 'freeze', workOf(step, list.input.bakehouse.rates, walker.amount), step.skill ?? 'pack', { people: [1, 2], due }, { step });
+  } // prettier-ignore
 }
 
-/** Ways to proof: in the room or the box, and where there is a retarder in the cold. */
-function proofWays(list: TaskList, cut: Cut, strand: Strand): { way: Waiting; stands: StandModel[] }[] {
-  const { floor, rates } = list.input.bakehouse;
-  const { process } = cut.dough.formula.doc;
-  const product = floorProductOf(floor, { formula: cut.dough.slug, product: strand.product });
-  const holder = holderOf(list, cut.dough, strand, false);
-  const mass = strand.pieces * strand.scaledWeight;
-  const asked = boxTemperature(list, cut);
-  const warm: StandModel = { around: asked, h: HEAT_TRANSFER.coveredBasket, untilRise: null, atLast: null };
-  const box = asked !== null ? list.use('proof-box', mass) : [];
-  const options: { name: string; stands: StandModel[]; holds: Use[]; most: number; cost: number; share: number }[] = [
-    { name: box.length > 0 ? 'box' : 'room', stands: [warm], holds: [...holder, ...box], most: WARM_MOST, cost: 0, share: 1 },
-  ];
-  if (floor.retarder && product?.retard) {
-    const { temperature, most } = floor.retarder;
-    const cold: StandModel = { around: temperature, h: HEAT_TRANSFER.fanRetarder, untilRise: null, atLast: null };
-    const begun = { ...warm, untilRise: process.proof.rise.earliest };
-    const holds = [...holder, ...list.use('retarder', mass)];
-    const how = { holds, most, share: COLD_SHARE };
-    if (product.temper !== null) {
-      const stands = [cold, { ...warm, atLast: product.temper / 60 }];
-      options.push({ ...how, name: 'cold, then warm', stands, holds: [...holds, ...box], cost: COLD_COST.cold });
-    } else
-      options.push(
-        { ...how, name: 'cold', stands: [cold], cost: COLD_COST.cold },
-        { ...how, name: 'warm, then cold', stands: [begun, cold], cost: COLD_COST.begun },
-      );
-  }
-  const cutting = cut.batch.lots.reduce((sum, { pieces }) => sum + pieces, 0) * (rates.divide + rates.preshape);
-  const shaping = (list.takes('divide', cutting) + list.takes('shape', strand.pieces * rates.shape[process.shape])) / 3600 + process.benchRest / 60;
-  return options.map(({ name, stands, holds, most, cost, share }) => {
-    const ask = {
-      leavening: cut.bulk.leavening, gasKept: process.gasKept, turned: cut.turned, mass: strand.scaledWeight, shaping,
-      proof: process.proof.rise, stands, most,
-    };
-    const tables = proofTables(ask, cut.bulk, list.frame.room).map((table) => list.table(table));
-    return { way: { name, tables, holds, cost, share }, stands };
-  });
-} // prettier-ignore
+/** What takes a moment and nothing else, so that it is done with the load or the unloading. */
+const isMoment = (step: Step): boolean =>
+  ([...FINISH_KINDS, ...AFTER_KINDS] as readonly string[]).includes(step.kind) &&
+  step.kind !== 'dip' && step.kind !== 'slice' && step.kind !== 'wrap' &&
+  step.confirm === '' && step.cautions.length === 0 &&
+  !('setUp' in step && step.setUp !== null) && !('before' in step && step.before > 0) && !('after' in step && step.after > 0); // prettier-ignore
 
 function decksTaken(
   { input }: TaskList,
   dough: Dough,
   lot: Pick<Lot, 'product' | 'pieces' | 'scaledWeight'>,
 ): number {
-  const decks = decksOf(input.bakehouse.floor, dough.formula.doc, { ...lot, formula: dough.slug });
+  const decks = decksOf(input.bakehouse.floor, dough.formula.doc, lot);
   if (!decks.ok) throw new Error('a piece that is larger than a deck is refused before');
   return decks.value;
 }
@@ -227,11 +322,13 @@ function recoveryOf({ input, frame }: TaskList, { formula: { doc } }: Dough, lot
   return recovery + Math.max(0, reckoned(profile) - reckoned({ ...profile, stages: [] }));
 } // prettier-ignore
 
-/** What pieces stand in; while they bake, only what goes into the oven with them. */
-function holderOf(list: TaskList, dough: Dough, strand: Strand, baking: boolean): Use[] {
-  const { floor } = list.input.bakehouse;
-  const product = floorProductOf(floor, { formula: dough.slug, product: strand.product });
-  const holder = floor.holders.find(({ slug }) => slug === product?.holder);
-  if (!product || !holder || (baking && !holder.bakes)) return [];
-  return list.use(holder.slug, strand.pieces / product.perHolder);
-}
+/** What pieces stand in. */
+const holds = (list: TaskList, slug: string | null, count: number): Use[] =>
+  slug !== null && holderHere(list.input.bakehouse.floor, slug) ? list.use(slug, count) : [];
+
+/** Of what pieces stand in what goes into the oven with them. */
+const bakedIn = (list: TaskList, held: readonly Use[]): Use[] =>
+  held.filter(({ resource }) => {
+    const id = list.frame.resources[resource]?.id ?? '';
+    return holderHere(list.input.bakehouse.floor, id)?.bakes ?? false;
+  });

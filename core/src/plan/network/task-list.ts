@@ -13,7 +13,9 @@ const COOLS = [240, 200] as const;
 
 /** What kinds of tasks there are, in the order of a batch. */
 export type TaskKind =
-  | 'feed' | 'soak' | 'weigh' | 'autolyse' | 'mix' | 'fold' | 'lock-in' | 'turn' | 'divide' | 'shape' | 'pan' | 'load' | 'look' | 'out' | 'pack'; // prettier-ignore
+  | 'feed' | 'soak' | 'weigh' | 'autolyse' | 'mix' | 'fold' | 'lock-in' | 'turn' | 'divide' | 'pre-shape' | 'shape' | 'assemble' | 'fill' | 'cut'
+  | 'score' | 'dip' | 'wash' | 'top' | 'dock' | 'stencil' | 'heat' | 'pan' | 'load' | 'look' | 'out' | 'unmould' | 'brush' | 'glaze' | 'syrup'
+  | 'dust' | 'cover' | 'slice' | 'wrap' | 'thaw' | 'freeze' | 'pack'; // prettier-ignore
 
 /** What a task is to people. */
 export interface TaskNote {
@@ -35,6 +37,13 @@ export interface TaskNote {
   readonly pieces: number | null;
   /** It began already. */
   readonly done: boolean;
+  /** What its step says to whoever does it. */
+  readonly says?: {
+    readonly words?: string;
+    readonly signs?: string;
+    readonly cautions?: readonly string[];
+    readonly confirm?: string;
+  };
 }
 
 export const noteOf = (
@@ -63,8 +72,8 @@ export const slotsOf = (seconds: number): number => Math.max(1, Math.ceil(second
 /** What a task needs beyond hands. */
 export interface Needs {
   readonly uses?: readonly Use[];
-  /** Two people may do it together. */
-  readonly two?: boolean;
+  /** People who do it together, at least and at most; one, where nothing is said. */
+  readonly people?: readonly [least: number, most: number];
   /** It is done at the bench. */
   readonly bench?: boolean;
   readonly load?: Load;
@@ -80,6 +89,8 @@ export interface Waiting extends Omit<Way, 'weight'> {
 
 /** Two people take this share of the time of one. Domain section 11, default. */
 export const TWO = 0.55;
+/** Share of the time of one that several take: each of them is a tenth slower than alone. */
+const together = (people: number): number => (people === 1 ? 1 : (TWO * 2) / people);
 /** Work that takes as long as hands take, not as long as a mixer or an oven. */
 const BY_HAND: readonly TaskKind[] = [
   'feed',
@@ -89,9 +100,19 @@ const BY_HAND: readonly TaskKind[] = [
   'lock-in',
   'turn',
   'divide',
+  'pre-shape',
   'shape',
+  'assemble',
+  'fill',
+  'cut',
+  'dip',
+  'wash',
+  'top',
+  'slice',
+  'wrap',
   'pack',
 ];
+const MODES = ['', 'one', 'two', 'three', 'four', 'five', 'six'] as const;
 /** Metres of bench that one person works at. */
 const BENCH = 1.5;
 /** Slots that what should be over already may still take. */
@@ -205,12 +226,13 @@ export class TaskList {
     const note = BY_HAND.includes(about.kind) ? { ...about, work } : about;
     const seconds = this.takes(note.kind, work);
     const modes: Mode[] = [];
-    for (const people of needs.two ? [1, 2] : [1]) {
-      const slots = slotsOf(seconds * (people === 2 ? TWO : 1));
-      // Two are not sent where one is as quick on the clock.
-      if (people === 2 && slots >= (modes[0]?.slots ?? 0)) continue;
+    const [least, most] = needs.people ?? [1, 1];
+    for (let people = least; people <= most; people += 1) {
+      const slots = slotsOf(seconds * together(people));
+      // More are not sent where fewer are as quick on the clock.
+      if (slots >= (modes.at(-1)?.slots ?? Infinity)) continue;
       const bench = needs.bench ? this.use('bench', Math.round(BENCH * 10 * people)) : [];
-      modes.push({ name: people === 1 ? 'one' : 'two', slots, people, uses: [...(needs.uses ?? []), ...bench] });
+      modes.push({ name: MODES[people] ?? `${people}`, slots, people, uses: [...(needs.uses ?? []), ...bench] });
     }
     const done = this.past(id, modes[0]?.slots ?? 1);
     if (done) return this.happened(unit, note, id, modes[0]?.slots ?? 1, done, needs);

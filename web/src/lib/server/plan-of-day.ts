@@ -1,6 +1,6 @@
 import type { DayInput } from '@jovet/core/plan/demand';
 import type { Schedule } from '@jovet/core/plan/instance';
-import { dayToOpen, type OpenedDay, type StandingDay } from '@jovet/core/plan';
+import { dayToOpen, inOrderOf, type OpenedDay, type StandingDay } from '@jovet/core/plan';
 import { networkOf, type Network } from '@jovet/core/plan/network';
 import { addDays, localTime } from '@jovet/core/time';
 import type { Actor, Db } from './database/connection.ts';
@@ -42,7 +42,7 @@ function networkFor(input: DayInput): Network | null {
  */
 export async function planOfDay(db: Db, actor: Actor, date: string): Promise<PlanOfDay | null> {
   const saved = await readDayPlan(db, actor, date);
-  if (saved) return planned(date, saved.n, saved.input, saved.doc.schedule);
+  if (saved) return planned(date, saved.n, saved.input, saved.doc.schedule, saved.shown?.view.tasks);
   const now = await dayInputFor(db, actor, date);
   if (!now.ok) return null;
   const found = await readFoundPlan(db, actor, now.value);
@@ -50,11 +50,17 @@ export async function planOfDay(db: Db, actor: Actor, date: string): Promise<Pla
   return schedule ? planned(date, null, now.value, schedule) : null;
 }
 
-function planned(date: string, n: number | null, input: DayInput, schedule: Schedule): PlanOfDay | null {
+/** @param kept its tasks as it numbers them, where it was saved */
+function planned(
+  date: string,
+  n: number | null,
+  input: DayInput,
+  found: Schedule,
+  kept: readonly { readonly id: string; readonly index: number }[] = [],
+): PlanOfDay | null {
   const network = networkFor(input);
-  return network && schedule.tasks.length === network.instance.tasks.length
-    ? { date, n, input, network, schedule }
-    : null;
+  const schedule = network && inOrderOf(network, found, kept);
+  return network && schedule ? { date, n, input, network, schedule } : null;
 }
 
 /** So many days are looked at, today first: what is further away is planned later. */

@@ -1,17 +1,11 @@
 import { profileFor, settingAt } from '../../../oven/index.ts';
 import { fillDecks, type DeckLot } from '../../../oven/decks/index.ts';
 import type { Floor } from '../../../bakehouse/index.ts';
+import { bakeLossOf, bakeOf, firstOf, piecesOf } from '../../../formula/way/index.ts';
 import type { Followed } from '../../checker/index.ts';
 import { awayBy, endOf, hotterBy, type Schedule } from '../../instance/index.ts';
 import { SLOT } from '../../../dough/index.ts';
-import {
-  bakeLossOf,
-  coolingOf,
-  coreDoneOf,
-  deckFloorOf,
-  deckLotOf,
-  type Network,
-} from '../../network/index.ts';
+import { coolingOf, coreDoneOf, deckFloorOf, deckLotOf, type Network } from '../../network/index.ts';
 import type { DayInput } from '../../demand/index.ts';
 import { DONE_SIGNS } from './done-signs.ts';
 import { heatOf, type OvenDeck } from './oven-heat.ts';
@@ -19,6 +13,9 @@ import type { OvenItem, OvenLoad } from './oven-load.ts';
 import { heatingsOf, type Heating } from '../heating.ts';
 import { actualsOf } from '../../../run/index.ts';
 import { laidByHand } from './laid.ts';
+
+/** °C of the core of bread that may be packed, where its way does not say. */
+const COOL = 35;
 
 /** The oven through a planned day. */
 export interface OvenDay {
@@ -66,24 +63,26 @@ function gathered(input: DayInput, network: Network, schedule: Schedule, followe
     const dough = doughs.find(({ key }) => key === model.key);
     if (!dough) continue;
     const { doc } = dough.formula;
-    const { bake } = doc.process;
     for (const batch of model.batches)
       for (const [index, strand] of batch.strands.entries()) {
+        const bake = bakeOf(doc, strand.product);
+        if (strand.load === null || strand.out === null || !bake) continue;
         const [loaded, out, packed] = [strand.load, strand.out, strand.pack].map((task) => schedule.tasks[task]);
         const load = instance.tasks[strand.load]?.load;
         if (!loaded || !out || !load) continue;
+        const below = firstOf(piecesOf(doc, strand.product), 'cool')?.below ?? COOL;
         const moment = (slot: number) => instance.origin + slot * SLOT;
         const course = followed.batches.find((each) => each.dough === model.key && each.batch === batch.n)?.strands[index];
-        const lot = deckLotOf(floor, doc, { formula: dough.slug, product: strand.product, pieces: strand.pieces, scaledWeight: strand.mass });
+        const lot = deckLotOf(floor, doc, { product: strand.product, pieces: strand.pieces, scaledWeight: strand.mass });
         const product = doc.products.find(({ slug }) => slug === strand.product);
         const item: OvenItem = {
           load: strand.load, out: strand.out, pieces: strand.pieces, holder: lot.holder, held: lot.count, outline: lot.outline, spacing: lot.spacing,
           name: product?.name ?? strand.product,
           inAt: moment(endOf(instance, strand.load, loaded)), outAt: moment(out.start), profile: profileFor(bake, strand.mass, actuals.get(instance.tasks[strand.load]?.id ?? '')?.longer ?? 0),
-          core: coreDoneOf(doc, lot.holder !== null), from: course?.at(-1)?.temperature ?? doc.process.ddt,
+          core: coreDoneOf(doc, strand.product, lot.holder !== null), from: course?.at(-1)?.temperature ?? batch.ddt,
           dough: strand.pieces * strand.mass, loss: bakeLossOf(doc, strand.product),
           signs: DONE_SIGNS[doc.type], rests: doc.type === 'rye',
-          coolAt: moment(out.start) + coolingOf(doc, { product: strand.product, scaledWeight: strand.mass }, network.frame.room.warmest) * 3600,
+          coolAt: moment(out.start) + coolingOf(doc, { product: strand.product, scaledWeight: strand.mass }, below, network.frame.room.warmest) * 3600,
           packAt: packed ? moment(packed.start) : null,
           racks: floor.racks ? (strand.pieces * strand.mass) / floor.racks.bread : null,
           lye: product?.extras.some(({ use, ingredient }) => use === 'bath' && /lye/.test(ingredient)) ?? false,

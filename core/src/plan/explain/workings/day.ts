@@ -259,7 +259,7 @@ function paceBehind(input: DayInput, { instance, models, doughs }: Network, task
   for (const [index, { batches, preferments, fedFrom }] of models.entries()) {
     const formula = doughs[index]?.slug ?? '';
     const fed = preferments.find(({ into, task: feed }) => feed === task || into.includes(task));
-    const batch = batches.find((each) => [bulkEnd(each), each.divide, ...each.strands.map(({ load }) => load)].includes(task));
+    const batch = batches.find((each) => [bulkEnd(each), each.divide, ...each.strands.flatMap(({ passages }) => passages.map(({ until }) => until))].includes(task));
     if (!batch && fed) return { fedFrom: fed.fedFrom, pace: 1, known: 'forecast', formula };
     if (!batch) continue;
     const seen = models[index]?.seen.some((each) => each.task === instance.tasks[batch.mix]?.id);

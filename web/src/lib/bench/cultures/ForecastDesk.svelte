@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { bulkOf } from '@jovet/core/formula/way';
   import { untrack } from 'svelte';
   import { fillLine } from '@jovet/core/culture/followed';
   import { doughScenario, usualTrial, type DoughTrial } from '@jovet/core/dough';
@@ -50,7 +51,7 @@
     return key === 'leaven' ? `× ${formatNumber(value, 2)}` : `${formatNumber(value, 1)} %`;
   };
   const NAMES = ['as it is', 'what if'] as const;
-  const targets = $derived(formula?.doc.process.bulk);
+  const targets = $derived(formula ? bulkOf(formula.doc) : null);
   const option = $derived({
     grid: { left: 46, right: 46, top: 64, bottom: 30 },
     textStyle: { fontFamily: 'inherit', color: QUIET },

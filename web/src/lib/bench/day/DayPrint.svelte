@@ -26,7 +26,9 @@
   const STATIONS = ['Mixing', 'Bench', 'Oven', 'Packing'] as const;
   const STATION: Readonly<Record<TaskKind, (typeof STATIONS)[number]>> = {
     feed: 'Mixing', soak: 'Mixing', weigh: 'Mixing', autolyse: 'Mixing', mix: 'Mixing', fold: 'Mixing',
-    'lock-in': 'Bench', turn: 'Bench', divide: 'Bench', shape: 'Bench', pan: 'Oven', load: 'Oven', look: 'Oven', out: 'Oven', pack: 'Packing',
+    'lock-in': 'Bench', turn: 'Bench', divide: 'Bench', 'pre-shape': 'Bench', shape: 'Bench', assemble: 'Bench', fill: 'Bench', cut: 'Bench', thaw: 'Bench',
+    score: 'Oven', dip: 'Oven', wash: 'Oven', top: 'Oven', dock: 'Oven', stencil: 'Oven', heat: 'Oven', pan: 'Oven', load: 'Oven', look: 'Oven', out: 'Oven',
+    unmould: 'Oven', brush: 'Oven', glaze: 'Oven', syrup: 'Oven', dust: 'Packing', cover: 'Packing', slice: 'Packing', wrap: 'Packing', freeze: 'Packing', pack: 'Packing',
   }; // prettier-ignore
   const dough = (row: number) => view.rows[row]?.name ?? '';
   /** Tasks, and between them what hangs on them at its own time. */

@@ -175,7 +175,8 @@ export class DayDesk {
   /** Begins the planner. @returns what ends it */
   begin(): () => void {
     this.planner = new Planner((message) => this.told(message), this.oven);
-    if (this.opened.schedule) this.planner.stand(this.opened.input, this.opened.schedule);
+    if (this.opened.schedule)
+      this.planner.stand(this.opened.input, this.opened.schedule, this.day?.view.tasks);
     else if (!this.empty) this.go(3, false);
     let ended = false;
     void this.of().first.then((text) => {

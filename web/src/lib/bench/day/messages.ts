@@ -4,6 +4,12 @@ import type { Remedy } from '@jovet/core/plan';
 import type { Schedule } from '@jovet/core/plan/instance';
 import type { Problem } from '@jovet/core/problem';
 
+/** A task of a plan, and the number by which the plan knows it. */
+export interface KeptTask {
+  readonly id: string;
+  readonly index: number;
+}
+
 /** Why there is no plan, and the nearest one. */
 export interface Conflict {
   readonly verdict: 'impossible' | 'not-found';
@@ -21,7 +27,7 @@ export interface Offer {
 /** What is asked of the planner. `asked` numbers the questions: answers to older ones are left. */
 export type ToPlanner =
   | { readonly kind: 'plan'; readonly asked: number; readonly input: DayInput; readonly seconds: number; readonly keep: boolean; readonly trial: boolean; readonly oven: boolean }
-  | { readonly kind: 'stand'; readonly asked: number; readonly input: DayInput; readonly schedule: Schedule }
+  | { readonly kind: 'stand'; readonly asked: number; readonly input: DayInput; readonly schedule: Schedule; readonly kept: readonly KeptTask[] }
   | { readonly kind: 'why'; readonly task: number }
   | { readonly kind: 'stop' }
   /** A day that may be asked for soon. */

@@ -1,7 +1,7 @@
 import { browser } from '$app/environment';
 import type { DayInput } from '@jovet/core/plan/demand';
 import type { Schedule } from '@jovet/core/plan/instance';
-import type { FromPlanner, ToPlanner } from './messages';
+import type { FromPlanner, KeptTask, ToPlanner } from './messages';
 
 /** One thread for all rooms that plan: one that has planned before plans several times as fast as one just begun. */
 let thread: Worker | null = null;
@@ -48,8 +48,9 @@ export class Planner {
   }
 
   /** A plan that stands: what is asked and planned from now on begins with it. */
-  stand(input: DayInput, schedule: Schedule): void {
-    this.send({ kind: 'stand', asked: this.ask(), input, schedule });
+  stand(input: DayInput, schedule: Schedule, tasks: readonly KeptTask[] = []): void {
+    const kept = tasks.map(({ id, index }) => ({ id, index }));
+    this.send({ kind: 'stand', asked: this.ask(), input, schedule, kept });
   }
 
   why(task: number): void {

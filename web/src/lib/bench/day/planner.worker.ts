@@ -1,5 +1,6 @@
 import {
   carriedOver,
+  inOrderOf,
   planAtPace,
   planning,
   remediesFor,
@@ -11,7 +12,7 @@ import { certificateWords, faultSentences, plannedDay, whyHere } from '@jovet/co
 import { held, networkOf, type Network } from '@jovet/core/plan/network';
 import type { DayInput } from '@jovet/core/plan/demand';
 import type { Schedule } from '@jovet/core/plan/instance';
-import type { FromPlanner, ToPlanner } from './messages';
+import type { FromPlanner, KeptTask, ToPlanner } from './messages';
 
 /** The planner in its own thread: it plans in slices, so that it hears at once when something else is asked. */
 const SLICE = 25;
@@ -25,6 +26,8 @@ const PATIENCE = 2;
 const TRY = 0.6;
 const OFFERED = 5;
 
+/** Ids of tasks by the number that a plan of before gave them; null: they are numbered as they are. */
+let numbered: ReadonlyMap<number, string> | null = null;
 let current: { input: DayInput; network: Network; schedule: Schedule } | null = null;
 /** Moves on with every question; what was asked before it is given up. */
 let turn = 0;
@@ -38,9 +41,9 @@ onmessage = ({ data }: MessageEvent<ToPlanner>) => {
     turn += 1;
     current = null;
   } else if (data.kind === 'ready') makeReady(data.input);
-  else if (data.kind === 'stand') stand(data.input, data.schedule);
+  else if (data.kind === 'stand') stand(data.input, data.schedule, data.kept);
   else if (data.kind === 'why') {
-    if (current) tell({ kind: 'why', task: data.task, why: whyHere(current.input, current.network, current.schedule, data.task) }); // prettier-ignore
+    if (current) tell({ kind: 'why', task: data.task, why: whyHere(current.input, current.network, current.schedule, taskShown(data.task)) }); // prettier-ignore
   } else {
     turn += 1;
     void plan(data, turn).catch((error: unknown) => {
@@ -82,12 +85,21 @@ async function plan(data: Extract<ToPlanner, { kind: 'plan' }>, mine: number): P
     await offerRemedies(input, network.value, answer, asked, mine);
 }
 
-/** Takes a plan as the one that stands, unless its day has other tasks by now. */
-function stand(input: DayInput, schedule: Schedule): void {
+/** Takes a plan as the one that stands, unless its day has other tasks by now. @param kept its tasks as it numbers them */
+function stand(input: DayInput, schedule: Schedule, kept: readonly KeptTask[]): void {
   turn += 1;
   const network = networkFor(input);
-  const fits = network.ok && network.value.instance.tasks.length === schedule.tasks.length;
-  current = fits ? { input, network: network.value, schedule } : null;
+  const standing = network.ok ? inOrderOf(network.value, schedule, kept) : null;
+  current = network.ok && standing ? { input, network: network.value, schedule: standing } : null;
+  numbered = standing === schedule ? null : new Map(kept.map(({ id, index }) => [index, id]));
+}
+
+/** The number of a task in the plan that stands, from that by which it is shown. */
+function taskShown(shown: number): number {
+  const id = numbered?.get(shown);
+  return id === undefined
+    ? shown
+    : (current?.network.instance.tasks.findIndex((task) => task.id === id) ?? shown);
 }
 
 /** Plans a day once for itself: its network is there then, and what is run for the second time is several times as fast. */
@@ -110,6 +122,7 @@ function networkFor(input: DayInput): ReturnType<typeof networkOf> {
 
 function keep(input: DayInput, network: Network, schedule: Schedule): void {
   current = { input, network, schedule };
+  numbered = null;
 }
 
 /**

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { ddtOf } from '@jovet/core/formula/way';
   import { onMount } from 'svelte';
   import type { TaskNote } from '@jovet/core/plan/network';
   import { actualsOf, asPlanned, atHand, onBench, unnoted, type Event, type OnBench } from '@jovet/core/run';
@@ -45,8 +46,10 @@
   });
 
   /** °C that the dough of a task is wanted at. */
-  const wantedOf = ({ formula, dough }: TaskNote): number | null =>
-    plan?.input.formulas.find(({ slug }) => slug === (formula ?? dough))?.formula.doc.process.ddt ?? null;
+  function wantedOf({ formula, dough }: TaskNote): number | null {
+    const doc = plan?.input.formulas.find(({ slug }) => slug === (formula ?? dough))?.formula.doc;
+    return doc ? ddtOf(doc) : null;
+  }
 
   let noted = $state.raw<{ readonly events: readonly Event[]; readonly words: string } | null>(null);
   function note(events: readonly Event[], words: string) {

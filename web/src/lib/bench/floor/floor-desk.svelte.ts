@@ -85,7 +85,7 @@ export class FloorDesk {
 
   /** Goes by a plan from now on. */
   private stand(plan: PlannedDay): void {
-    this.planner?.stand(plan.input, plan.schedule);
+    this.planner?.stand(plan.input, plan.schedule, plan.view.tasks);
     this.forecast = plan;
     this.asked = null;
     // A plan of before there was a floor does not tell what rises.

@@ -1,8 +1,8 @@
 <script module lang="ts">
   const PARTS = [
     { value: 'sheet', text: 'Sheet', paths: null },
-    { value: 'products', text: 'Products', paths: /^(products|branches|coatings)/ },
-    { value: 'process', text: 'Process', paths: /^process/ },
+    { value: 'way', text: 'Way', paths: /^(way|pieces|products\.\d+\.way)/ },
+    { value: 'products', text: 'Products', paths: /^(products\.\d+\.(?!way)|products$|branches|coatings)/ },
     { value: 'bake', text: 'Bake it', paths: null },
     { value: 'sums', text: 'Divide, tins, baths', paths: null },
   ] as const;

@@ -46,7 +46,6 @@
   import FormulaTools from './FormulaTools.svelte';
   import { provideHands } from './hands';
   import { moneyIn } from './money';
-  import ProcessPart from './ProcessPart.svelte';
   import ProductsPart from './ProductsPart.svelte';
   import PublishFlow from './PublishFlow.svelte';
   import ReadOuts from './ReadOuts.svelte';
@@ -57,6 +56,7 @@
   import SizeBar from './SizeBar.svelte';
   import StageKinds from './StageKinds.svelte';
   import StagePanel from './StagePanel.svelte';
+  import WayPart from './way/WayPart.svelte';
   import WhatIfPanel from './WhatIfPanel.svelte';
   import { STAGE_WORDS } from './words';
 
@@ -161,7 +161,11 @@
   );
   /** Problems that belong to no cell of the grid are told above it. */
   const above = $derived(
-    found.filter(({ path }) => !/^rows\./.test(path) && (touched || path === 'flours')).slice(0, 4),
+    found
+      .filter(
+        ({ path }) => !/^(rows\.|way|pieces|products\.\d+\.way)/.test(path) && (touched || path === 'flours'),
+      )
+      .slice(0, 4),
   );
 
   /** Paper is drawn only when it is asked for, and then before the browser takes the page. */
@@ -208,6 +212,7 @@
     },
     change,
     settle: settled,
+    look: calmDown,
   });
 
   /** Takes a whole changed formula into the sheet: a what-if, another flour, what someone else published. */
@@ -351,7 +356,7 @@
     onbasis={(next) => (basis = next)}
   />
 
-  <div class="body" class:whole={part === 'bake'}>
+  <div class="body" class:whole={part === 'bake' || part === 'way'}>
     <div>
       {#each above as { path: at, problem, remedy } (at + problem)}
         <p class="notice" role="alert">
@@ -389,7 +394,13 @@
           >
         </p>
       {:else if part === 'products'}<ProductsPart />
-      {:else if part === 'process'}<ProcessPart programmes={bakehouse.programmes} />
+      {:else if part === 'way'}<WayPart
+          formula={answer?.formula ?? null}
+          {order}
+          {bakehouse}
+          tub={house.tubs[0]}
+          slug={version?.slug ?? null}
+        />
       {:else if part === 'bake'}
         {#if answer}
           <BakeIt
@@ -410,7 +421,7 @@
         />
       {/if}
     </div>
-    <aside aria-label="What it comes to" hidden={part === 'bake'}>
+    <aside aria-label="What it comes to" hidden={part === 'bake' || part === 'way'}>
       {#if answer}
         <div class:stale={formula === null}>
           <ReadOuts

@@ -9,6 +9,7 @@
   /** Products of the dough: scaled weights, what a piece is made of, what goes into and onto it; branches, coatings. */
   const hands = useHands();
   const draft = $derived(hands.draft);
+  const bakeLoss = $derived(draft.pieces.find(({ kind }) => kind === 'bake')?.fields.loss ?? '');
 
   function list<T>(path: string, change: (all: readonly T[]) => T[]) {
     hands.settle();
@@ -19,7 +20,17 @@
   const addProduct = () =>
     list<SheetProduct>('products', (all) => [
       ...all,
-      { id: freeId(), slug: '', name: '', scaledWeight: '', bakeLoss: '', parts: [], extras: [] },
+      {
+        id: freeId(),
+        slug: '',
+        name: '',
+        scaledWeight: '',
+        bakeLoss: '',
+        parts: [],
+        extras: [],
+        way: null,
+        over: '',
+      },
     ]);
   function addBranch() {
     let slug = 'branch';
@@ -46,7 +57,8 @@
       <div class="line">
         <SheetField label="Name" path={`${at}.name`} />
         <SheetField label="Scaled weight" path={`${at}.scaledWeight`} />
-        <SheetField label="Bake loss" path={`${at}.bakeLoss`} unit="%" placeholder={draft.process.bakeLoss} />
+        <SheetField label="Bake loss" path={`${at}.bakeLoss`} unit="%" placeholder={bakeLoss} />
+        <SheetField label="Made over" path={`${at}.over`} unit="%" placeholder="as usual" />
         {@render remove(`Remove ${product.name || 'this product'}`, () =>
           list('products', (all) => all.toSpliced(index, 1)),
         )}
@@ -193,7 +205,9 @@
   }
   .line {
     display: grid;
-    grid-template-columns: minmax(8rem, 14rem) minmax(7rem, 12rem) minmax(6rem, 8rem) 2.25rem;
+    grid-template-columns:
+      minmax(8rem, 14rem) minmax(7rem, 12rem) minmax(6rem, 8rem) minmax(6rem, 8rem)
+      2.25rem;
     gap: 0.5rem;
     align-items: end;
     margin-bottom: 0.3rem;

@@ -10,6 +10,8 @@ export interface SheetHands {
   readonly change: (next: FormulaDraft, place: string) => void;
   /** Ends the change that is being typed. */
   readonly settle: () => void;
+  /** Takes what is typed as it stands, without waiting for a pause. */
+  readonly look: () => void;
 }
 
 const KEY = Symbol('sheet');

@@ -17,8 +17,6 @@
   import { roomKeys } from '../room-keys';
   import RoomHead from '../RoomHead.svelte';
   import { useReading } from '../settings';
-  import DoughTable from './DoughTable.svelte';
-  import ProductTable from './ProductTable.svelte';
 
   interface Props {
     house: House;
@@ -37,9 +35,7 @@
     Object.fromEntries(problems.map((each) => [each.path, `${each.problem} ${each.remedy}`])),
   );
   const dirty = $derived(JSON.stringify(draft) !== JSON.stringify(kept));
-  const loose = $derived(
-    problems.filter(({ path }) => !/^(hands|holders|products|doughs|things|rates)\./.test(path)),
-  );
+  const loose = $derived(problems.filter(({ path }) => !/^(hands|holders|things|rates)\./.test(path)));
 
   type Lists = 'hands' | 'holders';
   const put = (list: Lists, index: number, change: object) => {
@@ -118,6 +114,8 @@
     ['recovery', 'Stone hot again after', 'min'],
     ['racks', 'Racks to cool on', ''],
     ['onRack', 'Bread on a rack', ''],
+    ['packWithin', 'Bread is packed within', 'h'],
+    ['packRyeWithin', 'Rye is packed within', 'h'],
     ['preheat', 'Heating up', 'min'],
     ['spare', 'Spare before a van', 'min'],
     ['quiet', 'Quiet hours', ''],
@@ -262,9 +260,6 @@
     </div>
     <button type="button" class="link" onclick={addHolder}>Add a kind</button>
   </section>
-
-  <ProductTable {draft} formulas={house.formulas} {wrong} onchange={(next) => (draft = next)} />
-  <DoughTable {draft} formulas={house.formulas} {wrong} onchange={(next) => (draft = next)} />
 
   <section>
     <h2>How long hands take</h2>

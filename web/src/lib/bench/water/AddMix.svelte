@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { ddtOf, mainMix } from '@jovet/core/formula/way';
   import { mixesByHand } from '@jovet/core/plan/explain';
   import type { Bakehouse } from '@jovet/core/bakehouse';
   import { equalBatches, scaleFormula } from '@jovet/core/formula/scale';
@@ -27,7 +28,7 @@
   const mixer = $derived(mixers.find((each) => each.slug === mixerSlug) ?? mixers[0]);
   const programme = $derived(
     bakehouse.programmes.find(
-      (each) => each.slug === (programmeSlug || chosen?.formula.doc.process.programme),
+      (each) => each.slug === (programmeSlug || (chosen && mainMix(chosen.formula.doc).programme)),
     ) ?? bakehouse.programmes[0],
   );
   const counts = $derived(
@@ -51,7 +52,7 @@
 
   function add() {
     if (!chosen || !mixer || !programme || !scaled?.ok) return;
-    const { ddt } = chosen.formula.doc.process;
+    const ddt = ddtOf(chosen.formula.doc);
     const docs = mixesByHand(
       { slug: chosen.slug, formula: chosen.formula, order, mixer, programme, ddt },
       bakehouse,

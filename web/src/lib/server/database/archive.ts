@@ -2,7 +2,8 @@ import { sql } from 'kysely';
 import { v7 as uuid } from 'uuid';
 import { Archive } from '@jovet/core/formats';
 import { splitFormula } from '@jovet/core/formula/scale';
-import type { Ingredient } from '@jovet/core/formula';
+import { FormulaDoc, upcastFormulaDoc, type Ingredient } from '@jovet/core/formula';
+import { FormulaDraft, upcastDraft } from '@jovet/core/sheet';
 import { bad, good, problem, type Result } from '@jovet/core/problem';
 import type { Event } from '@jovet/core/run';
 import { replacePeople, replaceResources } from './bakehouse.ts';
@@ -96,6 +97,7 @@ async function formulasOf(tx: Tx, { bakehouseId }: Actor) {
     .innerJoin('person', 'person.id', 'version.created_by')
     .select([
       'formula.slug',
+      'formula.stood',
       'formula.retired_at',
       'version.n',
       'version.note',
@@ -114,10 +116,10 @@ async function formulasOf(tx: Tx, { bakehouseId }: Actor) {
     .orderBy('formula.slug')
     .orderBy('version.n')
     .execute();
-  return bySlug(rows, ({ n, note, doc, pins, by, created_at }) => ({
+  return bySlug(rows, ({ slug, stood, n, note, doc, pins, by, created_at }) => ({
     n,
     note,
-    doc,
+    doc: FormulaDoc.parse(upcastFormulaDoc(doc, slug, stood)),
     pins,
     by,
     at: seconds(created_at),
@@ -142,14 +144,21 @@ async function draftsOf(tx: Tx, { bakehouseId }: Actor) {
     .selectFrom('formula_draft as draft')
     .innerJoin('person', 'person.id', 'draft.person_id')
     .leftJoin('formula', 'formula.id', 'draft.formula_id')
-    .select(['formula.slug as formula', 'draft.base_n', 'draft.doc', 'draft.updated_at', 'person.name as by'])
+    .select([
+      'formula.slug as formula',
+      'formula.stood',
+      'draft.base_n',
+      'draft.doc',
+      'draft.updated_at',
+      'person.name as by',
+    ])
     .where('draft.bakehouse_id', '=', bakehouseId)
     .orderBy('draft.id')
     .execute();
-  return rows.map(({ formula, base_n, doc, updated_at, by }) => ({
+  return rows.map(({ formula, stood, base_n, doc, updated_at, by }) => ({
     formula,
     base: base_n,
-    doc,
+    doc: FormulaDraft.parse(upcastDraft(doc, formula ?? '', stood)),
     by,
     at: seconds(updated_at),
   }));

@@ -24,6 +24,7 @@ const BLANK: Extract<BakeryFile, { jovet: 'bakehouse' }> = {
   people: [{ name: 'Head baker', skills: [] }],
   mixers: [Mixer.parse({ schema: 1, slug: 'mixer', name: 'Mixer', bowlMass: 20, maxDough: 40 })],
   tubs: [{ schema: 1, slug: 'dough-tub', name: 'Dough tub', length: 0.6, width: 0.4, maxDough: 12 }],
+  stood: 0,
 };
 
 /** Finds who works here: the first person of the one bakehouse, or null before the first start. */

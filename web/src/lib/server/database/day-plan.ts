@@ -5,7 +5,7 @@ import type { Schedule } from '@jovet/core/plan/instance';
 import { DayInput, type Pin, ordersOn, type Total, totalsOf } from '@jovet/core/plan/demand';
 import { faultWords, plannedDay, type ShownPlan } from '@jovet/core/plan/explain';
 import { networkOf } from '@jovet/core/plan/network';
-import { percentOver } from '@jovet/core/bakehouse';
+import { percentOver } from '@jovet/core/formula/way';
 import type { Remedy } from '@jovet/core/plan';
 import { bad, good, problem, type Problem, type Result } from '@jovet/core/problem';
 import type { Actor, Db, Tx } from './connection.ts';
@@ -50,7 +50,12 @@ export async function dayInputFor(
   const [tub] = tubs;
   if (!tub || mixers.length === 0)
     return bad(problem('mixers', 'This bakehouse has no mixer or no tub.', 'Enter them in Bakehouse.'));
-  const overOf = (product: string) => percentOver(bakehouse.floor, product);
+  const overOf = (product: string) =>
+    percentOver(
+      formulas.map(({ formula }) => formula.doc),
+      product,
+      bakehouse.floor.over,
+    );
   const totals = totalsOf(ordersOn(date, customers, standing, said), overOf);
   const makes = new Map(products.map((each) => [each.slug, each]));
   const unmade = totals.flatMap((total) => unmadeAs(total, makes.get(total.product)));

@@ -1,4 +1,4 @@
-import { FormulaDraft } from '@jovet/core/sheet';
+import { FormulaDraft, upcastDraft } from '@jovet/core/sheet';
 import type { Actor, Db } from './connection.ts';
 
 /** A sheet that someone has begun and not published. */
@@ -22,7 +22,15 @@ const drafts = (db: Db, actor: Actor) =>
   db
     .selectFrom('formula_draft as draft')
     .leftJoin('formula', 'formula.id', 'draft.formula_id')
-    .select(['draft.id', 'formula.slug', 'draft.base_n', 'draft.rev', 'draft.doc', 'draft.updated_at'])
+    .select([
+      'draft.id',
+      'formula.slug',
+      'formula.stood',
+      'draft.base_n',
+      'draft.rev',
+      'draft.doc',
+      'draft.updated_at',
+    ])
     .where('draft.bakehouse_id', '=', actor.bakehouseId)
     .where('draft.person_id', '=', actor.personId);
 
@@ -33,7 +41,7 @@ const draftOf = (row: Row): StoredDraft => ({
   formula: row.slug,
   base: row.base_n,
   rev: row.rev,
-  doc: FormulaDraft.parse(row.doc),
+  doc: FormulaDraft.parse(upcastDraft(row.doc, row.slug ?? '', row.stood)),
   at: Math.floor(row.updated_at.getTime() / 1000),
 });
 

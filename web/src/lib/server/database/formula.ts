@@ -1,6 +1,13 @@
 import { sql } from 'kysely';
 import { v7 as uuid } from 'uuid';
-import { FormulaDoc, sameMakeUp, upcastFormulaDoc, type Formula, type Ingredient } from '@jovet/core/formula';
+import {
+  FormulaDoc,
+  sameMakeUp,
+  type Stood,
+  upcastFormulaDoc,
+  type Formula,
+  type Ingredient,
+} from '@jovet/core/formula';
 import { namedIngredients, splitFormula, type SplitFormula } from '@jovet/core/formula/scale';
 import { bad, good, problem, type Problem, type Result } from '@jovet/core/problem';
 import { touchBakehouse } from './bakehouse.ts';
@@ -329,6 +336,7 @@ const versions = (db: Db | Tx, actor: Actor) =>
     .innerJoin('person', 'person.id', 'version.created_by')
     .select([
       'formula.slug',
+      'formula.stood',
       'formula.retired_at',
       'version.n',
       'version.doc',
@@ -344,7 +352,12 @@ const versions = (db: Db | Tx, actor: Actor) =>
     .where('formula.bakehouse_id', '=', actor.bakehouseId);
 
 /** A stored formula, brought to the schema of today. */
-const formulaOf = (row: { doc: unknown; ingredients: readonly unknown[] }): Formula => ({
-  doc: FormulaDoc.parse(upcastFormulaDoc(row.doc)),
+const formulaOf = (row: {
+  slug: string;
+  stood: Stood | null;
+  doc: unknown;
+  ingredients: readonly unknown[];
+}): Formula => ({
+  doc: FormulaDoc.parse(upcastFormulaDoc(row.doc, row.slug, row.stood)),
   ingredients: row.ingredients.map(ingredientOf),
 });

@@ -105,6 +105,14 @@ function asJson(text: string): unknown {
 
 const looksLikeRecipe = (data: unknown): boolean => JSON.stringify(data).includes('"recipeIngredient"');
 
+/** What of an older file has no place in a bakehouse any more. */
+const stoodNotes = (lines: number): string[] =>
+  lines === 0
+    ? []
+    : [
+        `${lines} lines of this file say how doughs are made: formulas say that now. Enter in their ways what stands in the cold and what it bakes in.`,
+      ];
+
 const whole = (brought: string, name: string): Result<Imported> =>
   good({ brought, items: [{ name, problems: [], notes: [] }], draft: null });
 
@@ -112,7 +120,11 @@ async function bringInFile(tx: Tx, actor: Actor, file: BakeryFile): Promise<Resu
   switch (file.jovet) {
     case 'bakehouse':
       await saveBakehouse(tx, actor, file);
-      return whole(`the bakehouse ${file.bakehouse.name}`, file.bakehouse.name);
+      return good({
+        brought: `the bakehouse ${file.bakehouse.name}`,
+        items: [{ name: file.bakehouse.name, problems: [], notes: stoodNotes(file.stood) }],
+        draft: null,
+      });
     case 'cultures':
       await saveCultures(tx, actor, file.cultures);
       return whole(`${file.cultures.length} cultures`, 'Cultures');

@@ -1,3 +1,4 @@
+import { mainMix } from '@jovet/core/formula/way';
 import { sql } from 'kysely';
 import {
   learnedPace,
@@ -40,7 +41,7 @@ export async function learnedFor(
   date: string,
   mixers: readonly Mixer[],
   made: readonly Pick<PublishedFormula, 'slug' | 'formula'>[],
-  programmes = [...new Set(made.map(({ formula }) => formula.doc.process.programme))],
+  programmes = [...new Set(made.map(({ formula }) => mainMix(formula.doc).programme))],
 ): Promise<Learned> {
   const [log, cultures, taught] = await Promise.all([
     readLog(db, actor),

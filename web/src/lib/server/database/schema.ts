@@ -5,7 +5,7 @@ import type { ShownPlan } from '@jovet/core/plan/explain';
 import type { Schedule } from '@jovet/core/plan/instance';
 import type { Bakehouse, Tub } from '@jovet/core/bakehouse';
 import type { Mixer, MixDoc, MixReading } from '@jovet/core/mix';
-import type { FormulaDoc, Ingredient } from '@jovet/core/formula';
+import type { FormulaDoc, Ingredient, Stood } from '@jovet/core/formula';
 import type { Build, Culture, Sign } from '@jovet/core/culture';
 import type { Event } from '@jovet/core/run';
 import type { FormulaDraft } from '@jovet/core/sheet';
@@ -81,6 +81,8 @@ export interface Database {
     slug: string;
     head_version_id: string;
     retired_at: Date | null;
+    /** What a bakehouse said of it before formulas did. */
+    stood: Json<Stood> | null;
   } & Mutable;
   formula_version: {
     id: string;

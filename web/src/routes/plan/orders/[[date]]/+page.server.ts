@@ -1,4 +1,4 @@
-import { percentOver } from '@jovet/core/bakehouse';
+import { percentOver } from '@jovet/core/formula/way';
 import { serverNow } from '$lib/server/clock';
 import { database } from '$lib/server/database/connected';
 import { dayInputFor } from '$lib/server/database/day-plan';
@@ -15,8 +15,9 @@ export const load = async ({ params, locals: { actor } }) => {
     readHouse(db, actor),
     dayInputFor(db, actor, date),
   ]);
+  const docs = house.formulas.map(({ formula }) => formula.doc);
   const over = Object.fromEntries(
-    book.products.map(({ slug }) => [slug, percentOver(house.bakehouse.floor, slug)]),
+    book.products.map(({ slug }) => [slug, percentOver(docs, slug, house.bakehouse.floor.over)]),
   );
   return { date, book, over, input: JSON.stringify(input) };
 };

@@ -1,5 +1,5 @@
 import { json } from '@sveltejs/kit';
-import { percentOver } from '@jovet/core/bakehouse';
+import { percentOver } from '@jovet/core/formula/way';
 import { ordersOn, totalsOf } from '@jovet/core/plan/demand';
 import { noSuchMethod, readBody, refuse } from '$lib/server/api/answer';
 import { SayOrdersRequest } from '$lib/server/api/order-schemas';
@@ -11,19 +11,20 @@ import { notADate } from '$lib/server/dates';
 export async function GET({ params: { date }, locals: { actor } }) {
   const wrong = notADate(date);
   if (wrong) return wrong;
-  const [book, { bakehouse }] = await Promise.all([
+  const [book, { bakehouse, formulas }] = await Promise.all([
     readOrderBook(database(), actor, date),
     readHouse(database(), actor),
   ]);
   const lines = ordersOn(date, book.customers, book.standing, book.said);
   const { customers, products, standing } = book;
+  const docs = formulas.map(({ formula }) => formula.doc);
   return json({
     date,
     customers,
     products,
     standing,
     lines,
-    totals: totalsOf(lines, (product) => percentOver(bakehouse.floor, product)),
+    totals: totalsOf(lines, (product) => percentOver(docs, product, bakehouse.floor.over)),
   });
 }
 

@@ -1,0 +1,108 @@
+import type { Step, WayPart } from '../formula/way/index.ts';
+import type { WorkRates } from './schema.ts';
+import type { Skill } from './skills.ts';
+
+/** A step at which somebody works. */
+export type WorkStep = Extract<WayPart, { kind: 'work' }>['step'] | Extract<Step, { kind: 'fold' }>;
+
+/** What is worked at. */
+export interface Amount {
+  readonly pieces: number;
+  /** kg */
+  readonly mass: number;
+  readonly tubs: number;
+  /** Ingredients to weigh. */
+  readonly lines: number;
+}
+
+/** Hands at the mixer beyond its programme, s. Domain section 11, default. */
+export const TEND = 240;
+
+/** Work as it usually goes here, seconds: to set up, for a piece, for a kg. */
+function usualWork(step: WorkStep, rates: WorkRates, amount: Amount): { setUp: number; each: number; kilogram: number } {
+  const each = (seconds: number, setUp = 0) => ({ setUp, each: seconds, kilogram: 0 });
+  switch (step.kind) {
+    case 'weigh':
+      return { setUp: rates.weighBase + rates.weighIngredient * amount.lines, each: 0, kilogram: 0 };
+    case 'mix':
+      return { setUp: TEND, each: 0, kilogram: 0 };
+    case 'fold':
+      return step.fold === 're-round'
+        ? each(rates.preshape)
+        : { setUp: amount.tubs * rates.foldBase, each: 0, kilogram: rates.foldKilogram };
+    case 'lock-in':
+    case 'turn':
+      return { setUp: rates.turnBase, each: 0, kilogram: rates.turnKilogram };
+    case 'divide':
+      return each(rates.divide);
+    case 'pre-shape':
+      return each(rates.preshape);
+    case 'shape':
+      return each(rates.shape[step.shape]);
+    case 'dip':
+      return each(rates.dip, rates.bath);
+    case 'bake':
+    case 'cool':
+      return each(0);
+    default:
+      return each(rates[step.kind]);
+  }
+} // prettier-ignore
+
+/** Seconds of work for one person, as the step says it or as it usually goes here. */
+export function workOf(step: WorkStep, rates: WorkRates, amount: Amount): number {
+  if (step.kind === 'cool') return 0;
+  const usual = usualWork(step, rates, amount);
+  const { setUp, each, kilogram } = step;
+  return (setUp ?? usual.setUp) + amount.pieces * (each ?? usual.each) + amount.mass * (kilogram ?? usual.kilogram);
+} // prettier-ignore
+
+/** What such work asks of hands, where its step does not say. */
+export function skillOf(step: WorkStep): Skill {
+  if (step.kind !== 'cool' && step.skill) return step.skill;
+  switch (step.kind) {
+    case 'weigh':
+    case 'mix':
+    case 'fold':
+      return 'mix';
+    case 'bake':
+    case 'score':
+    case 'dip':
+    case 'wash':
+    case 'top':
+    case 'dock':
+    case 'stencil':
+    case 'unmould':
+    case 'brush':
+    case 'glaze':
+    case 'syrup':
+      return 'oven';
+    case 'dust':
+    case 'cover':
+    case 'slice':
+    case 'wrap':
+    case 'freeze':
+    case 'pack':
+    case 'cool':
+      return 'pack';
+    default:
+      return 'shape';
+  }
+}
+
+/** Work that two people share where its step does not say otherwise. */
+const SHARED: ReadonlySet<WorkStep['kind']> = new Set([
+  'fold', 'lock-in', 'turn', 'divide', 'pre-shape', 'shape', 'assemble', 'fill', 'dip', 'slice', 'wrap', 'freeze', 'pack',
+]); // prettier-ignore
+/** Work that is done at the bench. */
+const AT_BENCH: ReadonlySet<WorkStep['kind']> = new Set([
+  'lock-in', 'turn', 'divide', 'pre-shape', 'shape', 'assemble', 'fill',
+]); // prettier-ignore
+
+/** People who may do it together, and whether it takes bench. */
+export function handsOf(step: WorkStep): { people: readonly [least: number, most: number]; bench: boolean } {
+  const bench = AT_BENCH.has(step.kind);
+  if (step.kind === 'cool') return { people: [1, 1], bench };
+  const usual = SHARED.has(step.kind) ? 2 : 1;
+  return { people: [step.least, Math.max(step.least, step.most ?? usual)], bench };
+}

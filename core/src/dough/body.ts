@@ -1,0 +1,30 @@
+import { HEAT_TRANSFER, pieceTimeConstant, tubTimeConstant } from '../fermentation/index.ts';
+import type { COVERS } from '../formula/way/index.ts';
+
+/** What a dough is as it stands: in a tub, as pieces, or as a sheet. */
+export type DoughBody =
+  | { readonly kind: 'tub'; readonly mass: number; readonly length: number; readonly width: number }
+  | { readonly kind: 'piece'; readonly mass: number }
+  | { readonly kind: 'sheet' };
+
+/** kg of a sheet of laminated dough as it rests. Chosen for Jovet. */
+const SHEET = 4;
+
+/** Hours to the temperature of what is around. @param h W/m²K */
+export function timeConstantIn(body: DoughBody, h: number): number {
+  if (body.kind === 'tub') return tubTimeConstant(body.mass, body.length, body.width, h);
+  return pieceTimeConstant(body.kind === 'sheet' ? SHEET : body.mass, h);
+}
+
+/** How heat goes to a dough in a place, W/m²K. Domain section 6, default. */
+export function heatTo(
+  body: DoughBody,
+  place: 'still' | 'fan' | 'blast',
+  cover: (typeof COVERS)[number],
+): number {
+  if (place === 'blast') return HEAT_TRANSFER.blast;
+  if (place === 'fan') return HEAT_TRANSFER.fanRetarder;
+  if (cover === 'lid') return HEAT_TRANSFER.lidded;
+  if (body.kind === 'tub') return HEAT_TRANSFER.tub;
+  return cover === 'open' ? HEAT_TRANSFER.bareTray : HEAT_TRANSFER.coveredBasket;
+}

@@ -1,0 +1,30 @@
+export { alsoCold, mayRetard, percentOver, proofAt, proofingAt, withOwnWay, withSteps } from './change.ts';
+export { DoughStood, piecesOfProcess, Process, ProductStood, wayOfProcess } from './from-process.ts';
+export * from './kinds.ts';
+export {
+  autolyseMinutes,
+  bakeLossOf,
+  bakeOf,
+  bulkOf,
+  ddtOf,
+  firstOf,
+  type MadeBy,
+  mainMix,
+  piecesOf,
+} from './of.ts';
+export { BakeStage, Stand, Step, type StepOf, Steps, Until } from './step.ts';
+export { wayProblems } from './checks.ts';
+export {
+  type Field,
+  fieldsOf,
+  isWait,
+  moreFields,
+  OWN_FIELDS,
+  type Quantity,
+  type Rows,
+  ROWS,
+  valueAt,
+} from './fields.ts';
+export { foldWhen, partsOfWay, type Stretch, type WayPart, waysOf } from './stretches.ts';
+export { usualPieces, usualWay } from './usual.ts';
+export { stepWord } from './words.ts';

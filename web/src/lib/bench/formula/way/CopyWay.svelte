@@ -1,0 +1,42 @@
+<script lang="ts">
+  import { onMount } from 'svelte';
+  import { draftOfFormula, type StepDraft } from '@jovet/core/sheet';
+  import Choice from '../../../ui/Choice.svelte';
+  import { useReading } from '../../settings';
+  import { listFormulas, readVersion } from '../library';
+
+  /** The way of another formula, taken over as it is. */
+  let { slug, onway }: { slug: string | null; onway: (way: StepDraft[], pieces: StepDraft[]) => void } =
+    $props();
+  const reading = useReading();
+  let choices = $state.raw<{ value: string; text: string }[]>([]);
+  let failed = $state(false);
+  onMount(async () => {
+    const found = await listFormulas(new URLSearchParams());
+    failed = found.kind !== 'done';
+    if (found.kind === 'done')
+      choices = found.value.formulas
+        .filter((each) => each.slug !== slug)
+        .map((each) => ({ value: each.slug, text: each.name }));
+  });
+  async function take(of: string) {
+    const read = await readVersion(of);
+    failed = read.kind !== 'done';
+    if (read.kind !== 'done') return;
+    const { way, pieces } = draftOfFormula(read.value.formula, reading.unit);
+    // Additions of the other sheet are not on this one.
+    onway(
+      way.map((step) => (step.kind === 'mix' ? { ...step, fields: { ...step.fields, adds: '' } } : step)),
+      pieces,
+    );
+  }
+</script>
+
+{#if failed}<p role="alert">The formulas could not be fetched. Try again.</p>{/if}
+<Choice
+  label="The way of"
+  name="copy-way"
+  value=""
+  options={[{ value: '', text: 'Choose a formula' }, ...choices]}
+  onchange={(of) => void take(of)}
+/>

@@ -1,0 +1,154 @@
+<script lang="ts">
+  import { moreFields, OWN_FIELDS, ROWS, type Field as StepField } from '@jovet/core/formula/way';
+  import { changeList, setText, type StepDraft } from '@jovet/core/sheet';
+  import type { Holder } from '@jovet/core/bakehouse';
+  import type { Programme } from '@jovet/core/mix';
+  import Choice from '../../../ui/Choice.svelte';
+  import { enterMovesOn } from '../../../ui/enter-moves-on';
+  import { useHands } from '../hands';
+  import SheetField from '../SheetField.svelte';
+  import { choiceWord, unitOf } from './step-words';
+
+  interface Props {
+    step: StepDraft;
+    /** Where it stands in the sheet: `way.2`. */
+    at: string;
+    programmes: readonly Programme[];
+    holders: readonly Holder[];
+  }
+
+  /** What one step says: its usual fields, its list, and what else it may say. */
+  let { step, at, programmes, holders }: Props = $props();
+  const hands = useHands();
+  const rows = $derived(ROWS[step.kind]);
+  const more = $derived(moreFields(step.kind));
+  const said = $derived(more.some(({ name, blank }) => ![undefined, '', blank].includes(step.fields[name])));
+
+  const set = (path: string) => (text: string) => {
+    hands.change(setText(hands.draft, path, text), path);
+    hands.settle();
+  };
+  function list(change: (all: readonly StepDraft['rows'][number][]) => StepDraft['rows']) {
+    hands.settle();
+    hands.change(changeList(hands.draft, `${at}.rows`, change), `${at}.rows`);
+    hands.settle();
+  }
+  /** Names that the bakehouse has for what a field names; none: it is typed. */
+  function known({ name, blank }: StepField): { value: string; text: string }[] | null {
+    const none = { value: '', text: blank ?? '' };
+    if (name === 'programme')
+      return [none, ...programmes.map(({ slug, name, minutes }) => ({ value: slug, text: `${name}, ${minutes} min` }))];
+    if (name === 'into') return [none, ...holders.map(({ slug, name }) => ({ value: slug, text: name }))];
+    if (name === 'of') return hands.draft.products.map(({ slug, name }) => ({ value: slug, text: name }));
+    return null;
+  } // prettier-ignore
+  const blankRow = $derived(
+    Object.fromEntries((rows?.fields ?? []).map(({ name, choices }) => [name, choices[0] ?? ''])),
+  );
+</script>
+
+<form class="panel" aria-label="Step" {@attach enterMovesOn} onsubmit={(event) => event.preventDefault()}>
+  <div class="fields">
+    {#each OWN_FIELDS[step.kind] as field (field.name)}{@render entry(
+        field,
+        step.fields,
+        `${at}.fields`,
+      )}{/each}
+  </div>
+  {#if rows}
+    {#each step.rows as row, index (index)}
+      <div class="fields row">
+        {#each rows.fields as field (field.name)}{@render entry(field, row, `${at}.rows.${index}`)}{/each}
+        <button type="button" class="link" onclick={() => list((all) => all.toSpliced(index, 1))}
+          >Remove</button
+        >
+      </div>
+    {/each}
+    <button type="button" class="link" onclick={() => list((all) => [...all, { ...blankRow }])}
+      >{step.kind === 'bake'
+        ? 'Change the heat on the way'
+        : step.kind === 'mix'
+          ? 'Add a bout of its own'
+          : 'Add a place'}</button
+    >
+  {/if}
+  <details open={said}>
+    <summary>Hands, cautions, own words</summary>
+    <div class="fields">
+      {#each more as field (field.name)}{@render entry(field, step.fields, `${at}.fields`)}{/each}
+    </div>
+  </details>
+</form>
+
+{#snippet entry(field: StepField, texts: Readonly<Record<string, string>>, path: string)}
+  {@const place = `${path}.${field.name}`}
+  {@const options = known(field)}
+  {@const value = texts[field.name] ?? ''}
+  {#if options}
+    <Choice
+      label={field.label}
+      name={place}
+      {value}
+      options={options.some((each) => each.value === value)
+        ? options
+        : [...options, { value, text: `${value}, not here` }]}
+      problem={hands.problems[place]}
+      onchange={set(place)}
+    />
+  {:else if field.quantity === 'choice'}
+    <Choice
+      label={field.label}
+      name={place}
+      value={value === '' ? (field.choices[0] ?? '') : value}
+      options={field.choices.map((each) => ({ value: each, text: choiceWord(each) }))}
+      problem={hands.problems[place]}
+      onchange={set(place)}
+    />
+  {:else if field.quantity === 'tick'}
+    <Choice
+      label={field.label}
+      name={place}
+      {value}
+      options={[
+        { value: '', text: 'no' },
+        { value: 'yes', text: 'yes' },
+      ]}
+      onchange={set(place)}
+    />
+  {:else}
+    {@const unit = unitOf(field.quantity, step)}
+    <SheetField
+      label={field.label}
+      path={place}
+      {...unit === undefined ? {} : { unit }}
+      {...field.blank ? { placeholder: field.blank } : {}}
+    />
+  {/if}
+{/snippet}
+
+<style>
+  .panel {
+    display: grid;
+    gap: 0.6rem;
+    justify-items: start;
+  }
+  .fields {
+    display: grid;
+    grid-template-columns: repeat(auto-fill, minmax(9.5rem, 1fr));
+    gap: 0.5rem 0.75rem;
+    align-items: end;
+    width: 100%;
+    max-width: 62rem;
+  }
+  .row {
+    padding-left: 1rem;
+    border-left: 2px solid light-dark(var(--color-surface-300), var(--color-surface-700));
+  }
+  details {
+    width: 100%;
+  }
+  summary {
+    cursor: pointer;
+    margin-bottom: 0.4rem;
+  }
+</style>

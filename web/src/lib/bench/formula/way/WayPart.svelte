@@ -1,0 +1,338 @@
+<script lang="ts">
+  import { tick, untrack } from 'svelte';
+  import type { Bakehouse, Tub } from '@jovet/core/bakehouse';
+  import { wayCourse, type WayCourse, type WayLine } from '@jovet/core/dough';
+  import type { Formula, PieceOrder } from '@jovet/core/formula';
+  import { scaleFormula, type ScaledFormula } from '@jovet/core/formula/scale';
+  import { DOUGH_KINDS, PIECE_KINDS, type StepKind } from '@jovet/core/formula/way';
+  import { addStep, moveStep, newStep, ofType, removeStep, type StepDraft } from '@jovet/core/sheet';
+  import Choice from '../../../ui/Choice.svelte';
+  import { useReading } from '../../settings';
+  import { useHands } from '../hands';
+  import SheetField from '../SheetField.svelte';
+  import { TYPE_WORDS } from '../words';
+  import CopyWay from './CopyWay.svelte';
+  import StepPanel from './StepPanel.svelte';
+  import { STEP_WORDS, stepTitle } from './step-words';
+  import { allSteps, dragged, stepsAt, withStepsAt, type Chosen } from './way-steps';
+  import WayPicture from './WayPicture.svelte';
+
+  interface Props {
+    /** The formula as it can be made; while something cannot be read, as it was before. */
+    formula: Formula | null;
+    order: readonly PieceOrder[];
+    bakehouse: Bakehouse;
+    tub: Tub | undefined;
+    slug: string | null;
+  }
+
+  /** The way of the dough, drawn: pressed, dragged and set step by step. */
+  let { formula, order, bakehouse, tub, slug }: Props = $props();
+  const hands = useHands();
+  const reading = useReading();
+  let chosen = $state.raw<Chosen | null>(
+    untrack(() => (hands.draft.way.length > 0 ? { list: 'way', step: 0 } : null)),
+  );
+  let room = $state<HTMLElement>();
+
+  /** What is not ordered yet is drawn as if there were so many. */
+  const SOME = 12;
+  const piecesOf = (product: string) => order.find((line) => line.product === product)?.pieces ?? 0;
+  const drawnFor = $derived(
+    (formula?.doc.products ?? []).map(({ slug: product, scaledWeight }) => ({
+      product,
+      scaledWeight,
+      pieces: piecesOf(product) || SOME,
+    })),
+  );
+  const wanted = $derived(
+    new Set((formula?.doc.products ?? []).flatMap((each) => (piecesOf(each.slug) > 0 ? [each.name] : []))),
+  );
+  let before: WayCourse | null = null;
+  const course = $derived.by((): WayCourse | null => {
+    if (!formula || !tub || drawnFor.length === 0) return before;
+    const scaled = scaleFormula(formula, drawnFor);
+    if (scaled.ok) before = wayCourse(formula, scaled.value as ScaledFormula, drawnFor, { bakehouse, tub });
+    return before;
+  });
+  const steps = $derived(chosen ? stepsAt(hands.draft, chosen.list) : []);
+  const step = $derived(chosen ? steps[chosen.step] : undefined);
+  const sayings = $derived([
+    ...Object.entries(hands.problems).flatMap(([path, text]) =>
+      /^(way|pieces|products\.\d+\.way)/.test(path) ? [{ path, text }] : [],
+    ),
+    ...(course?.problems ?? []).map(({ path, problem, remedy }) => ({ path, text: `${problem} ${remedy}` })),
+  ]);
+  const stepOf = (path: string) => /^(way|pieces|products\.\d+\.way)\.\d+/.exec(path)?.[0] ?? path;
+  const wrong = $derived(new Set(sayings.map(({ path }) => stepOf(path))));
+
+  function change(list: string, next: StepDraft[], place: string, settles = true) {
+    if (settles) hands.settle();
+    hands.change(withStepsAt(hands.draft, list, next), place);
+    if (settles) hands.settle();
+    else hands.look();
+  }
+  async function focusOn(next: Chosen) {
+    chosen = next;
+    await tick();
+    room?.querySelector<SVGElement>(`[data-step="${next.list}.${next.step}"]`)?.focus();
+  }
+  /** Steps as they were when one was taken up. */
+  let taken: { list: string; steps: readonly StepDraft[] } | null = null;
+  function drag({ list, step: at }: Chosen, line: WayLine, by: number) {
+    taken ??= { list, steps: stepsAt(hands.draft, list) };
+    const next = dragged(taken.steps, at, by, line);
+    if (next) change(list, next, `${list}.drag`, false);
+  }
+  function drop() {
+    taken = null;
+    hands.settle();
+  }
+  function add(list: string, at: number, kind: StepKind) {
+    const own = stepsAt(hands.draft, list);
+    change(list, addStep(own, at, newStep(kind, allSteps(hands.draft))), `${list}.add`);
+    void focusOn({ list, step: at });
+  }
+  function remove() {
+    if (!chosen) return;
+    const { list, step: at } = chosen;
+    change(list, removeStep(steps, at), `${list}.remove`);
+    void focusOn({ list, step: Math.max(0, Math.min(at, steps.length - 2)) });
+  }
+  function shift(by: 1 | -1) {
+    if (!chosen || !steps[chosen.step + by]) return;
+    const { list, step: at } = chosen;
+    change(list, moveStep(steps, at, at + by), `${list}.move`);
+    void focusOn({ list, step: at + by });
+  }
+  /** Lists one under the other, as they are drawn. */
+  const lists = $derived([...new Set(course?.lines.map(({ list }) => list) ?? ['way'])]);
+  function onkey(event: KeyboardEvent) {
+    if (!chosen) return;
+    const { list, step: at } = chosen;
+    const go = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
+    if (go !== 0 && event.altKey) shift(go);
+    else if (go !== 0) {
+      const next = lists[lists.indexOf(list) + go];
+      if (steps[at + go]) void focusOn({ list, step: at + go });
+      else if (next) void focusOn({ list: next, step: go > 0 ? 0 : stepsAt(hands.draft, next).length - 1 });
+    } else if (event.key === 'ArrowDown' || event.key === 'ArrowUp') {
+      const next = lists[lists.indexOf(list) + (event.key === 'ArrowDown' ? 1 : -1)];
+      if (next) void focusOn({ list: next, step: Math.min(at, stepsAt(hands.draft, next).length - 1) });
+    } else if (event.key === 'Delete' || event.key === 'Backspace') remove();
+    else if (event.key === 'Insert' || event.key === '+') adding = { list, at: at + 1 };
+    else if (event.key === 'Enter') room?.querySelector<HTMLElement>('.step input, .step select')?.focus();
+    else return;
+    event.preventDefault();
+    event.stopPropagation();
+  }
+
+  let adding = $state.raw<{ list: string; at: number } | null>(null);
+  const kinds = $derived(adding?.list === 'way' ? DOUGH_KINDS : PIECE_KINDS);
+  let copying = $state(false);
+
+  /** Which product goes the chosen way by itself, or could. */
+  const productAt = $derived(chosen ? Number(chosen.list.split('.')[1] ?? -1) : -1);
+  function ownWay(index: number, own: boolean) {
+    hands.settle();
+    const products = hands.draft.products.map((product, at) =>
+      at === index ? { ...product, way: own ? hands.draft.pieces : null } : product,
+    );
+    hands.change({ ...hands.draft, products }, 'way.own');
+    hands.settle();
+    void focusOn({ list: own ? `products.${index}.way` : 'pieces', step: 0 });
+  }
+</script>
+
+<section class="way-part" aria-label="Way" bind:this={room}>
+  {#if course}
+    <WayPicture
+      {course}
+      draft={hands.draft}
+      {chosen}
+      {wanted}
+      {wrong}
+      onchoose={(next) => (chosen = next)}
+      ondrag={drag}
+      ondrop={drop}
+      onadd={(list, at) => (adding = { list, at })}
+      {onkey}
+    />
+    <p class="hint">
+      Press a step to set it, drag it to make what comes before it longer, press + to put one in. Keys:
+      arrows, Alt with arrows moves it, Del takes it out, Ins puts one in after it.
+    </p>
+  {:else}
+    <p>The way is drawn once the sheet can be made. Its steps:</p>
+    {#each ['way', 'pieces'] as list (list)}
+      <p class="tools">
+        {#each stepsAt(hands.draft, list) as each, at (each.slug)}
+          <button
+            type="button"
+            class="link"
+            aria-pressed={chosen?.list === list && chosen.step === at}
+            onclick={() => (chosen = { list, step: at })}>{stepTitle(each)}</button
+          >
+        {/each}
+      </p>
+    {/each}
+  {/if}
+  {#each sayings as { path, text } (path + text)}
+    <p class="notice" role="alert">
+      <button
+        type="button"
+        class="link"
+        onclick={() => {
+          const [list = 'way', at = '0'] = [
+            stepOf(path).replace(/\.\d+$/, ''),
+            /\d+$/.exec(stepOf(path))?.[0],
+          ];
+          chosen = { list, step: Number(at) };
+        }}
+        >{stepsAt(hands.draft, stepOf(path).replace(/\.\d+$/, ''))[
+          Number(/\d+$/.exec(stepOf(path))?.[0] ?? 0)
+        ]
+          ? stepTitle(
+              stepsAt(hands.draft, stepOf(path).replace(/\.\d+$/, ''))[
+                Number(/\d+$/.exec(stepOf(path))?.[0] ?? 0)
+              ] as StepDraft,
+            )
+          : 'The way'}</button
+      >
+      <span>{text}</span>
+    </p>
+  {/each}
+  {#if adding}
+    <div class="adding" role="group" aria-label="What is put in">
+      <span>Put in:</span>
+      {#each kinds as kind (kind)}
+        <button
+          type="button"
+          class="btn preset-tonal"
+          onclick={() => {
+            if (adding) add(adding.list, adding.at, kind);
+            adding = null;
+          }}>{STEP_WORDS[kind]}</button
+        >
+      {/each}
+      <button type="button" class="link" onclick={() => (adding = null)}>Nothing</button>
+    </div>
+  {/if}
+  {#if chosen && step}
+    <div class="step">
+      <div class="head">
+        <h2>{stepTitle(step)}</h2>
+        <button type="button" class="link" onclick={() => shift(-1)}>Earlier</button>
+        <button type="button" class="link" onclick={() => shift(1)}>Later</button>
+        <button
+          type="button"
+          class="link"
+          onclick={() => (adding = chosen && { list: chosen.list, at: chosen.step })}
+          >Put one in before</button
+        >
+        <button
+          type="button"
+          class="link"
+          onclick={() => (adding = chosen && { list: chosen.list, at: chosen.step + 1 })}>after</button
+        >
+        <button type="button" class="link" onclick={remove}>Take it out</button>
+      </div>
+      {#key `${chosen.list}.${step.slug}`}
+        <StepPanel
+          {step}
+          at={`${chosen.list}.${chosen.step}`}
+          programmes={bakehouse.programmes}
+          holders={bakehouse.floor.holders}
+        />
+      {/key}
+    </div>
+  {/if}
+  <div class="whole">
+    <SheetField label="Process loss" path="processLoss" unit="%" />
+    {#if hands.draft.products.length > 1}
+      {#each hands.draft.products as product, index (product.id)}
+        <Choice
+          label={`${product.name || 'This product'} goes`}
+          name={`products.${index}.own`}
+          value={product.way ? 'own' : 'all'}
+          options={[
+            { value: 'all', text: 'the way of all pieces' },
+            { value: 'own', text: 'its own way' },
+          ]}
+          onchange={(value) => ownWay(index, value === 'own')}
+        />
+      {/each}
+    {:else if productAt >= 0}<span></span>{/if}
+  </div>
+  <p class="tools">
+    <button
+      type="button"
+      class="btn preset-tonal"
+      onclick={() => {
+        hands.settle();
+        hands.change(ofType(hands.draft, hands.draft.type, reading.unit), 'way');
+        hands.settle();
+        chosen = { list: 'way', step: 0 };
+      }}>Start from what is usual: {TYPE_WORDS[hands.draft.type].toLowerCase()}</button
+    >
+    <button type="button" class="btn preset-tonal" onclick={() => (copying = !copying)}
+      >Take the way of another formula</button
+    >
+  </p>
+  {#if copying}<CopyWay
+      {slug}
+      onway={(way, pieces) => {
+        hands.settle();
+        hands.change({ ...hands.draft, way, pieces }, 'way');
+        hands.settle();
+        copying = false;
+        chosen = { list: 'way', step: 0 };
+      }}
+    />{/if}
+</section>
+
+<style>
+  .way-part {
+    display: grid;
+    gap: 0.7rem;
+  }
+  .hint {
+    font-size: 0.8125rem;
+    color: light-dark(var(--color-surface-700), var(--color-surface-300));
+  }
+  .step {
+    border-top: 1px solid light-dark(var(--color-surface-300), var(--color-surface-700));
+    padding-top: 0.7rem;
+  }
+  .head {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0.25rem 1rem;
+    align-items: baseline;
+    margin-bottom: 0.5rem;
+  }
+  h2 {
+    font-size: 1.25rem;
+    font-weight: 700;
+    margin-right: 0.5rem;
+  }
+  .adding {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0.4rem;
+    align-items: center;
+  }
+  .whole {
+    display: grid;
+    grid-template-columns: repeat(auto-fill, minmax(13rem, 1fr));
+    gap: 0.5rem 0.75rem;
+    max-width: 62rem;
+    border-top: 1px solid light-dark(var(--color-surface-300), var(--color-surface-700));
+    padding-top: 0.7rem;
+  }
+  .tools {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0.75rem;
+  }
+</style>

@@ -1,0 +1,44 @@
+import type { Quantity, StepKind } from '@jovet/core/formula/way';
+import type { StepDraft } from '@jovet/core/sheet';
+
+/** Kinds of steps as they are called on the way. */
+export const STEP_WORDS: Readonly<Record<StepKind, string>> = {
+  weigh: 'Weigh', mix: 'Mix', rest: 'Rest', fold: 'Fold', 'lock-in': 'Lock fat in', turn: 'Turn', divide: 'Divide', 'pre-shape': 'Pre-shape',
+  shape: 'Shape', assemble: 'Wrap the core', fill: 'Fill', proof: 'Proof', score: 'Score', dip: 'Dip', wash: 'Wash', top: 'Top', dock: 'Dock',
+  stencil: 'Stencil', bake: 'Bake', unmould: 'Unmould', brush: 'Brush', glaze: 'Glaze', syrup: 'Syrup', dust: 'Dust', cover: 'Cover', cool: 'Cool',
+  slice: 'Slice', wrap: 'Wrap up', freeze: 'Freeze', thaw: 'Thaw', pack: 'Pack',
+}; // prettier-ignore
+
+const UNITS: Readonly<Partial<Record<Quantity, string>>> = {
+  minutes: 'min', seconds: 's', hours: 'h', percent: '%', part: '%', volumes: 'volumes', millimetres: 'mm', metres: 'm',
+}; // prettier-ignore
+
+/** The unit of a field as its step stands; temperatures and masses carry their own. */
+export function unitOf(quantity: Quantity, { fields }: StepDraft): string | undefined {
+  if (quantity !== 'wait') return UNITS[quantity];
+  const by = fields.by ?? fields.when;
+  return by === 'minutes' ? 'min' : by === 'share' ? '%' : 'volumes';
+}
+
+/** What is chosen, as words. */
+export const CHOICE_WORDS: Readonly<Record<string, string>> = {
+  rise: 'rise', minutes: 'the clock', share: 'share of its rise', open: 'open', cloth: 'under a cloth', lid: 'under a lid', room: 'room', cold: 'cold',
+  warm: 'proof box', freezer: 'freezer', oven: 'oven, not hot', hand: 'hand', '': 'as usual', 're-round': 're-round', solution: 'the solution', water: 'the water',
+}; // prettier-ignore
+export const choiceWord = (value: string): string => CHOICE_WORDS[value] ?? value;
+
+export const PLACE_WORDS = {
+  room: 'room',
+  cold: 'cold',
+  warm: 'proof box',
+  freezer: 'freezer',
+  oven: 'warm oven',
+} as const;
+
+/** A step in a few words: `Turn, double`, `Rest 30 min`, `Shape, round`. */
+export function stepTitle({ kind, fields }: StepDraft): string {
+  const word = STEP_WORDS[kind];
+  const about =
+    fields.shape ?? fields.turn ?? (kind === 'fold' ? fields.fold : undefined) ?? fields.programme;
+  return about ? `${word}, ${about}` : word;
+}
