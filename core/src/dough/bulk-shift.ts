@@ -6,12 +6,12 @@ import { ferments, splitFormula } from '../formula/scale/index.ts';
 import type { MixDoc } from '../mix/index.ts';
 import type { KeptMix, LoggedMix } from '../mix/record/index.ts';
 import { formatDuration, formatNumber, formatTemperature, type TemperatureUnit } from '../units/index.ts';
-import { heatTo, type DoughBody } from './body.ts';
-import { mixedFront, waited } from './front.ts';
+import { heatTo, type DoughBody } from './course/body.ts';
+import { mixedFront, waited } from './course/front.ts';
 import { leavenDough } from './leavening.ts';
 import type { RoomBySlot } from './models.ts';
 import { SLOT_MINUTES } from './table.ts';
-import { askOf } from './wait.ts';
+import { askOf } from './course/wait.ts';
 
 /** What a dough that came out warmer or colder than wanted does to its bulk. */
 export interface BulkShift {

@@ -1,7 +1,7 @@
 import type { Leavening } from '../fermentation/index.ts';
 import type { RiseWindow } from '../formula/index.ts';
 import type { Place } from '../formula/way/index.ts';
-import type { DoughBody } from './body.ts';
+import type { DoughBody } from './course/body.ts';
 
 /** What a dough does by itself, as numbers: everything that its forecast needs, and which tasks it belongs to. */
 export interface DoughModel {

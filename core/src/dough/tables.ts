@@ -1,5 +1,5 @@
 import type { RoomBySlot } from './models.ts';
-import type { Sample } from './front.ts';
+import type { Sample } from './course/front.ts';
 import { SLOT, type Table } from './table.ts';
 
 /** Slots of a day. */

@@ -11,7 +11,7 @@ import {
   upcastFormulaDoc,
   upcastIngredient,
 } from '../formula/index.ts';
-import { upcastDraft } from '../sheet/index.ts';
+import { upcastDraft } from '../sheet/way/index.ts';
 import { Customer, StandingOrder } from '../plan/demand/index.ts';
 import { bad, parseWith, problem, type Result } from '../problem/index.ts';
 

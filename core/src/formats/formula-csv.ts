@@ -6,12 +6,12 @@ import {
   FormulaDraft,
   isPart,
   newDraft,
-  type StepDraft,
-  upcastDraft,
   type RiseDraft,
   type SheetRow,
   type SheetStage,
 } from '../sheet/index.ts';
+import { upcastDraft } from '../sheet/way/index.ts';
+import { type StepDraft } from '../sheet/way/index.ts';
 import { asWritten, readTable, writeTable, type TableLine } from './csv.ts';
 
 /** A sheet that came out of a foreign table, and what was wrong with which line of it. */

@@ -16,5 +16,5 @@ export {
   PieceOrder,
 } from './schema.ts';
 export { RiseWindow } from './rise-window.ts';
-export { piecesOfProcess, Process, wayOfProcess } from './way/index.ts';
+export { piecesOfProcess, Process, wayOfProcess } from './way/from-process.ts';
 export { type Stood, stoodOn, upcastFormula, upcastFormulaDoc, upcastIngredient } from './upcast.ts';

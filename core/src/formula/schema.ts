@@ -4,7 +4,8 @@ import { place, refuse, type Problem } from '../problem/index.ts';
 import { Ingredient, Name, Slug } from './ingredient.ts';
 import { DOUGH_TYPES } from './kinds.ts';
 import { RiseWindow } from './rise-window.ts';
-import { Steps, wayProblems } from './way/index.ts';
+import { wayProblems } from './way/index.ts';
+import { Steps } from './way/step.ts';
 
 const Percent = z.number().min(0).max(1000);
 const Mass = z.number().min(0).max(10_000);

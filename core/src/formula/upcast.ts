@@ -2,7 +2,7 @@ import { z } from 'zod';
 import type { Ingredient } from './ingredient.ts';
 import { INGREDIENT_KINDS } from './kinds.ts';
 import { RiseWindow } from './rise-window.ts';
-import { DoughStood, piecesOfProcess, Process, ProductStood, wayOfProcess } from './way/index.ts';
+import { DoughStood, piecesOfProcess, Process, ProductStood, wayOfProcess } from './way/from-process.ts';
 
 /** An ingredient as it was first written: nothing but its kind and its whole grain. */
 const IngredientOne = z.looseObject({

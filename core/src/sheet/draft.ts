@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { ADDITION_KINDS, DOUGH_TYPES, EXTRA_USES, PART_KINDS, type PartKind } from '../formula/index.ts';
-import { StepDrafts } from './way-draft.ts';
+import { StepDrafts } from './way/draft.ts';
 
 const Text = z.string().max(300);
 const Short = z.string().max(80);

@@ -2,7 +2,7 @@ import { parseAmount } from '../units/index.ts';
 import type { RowNumbers, SheetNumbers } from './cells.ts';
 import { cellText } from './cell-text.ts';
 import { isPart, MIX_CELL, type FormulaDraft, type SheetRow, type SheetStage } from './draft.ts';
-import { withoutAddition, withWetting } from './way-edit.ts';
+import { withoutAddition, withWetting } from './way/edit.ts';
 import { slugOf } from '../formula/index.ts';
 import { emptyStage } from './write.ts';
 

@@ -30,6 +30,3 @@ export { draftOfIngredient, parseIngredientDraft } from './ingredient-draft.ts';
 export { readSheet } from './read.ts';
 export { openingSize, type Size, type SizeDraft, sizeOf } from './size.ts';
 export { draftOfFormula, emptyStage, newDraft, ofType } from './write.ts';
-export { upcastDraft } from './upcast-draft.ts';
-export { draftOfStep, StepDraft } from './way-draft.ts';
-export { addStep, freeStepSlug, moveStep, newStep, removeStep } from './way-edit.ts';

@@ -10,7 +10,7 @@ import {
 } from '../units/index.ts';
 import { isBlank, numbersOf, type Larder, type RowsRead, type SheetNumbers } from './cells.ts';
 import { isPart, type FormulaDraft, type RiseDraft, type SheetStage } from './draft.ts';
-import { readSteps, whereTyped, type StepDraft } from './way-draft.ts';
+import { readSteps, whereTyped, type StepDraft } from './way/draft.ts';
 
 /** A formula that was read from its sheet and can be made. */
 export interface ReadFormula {

@@ -3,7 +3,7 @@ import type { DoughType, Formula, Part, RiseWindow } from '../formula/index.ts';
 import { firstOf, usualPieces, usualWay, type Step } from '../formula/way/index.ts';
 import { formatTemperature, type TemperatureUnit } from '../units/index.ts';
 import { cellText } from './cell-text.ts';
-import { draftOfStep, type StepDraft } from './way-draft.ts';
+import { draftOfStep, type StepDraft } from './way/draft.ts';
 import { isPart, type FormulaDraft, type RiseDraft, type SheetStage } from './draft.ts';
 
 const grams = (kg: number): string => `${cellText(kg * 1000)} g`;

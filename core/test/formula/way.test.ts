@@ -16,15 +16,9 @@ import {
   wayProblems,
 } from '@jovet/core/formula/way';
 import { DOUGH_TYPES } from '@jovet/core/formula';
-import {
-  draftOfFormula,
-  draftOfStep,
-  FormulaDraft,
-  Larder,
-  newDraft,
-  readSheet,
-  upcastDraft,
-} from '@jovet/core/sheet';
+import { draftOfFormula, FormulaDraft, Larder, newDraft, readSheet } from '@jovet/core/sheet';
+import { upcastDraft } from '@jovet/core/sheet/way';
+import { draftOfStep } from '@jovet/core/sheet/way';
 import { parseWith } from '@jovet/core/problem';
 import {
   DEMO_FORMULAS,

@@ -1,5 +1,4 @@
 export { alsoCold, mayRetard, percentOver, proofAt, proofingAt, withOwnWay, withSteps } from './change.ts';
-export { DoughStood, piecesOfProcess, Process, ProductStood, wayOfProcess } from './from-process.ts';
 export * from './kinds.ts';
 export {
   autolyseMinutes,
@@ -12,7 +11,7 @@ export {
   mainMix,
   piecesOf,
 } from './of.ts';
-export { BakeStage, Stand, Step, type StepOf, Steps, Until } from './step.ts';
+export { Stand, Step, type StepOf, Until } from './step.ts';
 export { wayProblems } from './checks.ts';
 export {
   type Field,

@@ -16,7 +16,6 @@ import {
 import { startingPopulation } from '../../fermentation/rates/index.ts';
 import type { RiseWindow } from '../../formula/index.ts';
 import {
-  timeConstantIn,
   type BatchModel,
   type DoughModel,
   type Passage,
@@ -24,6 +23,7 @@ import {
   type StandModel,
   SLOT,
 } from '../../dough/index.ts';
+import { timeConstantIn } from '../../dough/course/index.ts';
 import type { Instance, Schedule } from '../instance/index.ts';
 
 /** A moment of a dough: epoch seconds, gas held in volumes, °C. */

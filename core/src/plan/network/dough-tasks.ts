@@ -4,17 +4,15 @@ import { MIX } from '../../formula/index.ts';
 import { mainMix, partsOfWay, piecesOf, type StepOf, type Stretch, waysOf } from '../../formula/way/index.ts';
 import { bad, good, problem, type Problem, type Result } from '../../problem/index.ts';
 import {
-  askOf,
   leavenDough,
-  paceOf,
   phaseOf,
   SLOT,
   type BatchModel,
-  type DoughBody,
   type DoughModel,
   type PrefermentModel,
   type RipePart,
 } from '../../dough/index.ts';
+import { askOf, paceOf, type DoughBody } from '../../dough/course/index.ts';
 import { idIn, type Dough, type DoughBatch } from '../demand/index.ts';
 import { type LearnedPace, paceFrom, seenVigour, vigourFor } from '../../learned/index.ts';
 import { riseAtHeight } from '../../culture/followed/index.ts';

@@ -1,16 +1,13 @@
+import { SLOT_MINUTES, tableOf, type RoomBySlot, type StandModel } from '../../dough/index.ts';
 import {
   askOf,
   mixedFront,
-  SLOT_MINUTES,
-  tableOf,
   waited,
   worked,
   type DoughBody,
   type Front,
-  type RoomBySlot,
-  type StandModel,
   type Waited,
-} from '../../dough/index.ts';
+} from '../../dough/course/index.ts';
 import type { Leavening } from '../../fermentation/index.ts';
 import type { Stretch } from '../../formula/way/index.ts';
 import type { PlacedWay } from './places.ts';

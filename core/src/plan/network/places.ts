@@ -1,4 +1,5 @@
-import { placeHere, type StandModel, type StandsHere } from '../../dough/index.ts';
+import { type StandModel } from '../../dough/index.ts';
+import { placeHere, type StandsHere } from '../../dough/course/index.ts';
 import type { Stand } from '../../formula/way/index.ts';
 import type { Use } from '../instance/index.ts';
 import type { TaskList } from './task-list.ts';

@@ -5,7 +5,8 @@ import {
   recoveryMinutes,
   type BakeProfile,
 } from '../../oven/index.ts';
-import { heatTo, SLOT, SLOT_MINUTES, type DoughBody, type StrandModel } from '../../dough/index.ts';
+import { SLOT, SLOT_MINUTES, type StrandModel } from '../../dough/index.ts';
+import { heatTo, type DoughBody } from '../../dough/course/index.ts';
 import {
   AFTER_KINDS,
   bakeLossOf,

@@ -1,11 +1,5 @@
-import {
-  heatTo,
-  type DoughBody,
-  type Passage,
-  SLOT_MINUTES,
-  type StandModel,
-  tableOf,
-} from '../../dough/index.ts';
+import { type Passage, SLOT_MINUTES, type StandModel, tableOf } from '../../dough/index.ts';
+import { heatTo, type DoughBody } from '../../dough/course/index.ts';
 import { FOLD_KEEPS } from '../../fermentation/index.ts';
 import type { Step, Stretch } from '../../formula/way/index.ts';
 import { waysOf } from '../../formula/way/index.ts';

@@ -1,4 +1,5 @@
-import { FormulaDraft, upcastDraft } from '@jovet/core/sheet';
+import { FormulaDraft } from '@jovet/core/sheet';
+import { upcastDraft } from '@jovet/core/sheet/way';
 import type { Actor, Db } from './connection.ts';
 
 /** A sheet that someone has begun and not published. */

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import { draftOfFormula, type StepDraft } from '@jovet/core/sheet';
+  import { draftOfFormula } from '@jovet/core/sheet';
+  import { type StepDraft } from '@jovet/core/sheet/way';
   import Choice from '../../../ui/Choice.svelte';
   import { useReading } from '../../settings';
   import { listFormulas, readVersion } from '../library';

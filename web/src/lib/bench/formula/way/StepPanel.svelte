@@ -1,6 +1,7 @@
 <script lang="ts">
   import { moreFields, OWN_FIELDS, ROWS, type Field as StepField } from '@jovet/core/formula/way';
-  import { changeList, setText, type StepDraft } from '@jovet/core/sheet';
+  import { changeList, setText } from '@jovet/core/sheet';
+  import { type StepDraft } from '@jovet/core/sheet/way';
   import type { Holder } from '@jovet/core/bakehouse';
   import type { Programme } from '@jovet/core/mix';
   import Choice from '../../../ui/Choice.svelte';

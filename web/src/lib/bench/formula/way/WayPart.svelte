@@ -1,11 +1,12 @@
 <script lang="ts">
   import { tick, untrack } from 'svelte';
   import type { Bakehouse, Tub } from '@jovet/core/bakehouse';
-  import { wayCourse, type WayCourse, type WayLine } from '@jovet/core/dough';
+  import { wayCourse, type WayCourse, type WayLine } from '@jovet/core/dough/course';
   import type { Formula, PieceOrder } from '@jovet/core/formula';
   import { scaleFormula, type ScaledFormula } from '@jovet/core/formula/scale';
   import { DOUGH_KINDS, PIECE_KINDS, type StepKind } from '@jovet/core/formula/way';
-  import { addStep, moveStep, newStep, ofType, removeStep, type StepDraft } from '@jovet/core/sheet';
+  import { ofType } from '@jovet/core/sheet';
+  import { addStep, moveStep, newStep, removeStep, type StepDraft } from '@jovet/core/sheet/way';
   import Choice from '../../../ui/Choice.svelte';
   import { useReading } from '../../settings';
   import { useHands } from '../hands';

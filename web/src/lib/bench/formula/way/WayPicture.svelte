@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { WayCourse, WayLine } from '@jovet/core/dough';
+  import type { WayCourse, WayLine } from '@jovet/core/dough/course';
   import type { FormulaDraft } from '@jovet/core/sheet';
   import { formatTemperature } from '@jovet/core/units';
   import { useReading } from '../../settings';

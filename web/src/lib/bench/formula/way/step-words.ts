@@ -1,5 +1,5 @@
 import type { Quantity, StepKind } from '@jovet/core/formula/way';
-import type { StepDraft } from '@jovet/core/sheet';
+import type { StepDraft } from '@jovet/core/sheet/way';
 
 /** Kinds of steps as they are called on the way. */
 export const STEP_WORDS: Readonly<Record<StepKind, string>> = {

@@ -1,4 +1,4 @@
-import type { WayCourse, WayLine } from '@jovet/core/dough';
+import type { WayCourse, WayLine } from '@jovet/core/dough/course';
 
 /** Room for a line with its labels above and its places below, px. */
 const ROW = 104;

@@ -1,5 +1,6 @@
-import type { WayLine } from '@jovet/core/dough';
-import type { FormulaDraft, StepDraft } from '@jovet/core/sheet';
+import type { WayLine } from '@jovet/core/dough/course';
+import type { FormulaDraft } from '@jovet/core/sheet';
+import type { StepDraft } from '@jovet/core/sheet/way';
 
 /** A step on the way: where its list stands, and its place in it. */
 export interface Chosen {

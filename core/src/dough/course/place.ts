@@ -1,7 +1,7 @@
-import { warmestProof, type Floor } from '../bakehouse/index.ts';
-import type { Stand, Stretch } from '../formula/way/index.ts';
+import { warmestProof, type Floor } from '../../bakehouse/index.ts';
+import type { Stand, Stretch } from '../../formula/way/index.ts';
 import { heatTo, type DoughBody } from './body.ts';
-import type { StandModel } from './models.ts';
+import type { StandModel } from '../models.ts';
 
 /** What kind of dough stands in a place, and how it is covered. */
 export interface StandsHere {

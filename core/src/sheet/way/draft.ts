@@ -7,8 +7,8 @@ import {
   type Field,
   type Quantity,
   type Step,
-} from '../formula/way/index.ts';
-import { bad, good, type Problem, type Result } from '../problem/index.ts';
+} from '../../formula/way/index.ts';
+import { bad, good, type Problem, type Result } from '../../problem/index.ts';
 import {
   formatTemperature,
   parseMass,
@@ -16,8 +16,8 @@ import {
   parsePercent,
   parseTemperature,
   type TemperatureUnit,
-} from '../units/index.ts';
-import { cellText } from './cell-text.ts';
+} from '../../units/index.ts';
+import { cellText } from '../cell-text.ts';
 
 const Short = z.string().max(80);
 const Texts = z.record(Short, z.string().max(1500));

@@ -11,11 +11,11 @@ import {
   type DoughState,
   type Leavening,
   type Place,
-} from '../fermentation/index.ts';
-import type { RiseWindow } from '../formula/index.ts';
+} from '../../fermentation/index.ts';
+import type { RiseWindow } from '../../formula/index.ts';
 import { timeConstantIn, type DoughBody } from './body.ts';
-import { isOpen, type RoomBySlot, type StandModel } from './models.ts';
-import { LEVELS, SLOT } from './table.ts';
+import { isOpen, type RoomBySlot, type StandModel } from '../models.ts';
+import { LEVELS, SLOT } from '../table.ts';
 
 /** Hours from one sample of the day to the next. */
 const SAMPLE = 3;

@@ -1,4 +1,4 @@
-import { handsOf, workOf, type Amount, type Bakehouse, type Tub } from '../bakehouse/index.ts';
+import { handsOf, workOf, type Amount, type Bakehouse, type Tub } from '../../bakehouse/index.ts';
 import {
   degas,
   fermentFor,
@@ -6,9 +6,9 @@ import {
   startOfDough,
   type DoughState,
   type Leavening,
-} from '../fermentation/index.ts';
-import type { Formula, PieceOrder } from '../formula/index.ts';
-import type { ScaledFormula } from '../formula/scale/index.ts';
+} from '../../fermentation/index.ts';
+import type { Formula, PieceOrder } from '../../formula/index.ts';
+import type { ScaledFormula } from '../../formula/scale/index.ts';
 import {
   bakeLossOf,
   firstOf,
@@ -20,16 +20,16 @@ import {
   type StepKind,
   type Stretch,
   type WayPart,
-} from '../formula/way/index.ts';
-import { BREAD_DENSITY, coolingHours, profileFor } from '../oven/index.ts';
-import { problem, type Problem } from '../problem/index.ts';
-import { formatNumber } from '../units/index.ts';
+} from '../../formula/way/index.ts';
+import { BREAD_DENSITY, coolingHours, profileFor } from '../../oven/index.ts';
+import { problem, type Problem } from '../../problem/index.ts';
+import { formatNumber } from '../../units/index.ts';
 import { heatTo, type DoughBody } from './body.ts';
 import { alongWait, waited } from './front.ts';
-import { leavenDough } from './leavening.ts';
-import type { RoomBySlot, StandModel } from './models.ts';
+import { leavenDough } from '../leavening.ts';
+import type { RoomBySlot, StandModel } from '../models.ts';
 import { placeHere } from './place.ts';
-import { SLOT_MINUTES } from './table.ts';
+import { SLOT_MINUTES } from '../table.ts';
 import { askOf } from './wait.ts';
 
 /** Work at a dough, by hours since it was begun. */

@@ -1,5 +1,5 @@
-import { HEAT_TRANSFER, pieceTimeConstant, tubTimeConstant } from '../fermentation/index.ts';
-import type { COVERS } from '../formula/way/index.ts';
+import { HEAT_TRANSFER, pieceTimeConstant, tubTimeConstant } from '../../fermentation/index.ts';
+import type { COVERS } from '../../formula/way/index.ts';
 
 /** What a dough is as it stands: in a tub, as pieces, or as a sheet. */
 export type DoughBody =

@@ -1,8 +1,8 @@
-import { FOLD_KEEPS, HORIZON, type Leavening } from '../fermentation/index.ts';
-import { foldWhen, type Stretch } from '../formula/way/index.ts';
+import { FOLD_KEEPS, HORIZON, type Leavening } from '../../fermentation/index.ts';
+import { foldWhen, type Stretch } from '../../formula/way/index.ts';
 import type { DoughBody } from './body.ts';
 import { mixedFront, waited, type WaitAsk } from './front.ts';
-import { isOpen, type RoomBySlot, type StandModel } from './models.ts';
+import { isOpen, type RoomBySlot, type StandModel } from '../models.ts';
 
 /** Gas that each kind of fold leaves where its step does not say. Domain section 6, default; a coil as a stretch. */
 const KEEPS = { stretch: FOLD_KEEPS, coil: FOLD_KEEPS, punch: 0.2, 're-round': 0.8 } as const;

@@ -1,7 +1,7 @@
 import { z } from 'zod';
-import { piecesOfProcess, Process, wayOfProcess, type Stood } from '../formula/index.ts';
-import type { TemperatureUnit } from '../units/index.ts';
-import { draftOfStep, type StepDraft } from './way-draft.ts';
+import { piecesOfProcess, Process, wayOfProcess, type Stood } from '../../formula/index.ts';
+import type { TemperatureUnit } from '../../units/index.ts';
+import { draftOfStep, type StepDraft } from './draft.ts';
 
 const Text = z.string();
 const Rise = z.strictObject({ earliest: Text, best: Text, latest: Text });

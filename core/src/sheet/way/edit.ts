@@ -1,5 +1,5 @@
-import type { StepKind } from '../formula/way/index.ts';
-import type { StepDraft } from './way-draft.ts';
+import type { StepKind } from '../../formula/way/index.ts';
+import type { StepDraft } from './draft.ts';
 
 /** A slug that no step of some lists has yet. */
 export function freeStepSlug(kind: string, lists: readonly (readonly StepDraft[])[]): string {
@@ -26,7 +26,15 @@ const BEGINS: Readonly<Partial<Record<StepKind, Pick<StepDraft, 'fields' | 'rows
   cool: { fields: { below: '35 °C' }, rows: [] },
 };
 
-/** A new step of a kind, with its usual values. @param lists in which its slug is to be its own */
+/**
+ * A new step of a kind, with its usual values.
+ *
+ * @param lists in which its slug is to be its own
+ *
+ * @example
+ * const first = newStep('rest', []);
+ * assert.deepEqual([first.slug, newStep('rest', [[first]]).slug], ['rest', 'rest-2']);
+ */
 export const newStep = (kind: StepKind, lists: readonly (readonly StepDraft[])[]): StepDraft => ({
   kind,
   slug: freeStepSlug(kind, lists),
