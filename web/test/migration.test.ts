@@ -1,15 +1,19 @@
 import assert from 'node:assert/strict';
 import { readFile } from 'node:fs/promises';
-import { after, before, test } from 'node:test';
+import { after, before, describe, test } from 'node:test';
 import { sql } from 'kysely';
-import { ensureBakehouse } from '../src/lib/server/database/bakehouse.ts';
+import { ensureBakehouse, readBakehouse } from '../src/lib/server/database/bakehouse.ts';
 import { listCultures } from '../src/lib/server/database/culture.ts';
 import { listDayPlans, readDayPlan } from '../src/lib/server/database/day-plan.ts';
 import { exportEverything } from '../src/lib/server/database/archive.ts';
 import { importFile } from '../src/lib/server/database/import.ts';
 import { listMixes } from '../src/lib/server/database/mix.ts';
 import { readOrderBook } from '../src/lib/server/database/orders.ts';
+import { firstOf, mayRetard, piecesOf } from '@jovet/core/formula/way';
 import { actualsOf } from '@jovet/core/run';
+import { draftOfPerson } from '../src/lib/server/database/formula-draft.ts';
+import { readFormulas } from '../src/lib/server/database/formula.ts';
+import { planOfDay } from '../src/lib/server/plan-of-day.ts';
 import { must } from '../../core/test/demo.ts';
 import { dumpedDatabase, freshDatabase } from './fresh-database.ts';
 
@@ -109,3 +113,65 @@ test('an export that an older version made has its plans of one dough taken over
     await empty.end();
   }
 }); // prettier-ignore
+
+describe('a database of before formulas said how they are made', () => {
+  let before0009: Awaited<ReturnType<typeof dumpedDatabase>>;
+  before(async () => {
+    before0009 = await dumpedDatabase('0008-events');
+  });
+  after(() => before0009.end());
+
+  test('its formulas are ways, with what its bakehouse said of them', async () => {
+    const { db, actor } = before0009;
+    const formulas = await readFormulas(db, actor);
+    assert.equal(formulas.length, 8);
+    const docOf = (slug: string) => formulas.find((each) => each.slug === slug)?.formula.doc;
+    const [quay, crescents, knots] = [docOf('quay-country'), docOf('butter-crescents'), docOf('cardamom-knots')];
+    assert.ok(quay && crescents && knots);
+    assert.deepEqual(firstOf(piecesOf(quay, 'quay-loaf'), 'shape')?.into, 'round-baskets');
+    assert.deepEqual(firstOf(piecesOf(quay, 'quay-roll'), 'shape')?.into, 'trays');
+    assert.equal(mayRetard(quay, 'quay-loaf'), true);
+    assert.equal(mayRetard(quay, 'quay-roll'), false);
+    assert.deepEqual(crescents.way.filter(({ kind }) => kind === 'turn').map(({ slug }) => slug), ['turn-1', 'turn-2', 'turn-3']);
+    assert.equal(firstOf(piecesOf(knots, 'cardamom-knot'), 'shape')?.hold, 15);
+    const { bakehouse } = await readBakehouse(db, actor);
+    assert.ok(!('doughs' in bakehouse.floor) && !('products' in bakehouse.floor));
+  }); // prettier-ignore
+
+  test('a draft keeps what was typed, also what cannot be read', async () => {
+    const { db, actor } = before0009;
+    const draft = await draftOfPerson(db, actor, 'quay-country');
+    const typed = (slug: string) => draft?.doc.way.find((step) => step.slug === slug)?.fields;
+    assert.equal(typed('mix')?.to, 'about 25');
+    assert.equal(typed('bulk')?.best, '0.65');
+    assert.equal(draft?.doc.pieces.find(({ slug }) => slug === 'shape')?.fields.into, 'round-baskets');
+  });
+
+  test('its plan opens as it was, and is worked from task by task under the new numbers', async () => {
+    const { db, actor } = before0009;
+    const saved = await readDayPlan(db, actor, '2026-11-26');
+    assert.ok(saved?.shown);
+    const plan = await planOfDay(db, actor, '2026-11-26');
+    assert.ok(plan);
+    const { instance } = plan.network;
+    assert.equal(saved.shown.view.tasks.length, instance.tasks.length);
+    for (const { id, start } of saved.shown.view.tasks) {
+      const index = instance.tasks.findIndex((task) => task.id === id);
+      assert.equal(instance.origin + (plan.schedule.tasks[index]?.start ?? 0) * 300, start, id);
+    }
+    assert.equal(plan.input.formulas[0]?.formula.doc.schema, 3);
+  });
+
+  test('an export of it comes into an empty Jovet with the same ways', async () => {
+    const { db, actor } = before0009;
+    const archive = await exportEverything(db, actor);
+    const empty = await freshDatabase(false);
+    must(await importFile(empty.db, empty.actor, JSON.stringify(archive)));
+    const [there, here] = [await readFormulas(empty.db, empty.actor), await readFormulas(db, actor)];
+    assert.deepEqual(
+      there.map(({ formula }) => formula.doc),
+      here.map(({ formula }) => formula.doc),
+    );
+    await empty.end();
+  });
+});

@@ -1,7 +1,15 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
-import { addRow, draftOfFormula, Larder, numbersOf, typeCell, type FormulaDraft, type RowsRead } from '@jovet/core/sheet';
+import {
+  addRow,
+  draftOfFormula,
+  Larder,
+  numbersOf,
+  typeCell,
+  type FormulaDraft,
+  type RowsRead,
+} from '@jovet/core/sheet';
 import { DEMO_FORMULAS, demoFormula, larder } from '../../../core/test/demo.ts';
 import { actOfKey, type Key } from '../../src/lib/bench/formula/sheet-keys.ts';
 import { columnsOf, rowsShown, scalesOf, type SheetPicture } from '../../src/lib/bench/formula/sheet-view.ts';
