@@ -10,7 +10,7 @@ import { idIn } from '../demand/index.ts';
 import { fitting, playOf, type Fronts, type KnownFront, type KnownWait } from './fronts.ts';
 import { placedWay, type PlacedWay, type Standing } from './places.ts';
 import { HOUR, type Needs, type TaskKind, type TaskList, type TaskNote, type Waiting } from './task-list.ts';
-import { handsOf, skillOf, workOf, type Amount } from '../../bakehouse/index.ts';
+import { handsOf, SKILLS, skillOf, workOf, type Amount } from '../../bakehouse/index.ts';
 
 /** What goes its way: a batch as it is mixed, or pieces of it. */
 export interface Walker {
@@ -35,8 +35,8 @@ const HARMLESS = { weigh: 0.05, autolyse: 0.1, cold: 0.25 } as const;
 const COLD_SHARE = 0.1;
 /** Work after which the dough is something else, so that it does not go on as what it was. */
 const QUIET: ReadonlySet<TaskKind> = new Set(['divide', 'load']);
-/** Slots that may lie between work and the work after it. */
-const PLAY = 3;
+/** Slots that may lie between work and the work after it: at the bench, and before the oven. Chosen for Jovet. */
+const PLAY = { bench: 6, oven: 3 } as const;
 
 /** Lays one task after another, with what the dough does between them. */
 export class Walk {
@@ -161,7 +161,8 @@ export class Walk {
     if (lying) return void list.arc(at, task, [lying.way], lying.weight);
     if (stretch) return this.joinAfter(stretch, at, task);
     const weighed = list.notes[at]?.kind === 'weigh';
-    const way = list.between(0, 0, weighed ? 3 * HOUR : PLAY);
+    const skill = SKILLS[list.tasks[task]?.skill ?? -1];
+    const way = list.between(0, 0, weighed ? 3 * HOUR : PLAY[skill === 'oven' ? 'oven' : 'bench']);
     list.arc(at, task, [way], weighed ? HARMLESS.weigh : list.input.bakehouse.floor.weights.dough / 2);
   }
 

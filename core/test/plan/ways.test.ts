@@ -1,0 +1,175 @@
+import assert from 'node:assert/strict';
+import { describe, it } from 'node:test';
+import type { z } from 'zod';
+import { FormulaDoc } from '@jovet/core/formula';
+import { Step } from '@jovet/core/formula/way';
+import { checkSchedule } from '@jovet/core/plan/checker';
+import type { DayInput } from '@jovet/core/plan/demand';
+import { demoDay, madeSo } from '../demo.ts';
+import { baking, planned } from './planned.ts';
+
+type Said = z.input<typeof Step>;
+const steps = (...all: Said[]): Step[] => all.map((each) => Step.parse(each));
+const room = { place: 'room' } as const;
+const cold = { place: 'cold' } as const;
+const rise = (earliest: number, best: number, latest: number) =>
+  ({ by: 'rise', earliest, best, latest }) as const;
+const minutes = (least: number, best: number, most: number) =>
+  ({ by: 'minutes', earliest: least, best, latest: most }) as const;
+const weigh: Said = { kind: 'weigh', slug: 'weigh' };
+const mix: Said = { kind: 'mix', slug: 'mix', programme: 'gentle', to: 24 };
+const divide: Said = { kind: 'divide', slug: 'divide' };
+const bake: Said = { kind: 'bake', slug: 'bake', mass: 0.5, minutes: 25, loadAt: 235, steam: 5, loss: 13 };
+const end: Said[] = [
+  { kind: 'cool', slug: 'cool', below: 35 },
+  { kind: 'pack', slug: 'pack' },
+];
+
+/** The demo day with nothing but one of its doughs, made another way. */
+function made(
+  slug: string,
+  way: Said[],
+  pieces: Said[],
+  products: Record<string, Said[]> = {},
+  of = baking(demoDay(), slug),
+): DayInput {
+  return madeSo(of, slug, (doc) =>
+    FormulaDoc.parse({
+      ...doc,
+      way: steps(...way),
+      pieces: steps(...pieces),
+      products: doc.products.map((product) => ({ ...product, way: products[product.slug] ? steps(...(products[product.slug] ?? [])) : null })),
+    }),
+  );
+} // prettier-ignore
+
+/** Plans a day and lets the checker look at it. @returns what is done, in the order of time */
+function order(input: DayInput): { kinds: string[]; at: (kind: string) => { start: number; end: number } } {
+  const { network, answer } = planned(input, 20);
+  assert.deepEqual(checkSchedule(network.instance, answer.schedule), []);
+  assert.deepEqual(answer.followed.faults, []);
+  const all = network.instance.tasks.map((task, index) => {
+    const placed = answer.schedule.tasks[index];
+    const start = placed?.start ?? 0;
+    return { kind: task.kind, start, end: start + (task.modes[placed?.mode ?? 0]?.slots ?? 0) };
+  });
+  all.sort((a, b) => a.start - b.start || a.end - b.end);
+  return { kinds: all.map(({ kind }) => kind), at: (kind) => all.find((each) => each.kind === kind) ?? assert.fail(kind) };
+} // prettier-ignore
+
+describe('doughs that one fixed shape could not say', () => {
+  it('mixed in bouts with rests in the cold between, second water, folds in the cold, three products three ways', () => {
+    const day = made(
+      'quay-country',
+      [
+        weigh, mix,
+        { kind: 'rest', slug: 'chill-1', until: minutes(15, 20, 40), stands: [cold] },
+        { kind: 'mix', slug: 'second-water', programme: 'gentle', minutes: 6, to: 22 },
+        { kind: 'rest', slug: 'chill-2', until: minutes(15, 20, 40), stands: [cold] },
+        { kind: 'mix', slug: 'oil', programme: 'gentle', minutes: 4, to: 22 },
+        { kind: 'fold', slug: 'fold-1', at: { by: 'minutes', at: 60 } },
+        { kind: 'fold', slug: 'fold-2', at: { by: 'minutes', at: 120 } },
+        { kind: 'rest', slug: 'bulk', until: minutes(300, 480, 720), stands: [cold] },
+        divide,
+      ],
+      [
+        { kind: 'shape', slug: 'shape', shape: 'sheet' },
+        { kind: 'proof', slug: 'proof', until: rise(0.3, 0.6, 1.2), ways: [[room]] },
+        bake, ...end,
+      ],
+      {
+        'quay-small': [
+          { kind: 'shape', slug: 'roll-out', shape: 'sheet' },
+          { kind: 'fill', slug: 'fill' },
+          { kind: 'divide', slug: 'slice-raw', into: 6, keeps: 0.9 },
+          { kind: 'proof', slug: 'proof', until: rise(0.3, 0.6, 1.2), ways: [[room]] },
+          bake, ...end,
+        ],
+        'quay-roll': [
+          { kind: 'shape', slug: 'press', shape: 'flat' },
+          { kind: 'proof', slug: 'proof', until: rise(0.3, 0.6, 1.2), ways: [[room]] },
+          { kind: 'dock', slug: 'dock' }, bake, ...end,
+        ],
+      },
+    );
+    const { kinds } = order(day);
+    for (const kind of ['fill', 'cut', 'fold']) assert.ok(kinds.includes(kind), kind);
+    assert.equal(kinds.filter((kind) => kind === 'mix').length, 3 * kinds.filter((kind) => kind === 'divide').length);
+  }); // prettier-ignore
+
+  it('divided before bulk, re-rounded every half hour, proofed warm and chilled only to be cut cleanly', () => {
+    const { kinds, at } = order(
+      made('oat-tin', [weigh, mix, divide], [
+        { kind: 'fold', slug: 're-round-1', fold: 're-round', at: { by: 'minutes', at: 30 } },
+        { kind: 'rest', slug: 'balls', until: rise(1.1, 1.4, 1.8), stands: [room] },
+        { kind: 'shape', slug: 'shape', shape: 'tin', into: 'small-tins' },
+        { kind: 'proof', slug: 'proof', until: rise(1.5, 1.9, 2.7), ways: [[{ place: 'warm', celsius: 27 }, { ...cold, minutes: 20 }]] },
+        { kind: 'score', slug: 'score' }, bake, ...end,
+      ]),
+    );
+    assert.ok(kinds.indexOf('divide') < kinds.indexOf('fold') && kinds.indexOf('fold') < kinds.indexOf('shape'));
+    assert.ok(at('load').start - at('shape').end >= 6);
+  }); // prettier-ignore
+
+  it('laminated after a night in the cold, turned double and half, washed, and with syrup as it comes out', () => {
+    const between = (n: number): Said => ({ kind: 'rest', slug: `rest-${n}`, until: minutes(30, 40, 90), stands: [cold] });
+    const { kinds, at } = order(
+      made('butter-crescents', [
+        weigh, { ...mix, to: 22 },
+        { kind: 'rest', slug: 'night', until: minutes(600, 720, 900), stands: [{ ...room, minutes: 30 }, cold] },
+        { kind: 'lock-in', slug: 'lock-in', layers: 1 }, between(1),
+        { kind: 'turn', slug: 'turn-1', turn: 'double' }, between(2), { kind: 'turn', slug: 'turn-2', turn: 'half' }, between(3),
+        { kind: 'divide', slug: 'divide', keeps: 0.6 },
+      ], [
+        { kind: 'shape', slug: 'shape', shape: 'crescent', into: 'trays', hold: 15 },
+        { kind: 'proof', slug: 'proof', until: rise(1, 1.6, 2.2), ways: [[{ place: 'warm', celsius: 25 }]] },
+        { kind: 'wash', slug: 'wash' }, { ...bake, mass: 0.066, minutes: 18, loadAt: 195 }, { kind: 'syrup', slug: 'syrup' }, ...end,
+      ]),
+    );
+    assert.ok(at('lock-in').start - at('mix').end >= 120);
+    assert.equal(kinds.filter((kind) => kind === 'turn').length, 2);
+  }); // prettier-ignore
+
+  it('dipped: shaped, cold overnight, half an hour out, bath, cut, salt', () => {
+    const day = made('skipper-twists', [
+      weigh, mix, { kind: 'rest', slug: 'bulk', until: rise(0.3, 0.5, 0.9), stands: [room] }, divide,
+    ], [
+      { kind: 'shape', slug: 'shape', shape: 'twist', into: 'trays', hold: 15 },
+      { kind: 'proof', slug: 'proof', until: rise(0.6, 1, 1.6), ways: [[cold, { ...room, minutes: 30 }]] },
+      { kind: 'dip', slug: 'bath', solution: 'lye', percent: 4, cautions: ['Gloves and eye protection.'], confirm: 'gloves are on' },
+      { kind: 'score', slug: 'score' }, { kind: 'top', slug: 'salt' }, { ...bake, mass: 0.09, minutes: 15, turn: 9 }, ...end,
+    ]); // prettier-ignore
+    const { at } = order(day);
+    assert.ok(at('dip').start - at('shape').end >= 12);
+    assert.ok(at('load').start >= at('dip').end && at('load').start <= at('dip').end + 3);
+  });
+
+  it('direct in an hour and a half; never proofed; and raw into the freezer', () => {
+    const direct = order(
+      made('cardamom-knots', [weigh, { ...mix, to: 28 }, { kind: 'rest', slug: 'bulk', until: minutes(20, 25, 40), stands: [room] }, divide], [
+        { kind: 'shape', slug: 'shape', shape: 'knot', into: 'trays', hold: 15 },
+        { kind: 'proof', slug: 'proof', until: minutes(20, 30, 45), ways: [[{ place: 'warm', celsius: 32 }]] },
+        { ...bake, mass: 0.085, minutes: 14 }, ...end,
+      ]),
+    );
+    assert.ok(direct.kinds.includes('load'));
+    const flat = order(
+      made('quay-country', [weigh, mix, { kind: 'rest', slug: 'bulk', until: rise(0.4, 0.6, 1), stands: [room] }, divide], [
+        { kind: 'shape', slug: 'shape', shape: 'flat' }, { kind: 'top', slug: 'top' }, { ...bake, minutes: 8 }, { kind: 'pack', slug: 'pack' },
+      ], {}, { ...demoDay(), demand: demoDay().demand.filter(({ product }) => product === 'quay-small') }),
+    );
+    assert.ok(flat.at('load').start - flat.at('shape').end <= 3);
+    const frozen = order(
+      made('oat-tin', [weigh, mix, { kind: 'rest', slug: 'bulk', until: rise(0.2, 0.4, 0.8), stands: [room] }, divide], [
+        { kind: 'shape', slug: 'shape', shape: 'round' }, { kind: 'freeze', slug: 'freeze' },
+      ]),
+    );
+    assert.equal(frozen.kinds.at(-1), 'freeze');
+    assert.ok(!frozen.kinds.includes('load'));
+  }); // prettier-ignore
+
+  it('what a bakehouse has no place for is said, with the step that asks for it', () => {
+    const day = made('oat-tin', [weigh, mix, { kind: 'rest', slug: 'bulk', until: rise(0.2, 0.4, 0.8), stands: [{ place: 'freezer' }] }, divide], [bake, ...end]);
+    assert.throws(() => planned(day), /“bulk” needs the freezer/);
+  }); // prettier-ignore
+});
