@@ -4,7 +4,10 @@ import type { z } from 'zod';
 import { FormulaDoc } from '@jovet/core/formula';
 import { Step } from '@jovet/core/formula/way';
 import { checkSchedule } from '@jovet/core/plan/checker';
-import type { DayInput } from '@jovet/core/plan/demand';
+import { toldOf } from '@jovet/core/plan/changes';
+import { DayInput } from '@jovet/core/plan/demand';
+import { plannedDay } from '@jovet/core/plan/explain';
+import { networkOf } from '@jovet/core/plan/network';
 import { demoDay, madeSo } from '../demo.ts';
 import { baking, planned } from './planned.ts';
 
@@ -142,6 +145,13 @@ describe('doughs that one fixed shape could not say', () => {
     const { at } = order(day);
     assert.ok(at('dip').start - at('shape').end >= 12);
     assert.ok(at('load').start >= at('dip').end && at('load').start <= at('dip').end + 3);
+    // What a step says goes to whoever does it, and its gate is asked for; people are told of the plan without it.
+    const { network, answer } = planned(day, 5);
+    const { view, reminders } = plannedDay(day, network, answer.schedule, false);
+    const dip = view.tasks.find(({ note }) => note.kind === 'dip');
+    assert.deepEqual(dip?.note.says, { cautions: ['Gloves and eye protection.'], confirm: 'gloves are on' });
+    assert.ok(reminders.some(({ task, confirm }) => task === dip.index && confirm === 'gloves are on'));
+    assert.ok(networkOf(DayInput.parse({ ...day, told: toldOf(view), now: dip.end })).ok);
   });
 
   it('direct in an hour and a half; never proofed; and raw into the freezer', () => {

@@ -114,7 +114,7 @@ export function movesSentence(moved: readonly Moved[], clock: (at: number) => st
 /** A plan as people are told of it: when each task is, and what it makes. */
 export const toldOf = ({ tasks }: DayView): Told[] =>
   tasks.map(({ id, start, end, note }) => {
-    const { done: _, work: __, ...rest } = note;
+    const { done: _, work: __, says: ___, ...rest } = note;
     return { task: id, at: start, end, note: rest };
   });
 

@@ -102,6 +102,9 @@
         ? ` · ${task.people.join(' and ')}`
         : ''}
     </p>
+    {#each task.note.says?.cautions ?? [] as caution (caution)}<p class="caution">{caution}</p>{/each}
+    {#if task.note.says?.words}<p>{task.note.says.words}</p>{/if}
+    {#if task.note.says?.signs}<p class="label">Look for: {task.note.says.signs}</p>{/if}
     {#if latest !== null && latest > task.start}<p>until {clock(latest)} at the latest</p>{/if}
     {#if why?.water}
       <p>
@@ -218,6 +221,12 @@
   }
   .then {
     margin-top: 0.6rem;
+  }
+  .caution {
+    font-weight: 700;
+    padding-left: 0.7rem;
+    border-left: 4px solid light-dark(#b3261e, #ff8a80);
+    margin-bottom: 0.3rem;
   }
   .verbs {
     display: grid;
