@@ -23,9 +23,9 @@ import {
 } from '../../formula/way/index.ts';
 import { BREAD_DENSITY, coolingHours, profileFor } from '../../oven/index.ts';
 import { problem, type Problem } from '../../problem/index.ts';
-import { formatNumber } from '../../units/index.ts';
+import { formatDuration, formatNumber } from '../../units/index.ts';
 import { heatTo, type DoughBody } from './body.ts';
-import { alongWait, waited } from './front.ts';
+import { alongWait, waited, type WaitAsk } from './front.ts';
 import { leavenDough } from '../leavening.ts';
 import type { RoomBySlot, StandModel } from '../models.ts';
 import { placeHere } from './place.ts';
@@ -268,7 +268,8 @@ class Line {
       this.waits.push({ step: index, from, to: this.at });
       return;
     }
-    const best = this.best(ask, state, wait.until.by === 'minutes' ? wait.until.best / 60 : null);
+    const window = this.windowOf(ask, state, wait.until);
+    const best = window?.best ?? null;
     if (best === null) {
       const rise = wait.until.by === 'rise' ? formatNumber(wait.until.earliest, 2) : '';
       this.problems.push(problem(`${path}.until`, `Where it stands here it never rises to ${rise}.`, 'Ask for less, give it more leaven, or a warmer place.'));
@@ -284,25 +285,35 @@ class Line {
     this.at = from + hours;
     this.state = course.at(-1) ?? state;
     this.waits.push({ step: index, from, to: this.at });
-    this.folded(stretch, course, state, from, indexOf);
+    this.folded(stretch, course, state, from, indexOf, window?.earliest ?? Infinity);
   } // prettier-ignore
 
-  /** Hours after which it is at its best; null: it never gets there. */
-  private best(ask: ReturnType<typeof askOf>, state: DoughState, hours: number | null): number | null {
-    if (hours !== null) return hours;
+  /** Hours after which a wait may be over and is best over; null: it never gets there. */
+  private windowOf(ask: WaitAsk, state: DoughState, until: Stretch['wait']['until']) {
+    if (until.by === 'minutes') return { earliest: until.earliest / 60, best: until.best / 60 };
     const { samples } = waited([[{ slot: 0, state }]], this.leavening, this.about.room, ask, false);
-    const best = samples[0]?.[0]?.wait?.[1];
-    return best === undefined ? null : (best * SLOT_MINUTES) / 60;
+    const wait = samples[0]?.[0]?.wait;
+    return wait ? { earliest: (wait[0] * SLOT_MINUTES) / 60, best: (wait[1] * SLOT_MINUTES) / 60 } : null;
   }
 
   /** Folds stand where gas goes. */
-  private folded({ folds }: Stretch, course: readonly DoughState[], begun: DoughState, from: number, indexOf: ReadonlyMap<Step, number>): void {
+  private folded({ folds }: Stretch, course: readonly DoughState[], begun: DoughState, from: number, indexOf: ReadonlyMap<Step, number>,
+    earliest: number,
+  ): void {
     const { rates } = this.about.house.bakehouse;
     const drops = course.flatMap((each, n) => (n > 0 && each.rise < (course[n - 1]?.rise ?? 0) - 1e-9 ? [each.time - begun.time] : []));
     const timed = folds.map((fold) => ({ fold, at: fold.at.by === 'minutes' ? fold.at.at / 60 : null }));
     timed.forEach(({ fold, at }, n) => {
       const when = at ?? drops[n] ?? null;
       if (when === null || from + when > this.at) return;
+      if (when > earliest)
+        this.problems.push(
+          problem(
+            `${this.list}.${indexOf.get(fold) ?? 0}.at`,
+            'By then the rest may be over already: a plan leaves this fold out.',
+            `Fold it within ${formatDuration(earliest * 3600)}, or let it rest to a higher rise.`,
+          ),
+        );
       this.knots.push({ step: indexOf.get(fold) ?? 0, slug: fold.slug, kind: 'fold', from: from + when, to: from + when + workOf(fold, rates, this.amount) / 3600 });
     });
   } // prettier-ignore
