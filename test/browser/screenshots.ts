@@ -99,6 +99,15 @@ await take('formulas');
 await visit.go('/know/formulas/tidewater-rye');
 await page.waitForSelector('[data-figure="facts.salt"]');
 await take('formula-sheet');
+await visit.go('/know/formulas/butter-crescents');
+await visit.press('Way');
+await page.waitForSelector('[data-step="way.5"]');
+await page.$eval('[data-step="way.5"]', (step) =>
+  step.dispatchEvent(new PointerEvent('pointerdown', { bubbles: true, button: 0, pointerId: 1 })),
+);
+await visit.until('.step h2', 'Turn');
+await take('way');
+await visit.go('/know/formulas/tidewater-rye');
 await page.waitForSelector('[name="size.by"]');
 await page.setViewport({ width: 794, height: 1123 });
 await page.emulateMediaType('print');
