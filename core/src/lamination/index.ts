@@ -11,3 +11,4 @@ export {
   volumeOf,
 } from './sheet.ts';
 export { minutesUntil, PLASTIC } from './warming.ts';
+export { laminateOf, sheetAt, type SheetAtStep } from './of-way.ts';

@@ -1,5 +1,5 @@
 import assert from 'node:assert/strict';
-import { describe, test } from 'node:test';
+import { describe, it, test } from 'node:test';
 import fc from 'fast-check';
 import {
   densityOf,
@@ -10,7 +10,9 @@ import {
   trianglePlan,
   trianglesOf,
   volumeOf,
+  sheetAt,
 } from '@jovet/core/lamination';
+import { demoFormula } from '../demo.ts';
 
 const fixed = (value: number, digits: number) => Number(value.toFixed(digits));
 const L1 = { dough: 6, fat: 1.5 };
@@ -98,5 +100,35 @@ describe('whatever is laminated', () => {
         assert.ok(minutesUntil(of, mm, 8, 16, 28) < minutesUntil(of, mm, 8, 16, 22));
       }),
     );
+  });
+});
+
+describe('the sheet of a way', () => {
+  it('has the layers of its turns so far, as thick as its step says, and nothing before the fat is in', () => {
+    const formula = structuredClone(demoFormula('butter-crescents'));
+    formula.doc.way = formula.doc.way.map((step) =>
+      step.slug === 'turn-2' && step.kind === 'turn' ? { ...step, turn: 'double', thickness: 8 } : step,
+    );
+    const at = (slug: string) =>
+      sheetAt(
+        formula,
+        formula.doc.way.findIndex((step) => step.slug === slug),
+        6,
+        8,
+        22,
+      );
+    assert.equal(at('bulk'), null);
+    assert.deepEqual(at('lock-in')?.layers, { fat: 1, all: 3 });
+    const second = at('turn-2');
+    assert.deepEqual(second?.layers, { fat: 12, all: 25 });
+    assert.ok(Math.abs((second?.of.fat ?? 0) - 6 * 0.27) < 1e-9);
+    assert.ok(second?.each && Math.abs(12 * second.each.fat + 13 * second.each.dough - 8) < 1e-9);
+    assert.ok(
+      second.soft !== null && second.soft > 24.8 && second.soft < 45,
+      'to 18 °C it takes longer than to 16',
+    );
+    assert.equal(at('turn-1')?.each, null);
+    const lean = { ...formula, doc: { ...formula.doc, coatings: [] } };
+    assert.equal(sheetAt(lean, 5, 6, 8, 22), null);
   });
 });

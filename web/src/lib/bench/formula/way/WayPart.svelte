@@ -4,6 +4,7 @@
   import { wayCourse, type WayCourse, type WayLine } from '@jovet/core/dough/course';
   import type { Formula, PieceOrder } from '@jovet/core/formula';
   import { scaleFormula, type ScaledFormula } from '@jovet/core/formula/scale';
+  import { sheetAt } from '@jovet/core/lamination';
   import { DOUGH_KINDS, PIECE_KINDS, type StepKind } from '@jovet/core/formula/way';
   import { ofType } from '@jovet/core/sheet';
   import { addStep, moveStep, newStep, removeStep, type StepDraft } from '@jovet/core/sheet/way';
@@ -13,6 +14,7 @@
   import SheetField from '../SheetField.svelte';
   import { TYPE_WORDS } from '../words';
   import CopyWay from './CopyWay.svelte';
+  import SheetLayers from './SheetLayers.svelte';
   import StepPanel from './StepPanel.svelte';
   import { STEP_WORDS, stepTitle } from './step-words';
   import { allSteps, dragged, stepsAt, withStepsAt, type Chosen } from './way-steps';
@@ -58,6 +60,15 @@
   });
   const steps = $derived(chosen ? stepsAt(hands.draft, chosen.list) : []);
   const step = $derived(chosen ? steps[chosen.step] : undefined);
+  /** Of a laminated dough, its sheet as the chosen step leaves it. */
+  const sheet = $derived.by(() => {
+    const trunk = course?.lines[0];
+    const knot = chosen?.list === 'way' ? trunk?.knots.find((each) => each.step === chosen?.step) : undefined;
+    if (!formula || !trunk || !knot || !chosen) return null;
+    const celsius = trunk.points.findLast(({ at }) => at <= knot.from + 1e-6)?.temperature ?? 20;
+    const found = sheetAt(formula, chosen.step, trunk.mass, celsius, bakehouse.usual.room);
+    return found && { sheet: found, celsius, minutes: (knot.to - knot.from) * 60 };
+  });
   const sayings = $derived([
     ...Object.entries(hands.problems).flatMap(([path, text]) =>
       /^(way|pieces|products\.\d+\.way)/.test(path) ? [{ path, text }] : [],
@@ -238,14 +249,17 @@
         >
         <button type="button" class="link" onclick={remove}>Take it out</button>
       </div>
-      {#key `${chosen.list}.${step.slug}`}
-        <StepPanel
-          {step}
-          at={`${chosen.list}.${chosen.step}`}
-          programmes={bakehouse.programmes}
-          holders={bakehouse.floor.holders}
-        />
-      {/key}
+      <div class="set">
+        {#key `${chosen.list}.${step.slug}`}
+          <StepPanel
+            {step}
+            at={`${chosen.list}.${chosen.step}`}
+            programmes={bakehouse.programmes}
+            holders={bakehouse.floor.holders}
+          />
+        {/key}
+        {#if sheet}<SheetLayers {...sheet} />{/if}
+      </div>
     </div>
   {/if}
   <div class="whole">
@@ -311,6 +325,17 @@
     gap: 0.25rem 1rem;
     align-items: baseline;
     margin-bottom: 0.5rem;
+  }
+  .set {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) auto;
+    gap: 1rem 2rem;
+    align-items: start;
+  }
+  @media (max-width: 1000px) {
+    .set {
+      grid-template-columns: minmax(0, 1fr);
+    }
   }
   h2 {
     font-size: 1.25rem;
