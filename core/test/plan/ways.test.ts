@@ -1,5 +1,6 @@
 import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
+import fc from 'fast-check';
 import type { z } from 'zod';
 import { FormulaDoc } from '@jovet/core/formula';
 import { Step } from '@jovet/core/formula/way';
@@ -8,8 +9,9 @@ import { toldOf } from '@jovet/core/plan/changes';
 import { DayInput } from '@jovet/core/plan/demand';
 import { plannedDay } from '@jovet/core/plan/explain';
 import { networkOf } from '@jovet/core/plan/network';
+import { parseWith } from '@jovet/core/problem';
 import { demoDay, madeSo } from '../demo.ts';
-import { baking, planned } from './planned.ts';
+import { answered, baking, planned } from './planned.ts';
 
 type Said = z.input<typeof Step>;
 const steps = (...all: Said[]): Step[] => all.map((each) => Step.parse(each));
@@ -182,4 +184,62 @@ describe('doughs that one fixed shape could not say', () => {
     const day = made('oat-tin', [weigh, mix, { kind: 'rest', slug: 'bulk', until: rise(0.2, 0.4, 0.8), stands: [{ place: 'freezer' }] }, divide], [bake, ...end]);
     assert.throws(() => planned(day), /“bulk” needs the freezer/);
   }); // prettier-ignore
+});
+
+describe('any list of steps', () => {
+  const pool: Said[] = [
+    { kind: 'rest', slug: 'rest', until: minutes(10, 20, 60), stands: [room] },
+    { kind: 'rest', slug: 'cold-rest', until: minutes(30, 60, 300), stands: [cold] },
+    { kind: 'rest', slug: 'bulk', until: rise(0.3, 0.6, 1.2), stands: [room] },
+    { kind: 'fold', slug: 'fold', at: { by: 'minutes', at: 30 } },
+    { kind: 'lock-in', slug: 'lock-in' }, { kind: 'turn', slug: 'turn' },
+    { kind: 'mix', slug: 'bout', programme: 'gentle', minutes: 5, to: 24 },
+  ]; // prettier-ignore
+  const own: Said[] = [
+    { kind: 'rest', slug: 'bench', until: minutes(10, 20, 60), stands: [room] },
+    { kind: 'shape', slug: 'shape', shape: 'round' }, { kind: 'fill', slug: 'fill' }, { kind: 'wash', slug: 'wash' },
+    { kind: 'fold', slug: 're-round', fold: 're-round', at: { by: 'minutes', at: 15 } },
+    { kind: 'proof', slug: 'proof', until: rise(0.5, 0.9, 1.6), ways: [[room], [cold]] },
+    { kind: 'dip', slug: 'dip', solution: 'brine', percent: 8 },
+  ]; // prettier-ignore
+  it('is planned and passes the checker, or says why not in words that name a step or a dough', () => {
+    let plans = 0;
+    fc.assert(
+      fc.property(
+        fc.subarray(pool, { minLength: 0, maxLength: 5 }),
+        fc.subarray(own, { minLength: 1, maxLength: 5 }),
+        fc.boolean(),
+        (way, pieces, reversed) => {
+          const input = baking(demoDay(), 'oat-tin');
+          const { formula } = input.formulas.find(({ slug }) => slug === 'oat-tin') ?? assert.fail('oat-tin');
+          const doc = parseWith(FormulaDoc, {
+            ...formula.doc,
+            way: [weigh, mix, ...(reversed ? way.toReversed() : way), divide],
+            pieces: [...(reversed ? pieces.toReversed() : pieces), bake, ...end],
+            products: formula.doc.products.map((product) => ({ ...product, way: null })),
+          });
+          if (!doc.ok) {
+            for (const { path, problem } of doc.problems) {
+              assert.match(path, /^(way|pieces)/);
+              assert.ok(problem.length > 8);
+            }
+            return;
+          }
+          const day = madeSo(input, 'oat-tin', () => doc.value);
+          const network = networkOf(day);
+          if (!network.ok) {
+            for (const { problem } of network.problems) assert.match(problem, /Oat Tin|Oat tin/);
+            return;
+          }
+          const answer = answered(network.value);
+          if (answer?.verdict !== 'planned') return;
+          plans += 1;
+          assert.deepEqual(checkSchedule(network.value.instance, answer.schedule), []);
+          assert.deepEqual(answer.followed.faults, []);
+        },
+      ),
+      { numRuns: 40, seed: 22 },
+    );
+    assert.ok(plans > 5, `${plans} of 40 are planned`);
+  });
 });

@@ -17,7 +17,7 @@ export const USUAL: Readonly<Record<DoughType, Readonly<Record<UsualFact, Range>
   hearth: {
     trueHydration: [65, 82],
     prefermentedFlour: [5, 30],
-    salt: [1.8, 2.3],
+    salt: [1.6, 2.3],
     fat: [0, 8],
     sugar: [0, 4],
   },
@@ -31,7 +31,7 @@ export const USUAL: Readonly<Record<DoughType, Readonly<Record<UsualFact, Range>
   durum: {
     trueHydration: [60, 78],
     prefermentedFlour: [10, 55],
-    salt: [1.8, 2.3],
+    salt: [1.6, 2.3],
     fat: [0, 5],
     sugar: [0, 3],
   },
@@ -50,7 +50,7 @@ export const USUAL: Readonly<Record<DoughType, Readonly<Record<UsualFact, Range>
     fat: [2, 12],
     sugar: [6, 14],
   },
-  rye: { trueHydration: [68, 92], prefermentedFlour: [20, 60], salt: [1.5, 2.1], fat: [0, 8], sugar: [0, 6] },
+  rye: { trueHydration: [68, 92], prefermentedFlour: [20, 60], salt: [1.5, 2.3], fat: [0, 8], sugar: [0, 6] },
   rolls: {
     trueHydration: [48, 65],
     prefermentedFlour: [0, 30],
