@@ -2,8 +2,9 @@ import assert from 'node:assert/strict';
 import { readFileSync } from 'node:fs';
 import { describe, it } from 'node:test';
 import fc from 'fast-check';
-import { FormulaDoc, stoodOn, upcastFormulaDoc } from '@jovet/core/formula';
+import { DOUGH_TYPES, FormulaDoc, stoodOn, upcastFormulaDoc } from '@jovet/core/formula';
 import {
+  autolyseMinutes,
   bakeOf,
   bulkOf,
   ddtOf,
@@ -15,10 +16,25 @@ import {
   usualWay,
   wayProblems,
 } from '@jovet/core/formula/way';
-import { DOUGH_TYPES } from '@jovet/core/formula';
-import { draftOfFormula, FormulaDraft, Larder, newDraft, readSheet } from '@jovet/core/sheet';
-import { upcastDraft } from '@jovet/core/sheet/way';
-import { draftOfStep } from '@jovet/core/sheet/way';
+import {
+  addStage,
+  draftOfFormula,
+  FormulaDraft,
+  Larder,
+  newDraft,
+  readSheet,
+  removeStage,
+} from '@jovet/core/sheet';
+import {
+  addStep,
+  draftOfStep,
+  moveStep,
+  newStep,
+  removeStep,
+  restingFor,
+  upcastDraft,
+  wettedRest,
+} from '@jovet/core/sheet/way';
 import { parseWith } from '@jovet/core/problem';
 import {
   DEMO_FORMULAS,
@@ -151,4 +167,31 @@ describe('a way that cannot be', () => {
       }),
     );
   }); // prettier-ignore
+});
+
+describe('an autolyse on the sheet', () => {
+  it('is wetted and rests on the way, and goes with its stage', () => {
+    const sheet = draftOfFormula(quayCountry, '°C');
+    const with30 = addStage(sheet, 'autolyse', 'Autolyse');
+    const rest = wettedRest(with30.way, 'autolyse');
+    assert.equal(with30.way[rest]?.fields.best, '30');
+    const longer = { ...with30, way: restingFor(with30.way, rest, '60') };
+    assert.deepEqual([longer.way[rest]?.fields.earliest, longer.way[rest]?.fields.latest], ['45', '90']);
+    const odd = restingFor(longer.way, rest, 'an hour');
+    assert.deepEqual([odd[rest]?.fields.best, odd[rest]?.fields.latest], ['an hour', '90']);
+    assert.deepEqual(FormulaDraft.parse(longer), longer);
+    const read = must(readSheet(longer, new Larder(larder), '°C').formula);
+    assert.equal(autolyseMinutes(read.formula.doc), 60);
+    assert.deepEqual(removeStage(longer, 'autolyse').way, sheet.way);
+    assert.equal(wettedRest(sheet.way, 'autolyse'), -1);
+  });
+
+  it('steps are put in, moved and taken out with slugs of their own', () => {
+    const { way } = draftOfFormula(quayCountry, '°C');
+    const put = addStep(way, 3, newStep('fold', [way]));
+    assert.equal(put[3]?.slug, 'fold');
+    assert.deepEqual(removeStep(put, 3), way);
+    assert.deepEqual(moveStep(moveStep(put, 3, 4), 4, 3), put);
+    assert.equal(moveStep(put, 0, 99).at(-1)?.slug, put[0]?.slug);
+  });
 });

@@ -90,3 +90,27 @@ export function withoutAddition(way: readonly StepDraft[], addition: string): St
     return !own || !gone.has(own);
   });
 }
+
+/** Index of the rest after an addition is wetted; −1 where it is not wetted by itself. */
+export function wettedRest(way: readonly StepDraft[], addition: string): number {
+  const wetting = way.findIndex((step) => step.kind === 'mix' && addsOf(step).includes(addition));
+  return wetting >= 0 && way[wetting + 1]?.kind === 'rest' ? wetting + 1 : -1;
+}
+
+/** Shares of its minutes that an autolyse may take at least and at most. Chosen for Jovet. */
+const PLAY = { least: 0.75, most: 1.5 } as const;
+
+/** A way whose rest takes about so many minutes, as typed; what is no number stands at its best as it is. */
+export const restingFor = (way: readonly StepDraft[], rest: number, text: string): StepDraft[] =>
+  way.map((step, index) => {
+    if (index !== rest) return step;
+    const minutes = Number(text.replace(',', '.'));
+    const about =
+      text.trim() !== '' && Number.isFinite(minutes)
+        ? {
+            earliest: String(Math.round(minutes * PLAY.least)),
+            latest: String(Math.round(minutes * PLAY.most)),
+          }
+        : {};
+    return { ...step, fields: { ...step.fields, ...about, best: text } };
+  });

@@ -1,3 +1,3 @@
 export { draftOfStep, StepDraft } from './draft.ts';
-export { addStep, freeStepSlug, moveStep, newStep, removeStep } from './edit.ts';
+export { addStep, freeStepSlug, moveStep, newStep, removeStep, restingFor, wettedRest } from './edit.ts';
 export { upcastDraft } from './upcast.ts';

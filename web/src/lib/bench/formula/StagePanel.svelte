@@ -10,6 +10,7 @@
     type SheetNumbers,
     type SheetStage,
   } from '@jovet/core/sheet';
+  import { restingFor, wettedRest } from '@jovet/core/sheet/way';
   import { parseNumber } from '@jovet/core/units';
   import Choice from '../../ui/Choice.svelte';
   import Field from '../../ui/Field.svelte';
@@ -126,7 +127,19 @@
         </fieldset>
       {/if}
     {:else if stage.kind === 'autolyse'}
-      <SheetField label="Rests" path={at('minutes')} unit="min" />
+      {@const rest = wettedRest(hands.draft.way, stage.slug)}
+      {#if rest >= 0}
+        <Field
+          label="Rests"
+          name={`way.${rest}.fields.best`}
+          value={hands.draft.way[rest]?.fields.best ?? ''}
+          unit="min"
+          problem={hands.problems[`way.${rest}.fields.best`]}
+          oninput={(text) =>
+            hands.change({ ...hands.draft, way: restingFor(hands.draft.way, rest, text) }, `way.${rest}`)}
+          onblur={hands.settle}
+        />
+      {:else}<p>It is wetted with the rest of the mix; its own rest is put into the Way.</p>{/if}
     {/if}
     <div class="foot">
       <button type="button" class="btn preset-tonal" disabled={index === 0} onclick={() => step(-1)}
