@@ -25,7 +25,7 @@ const dayOf = async (date: string) => must(await dayInputFor(fresh.db, fresh.act
 /** A plan of a day, saved and chosen; from another seed another one. */
 async function save(date: string, base: number, rounds = 0): Promise<{ n: number; schedule: Schedule }> {
   const input = await dayOf(date);
-  const answer = answered(must(networkOf(input)), rounds);
+  const answer = answered(must(networkOf(input)), rounds, null, 600);
   assert.equal(answer?.verdict, 'planned');
   assert.ok(answer && 'schedule' in answer);
   const saved = await saveDayPlan(fresh.db, fresh.actor, input, answer.schedule, [], base);

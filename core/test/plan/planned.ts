@@ -5,14 +5,19 @@ import type { DayInput } from '@jovet/core/plan/demand';
 import type { Schedule } from '@jovet/core/plan/instance';
 import { must } from '../demo.ts';
 
-/** Plans until there is an answer, and so many rounds more. */
-export function answered(network: Network, rounds = 0, from: Schedule | null = null): Answer | null {
+/** Plans until there is an answer, and so many rounds more. @param most rounds after which it is given up */
+export function answered(
+  network: Network,
+  rounds = 0,
+  from: Schedule | null = null,
+  most = 120,
+): Answer | null {
   let answer: Answer | null = null;
   let since = 0;
   for (const step of planning(network, 1, from)) {
     answer = step.answer ?? answer;
     if (answer && since++ >= rounds) break;
-    if ((step.progress?.rounds ?? 0) > 120) break;
+    if ((step.progress?.rounds ?? 0) > most) break;
   }
   return answer;
 }
