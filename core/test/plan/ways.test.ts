@@ -10,7 +10,7 @@ import { DayInput } from '@jovet/core/plan/demand';
 import { plannedDay } from '@jovet/core/plan/explain';
 import { networkOf } from '@jovet/core/plan/network';
 import { parseWith } from '@jovet/core/problem';
-import { demoDay, madeSo } from '../demo.ts';
+import { demoDay, madeSo, must } from '../demo.ts';
 import { answered, baking, planned } from './planned.ts';
 
 type Said = z.input<typeof Step>;
@@ -180,9 +180,38 @@ describe('doughs that one fixed shape could not say', () => {
     assert.ok(!frozen.kinds.includes('load'));
   }); // prettier-ignore
 
+  it('what is done to bread takes its time: at once with the unloading, once cool with the packing, or so long after', () => {
+    const done = (...after: Said[]) => {
+      const { instance } = must(networkOf(made('oat-tin', [weigh, mix, { kind: 'rest', slug: 'bulk', until: rise(0.2, 0.4, 0.8), stands: [room] }, divide], [
+        { kind: 'shape', slug: 'shape', shape: 'tin', into: 'small-tins' }, { kind: 'proof', slug: 'proof', until: rise(0.6, 1, 2), ways: [[room]] }, bake, ...after,
+      ])));
+      const slots = (kind: string) => instance.tasks.find((task) => task.kind === kind)?.modes[0]?.slots ?? 0;
+      const first = (kind: string) => {
+        const task = instance.tasks.findIndex((each) => each.kind === kind);
+        const arc = instance.arcs.find(({ to }) => to === task);
+        return instance.tables[arc?.ways[0]?.tables[0] ?? -1]?.earliest[0];
+      };
+      return { slots, first };
+    };
+    const [cool, pack] = end as [Said, Said];
+    const slow = { each: 60 };
+    const plain = done(cool, pack);
+    assert.ok(done({ kind: 'unmould', slug: 'unmould', ...slow }, cool, pack).slots('out') > plain.slots('out'));
+    const sliced = done(cool, { kind: 'slice', slug: 'slice' }, { kind: 'dust', slug: 'dust', ...slow }, pack);
+    assert.ok(sliced.slots('slice') > 0 && sliced.slots('pack') > plain.slots('pack'));
+    assert.ok(done(cool, { kind: 'dust', slug: 'dust', ...slow }, pack).slots('pack') > plain.slots('pack'));
+    const own = done({ kind: 'glaze', slug: 'glaze', after: 20, words: 'thin, while it is warm' }, cool, pack);
+    assert.equal(own.first('glaze'), 4);
+  }); // prettier-ignore
+
   it('what a bakehouse has no place for is said, with the step that asks for it', () => {
     const day = made('oat-tin', [weigh, mix, { kind: 'rest', slug: 'bulk', until: rise(0.2, 0.4, 0.8), stands: [{ place: 'freezer' }] }, divide], [bake, ...end]);
     assert.throws(() => planned(day), /“bulk” needs the freezer/);
+    const raw: Said[] = [{ kind: 'shape', slug: 'shape', shape: 'round' }, { kind: 'freeze', slug: 'freeze' }];
+    const thawed: Said[] = [{ kind: 'thaw', slug: 'thaw', of: 'quay-small', until: minutes(60, 90, 180), stands: [room] }, bake, ...end];
+    const bulk: Said = { kind: 'rest', slug: 'bulk', until: rise(0.4, 0.6, 1), stands: [room] };
+    const stock = made('quay-country', [weigh, mix, bulk, divide], raw, { 'quay-loaf': thawed });
+    assert.throws(() => planned(stock), /Quay loaf comes from a freezer/);
   }); // prettier-ignore
 });
 

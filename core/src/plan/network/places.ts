@@ -1,4 +1,4 @@
-import { type StandModel } from '../../dough/index.ts';
+import { isOpen, type StandModel } from '../../dough/index.ts';
 import { placeHere, type StandsHere } from '../../dough/course/index.ts';
 import type { Stand } from '../../formula/way/index.ts';
 import type { Use } from '../instance/index.ts';
@@ -40,7 +40,7 @@ export function placedWay(list: TaskList, stands: readonly Stand[], standing: St
       holds.push(...list.use(here.resource, standing.mass));
     }
   }
-  const open = models.find(({ hours, untilRise }) => hours === null && untilRise === null);
+  const open = models.find(isOpen);
   const chilled = models.some(({ place }) => place === 'cold');
   const pieces = standing.body.kind === 'piece';
   return {

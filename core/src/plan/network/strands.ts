@@ -18,6 +18,7 @@ import {
   type StepOf,
   type WayPart,
 } from '../../formula/way/index.ts';
+import { problem } from '../../problem/index.ts';
 import type { Use } from '../instance/index.ts';
 import { idIn, loadIds, type Dough, type DoughBatch, type Lot } from '../demand/index.ts';
 import { coolingOf, decksOf, holderHere, stoneOf } from './deck-lots.ts';
@@ -45,6 +46,8 @@ export interface Cut {
 /** Pieces of one product that go into the oven at once. */
 type Strand = Lot;
 
+/** Slots by which what is done so long after the oven may be late. Chosen for Jovet. */
+const AFTER = 3;
 /** Slots of the shortest bake that is looked at. */
 const LOOKED_AT = 2;
 /** Slots between a pan for steam that is set down and the load: it goes in ten minutes before. Chosen for Jovet. */
@@ -90,6 +93,10 @@ class StrandTasks {
   private readonly walker: Walker;
   /** Seconds of what is done while it is loaded. */
   private finishing = 0;
+  /** Steps that are done with the unloading. */
+  private readonly unloading = new Set<string>();
+  /** Seconds of what is done to bread after that, with its packing. */
+  private packing = 0;
   private baked: { load: number; out: number } | null = null;
   private cool: StepOf<'cool'> | null = null;
 
@@ -130,6 +137,10 @@ class StrandTasks {
   add(): Walked {
     const { walk, strand } = this;
     const parts = partsOfWay(this.steps);
+    if (firstOf(this.steps, 'thaw'))
+      walk.problems.push(
+        problem('formulas', `${strand.name} comes from a freezer, and a plan of a day does not know what is in there.`, 'Plan it without its thaw, or take it out of the orders.'),
+      );
     parts.forEach((part, index) => {
       // What comes straight after the cut is done with it.
       if (index === 0 && part.kind === 'work' && part.step.kind === 'pre-shape') return;
@@ -181,10 +192,14 @@ class StrandTasks {
   private finish(step: Extract<WayPart, { kind: 'work' }>['step'] & { kind: TaskKind }): void {
     const { walk, list, walker } = this;
     if (isMoment(step)) {
-      if (!this.baked) this.finishing += workOf(step, list.input.bakehouse.rates, walker.amount);
+      const seconds = workOf(step, list.input.bakehouse.rates, walker.amount);
+      if (!this.baked) this.finishing += seconds;
+      else if (!this.unloading.has(step.slug)) this.packing += seconds;
       return;
     }
-    if (this.baked) this.cooled();
+    const after = 'after' in step ? Math.ceil(step.after / SLOT_MINUTES) : 0;
+    if (this.cool) this.cooled();
+    else if (after > 0) walk.after(list.between(after, after, after + AFTER), list.input.bakehouse.floor.weights.early);
     walk.work(step, step.kind);
     const before = 'before' in step ? step.before : 0;
     if (before > 0)
@@ -240,6 +255,7 @@ class StrandTasks {
     for (const part of after) {
       if (part.kind !== 'work' || !isMoment(part.step)) break;
       seconds += workOf(part.step, rates, this.walker.amount);
+      this.unloading.add(part.step.slug);
     }
     return seconds;
   }
@@ -269,7 +285,7 @@ class StrandTasks {
     const due = Math.floor((strand.drop - spare * 60 - list.frame.origin) / SLOT);
     const lies = this.lies;
     this.cooled();
-    const seconds = step ? workOf(step, rates, walker.amount) : strand.pieces * rates.pack;
+    const seconds = (step ? workOf(step, rates, walker.amount) : strand.pieces * rates.pack) + this.packing;
     const { people } = step ? handsOf(step) : { people: [1, 2] as const };
     return walk.task(
       'pack',
@@ -293,7 +309,7 @@ class StrandTasks {
 const isMoment = (step: Step): boolean =>
   ([...FINISH_KINDS, ...AFTER_KINDS] as readonly string[]).includes(step.kind) &&
   step.kind !== 'dip' && step.kind !== 'slice' && step.kind !== 'wrap' &&
-  step.confirm === '' && step.cautions.length === 0 &&
+  step.confirm === '' && step.cautions.length === 0 && step.words === '' && step.signs === '' &&
   !('setUp' in step && step.setUp !== null) && !('before' in step && step.before > 0) && !('after' in step && step.after > 0); // prettier-ignore
 
 function decksTaken(
