@@ -1,4 +1,7 @@
 import { readFileSync } from 'node:fs';
+import type { z } from 'zod';
+import type { Floor } from '@jovet/core/bakehouse';
+import { Thing } from '@jovet/core/equipment';
 import { bakeDough, type DoughAsk } from '@jovet/core/plan';
 import { DayInput } from '@jovet/core/plan/demand';
 import { mixesByHand, type DoughToMix } from '@jovet/core/plan/explain';
@@ -22,6 +25,14 @@ export function problemsOf(result: Result<unknown>): Record<string, string> {
   if (result.ok) throw new Error('this was expected to be refused');
   return Object.fromEntries(result.problems.map((each) => [each.path, `${each.problem} ${each.remedy}`]));
 }
+
+/** People and things of a bakehouse with one thing changed; or with one more, where there is none of that name. */
+export function withThing(floor: Floor, slug: string, changes: Partial<z.input<typeof Thing>>): Floor {
+  const known = floor.equipment.some((each) => each.slug === slug);
+  const more = known ? [] : [Thing.parse({ slug, name: slug, ...changes })];
+  const equipment = floor.equipment.map((each) => (each.slug === slug ? Thing.parse({ ...each, ...changes }) : each));
+  return { ...floor, equipment: [...equipment, ...more] };
+} // prettier-ignore
 
 function demoFile<K extends BakeryFile['jovet']>(name: string, kind: K): Extract<BakeryFile, { jovet: K }> {
   const file = must(readBakeryFile(readFileSync(new URL(`../../${name}`, import.meta.url), 'utf8')));

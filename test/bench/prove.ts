@@ -2,7 +2,7 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { Arc, Instance, Task, Way } from '@jovet/core/plan/instance';
+import type { Arc, Instance, Load, Way } from '@jovet/core/plan/instance';
 
 /** Costs are whole numbers to the prover: so many to 1. */
 const SCALE = 100;
@@ -83,18 +83,20 @@ function modelOf(instance: Instance): string {
     ];
     cumulative(spans, capacity, constrain);
   });
-  const loads = tasks.flatMap((task, t) => (task.load ? [{ t, load: task.load }] : []));
+  const [oven] = instance.ovens;
+  if (!oven || instance.ovens.length > 1) throw new Error('a day here has one oven');
+  const loads = tasks.flatMap(({ modes: [first] }, t) => (first?.load ? [{ t, load: first.load }] : []));
   if (loads.some(({ load }) => load.fill !== 1000)) throw new Error('a load here is a full deck');
-  cumulative(loads.map(({ t, load }) => ({ start: `s${t}`, length: String(load.slots), amount: '1' })), instance.decks, constrain);
+  cumulative(loads.map(({ t, load }) => ({ start: `s${t}`, length: String(load.slots), amount: '1' })), oven.decks, constrain);
   // What the oven stands empty before a load, after all that was loaded before it.
-  const end = ({ t, load }: { t: number; load: NonNullable<Task['load']> }) => `(s${t} + ${load.slots})`;
+  const end = ({ t, load }: { t: number; load: Load }) => `(s${t} + ${load.slots})`;
   for (const one of loads) {
     const others = loads.filter((other) => other !== one);
     if (others.length === 0) continue;
     const before = (other: (typeof loads)[number]) => other.t < one.t ? `s${other.t} <= s${one.t}` : `s${other.t} < s${one.t}`;
     const until = `max([${others.map((other) => `if ${before(other)} then ${end(other)} else 0 endif`).join(', ')}])`;
     say(`var 0..${2 * slots}: u${one.t} = ${until};`);
-    say(`var 0..${instance.reheat}: i${one.t} = if u${one.t} = 0 then 0 else max(0, min(${instance.reheat}, s${one.t} - u${one.t})) endif;`);
+    say(`var 0..${oven.reheat}: i${one.t} = if u${one.t} = 0 then 0 else max(0, min(${oven.reheat}, s${one.t} - u${one.t})) endif;`);
     costs.push(`${whole(instance.weights.ovenIdle)} * i${one.t}`);
   }
   say(`var 0..100000: cost = ${costs.join(' + ') || '0'};`);

@@ -1,42 +1,120 @@
 import assert from 'node:assert/strict';
+import type { Visit } from './visit.ts';
 import { accessible, visits } from './visited.ts';
 
 const { visited } = visits();
 
-visited('what a bakehouse has is changed, kept, found again and put back', async (visit) => {
+/** Writes into a field that the browser shows as a date. */
+const choose = (visit: Visit, name: string, value: string) =>
+  visit.page.$eval(
+    `[name="${name}"]`,
+    (input: Element, text: string) => {
+      (input as HTMLInputElement).value = text;
+      input.dispatchEvent(new Event('input', { bubbles: true }));
+    },
+    value,
+  );
+
+visited('what stands in a bakehouse is pressed, changed, put in and moved, kept, found again and put back', async (visit) => {
   const { page } = visit;
   const standing = 'header [role="status"]';
+  const thing = (name: string) => `[data-thing][aria-label^="${name}:"]`;
   await visit.go('/know/bakehouse');
-  await visit.enter('things.racks', 'a few');
-  await visit.enter('hands.0.shift', 'early');
-  await visit.enter('things.packWithin', '3.5');
+  await page.click(thing('Oven'));
+  await visit.enter('things.2.fields.decks', 'a few');
+  await visit.enter('house.packWithin', '3.5');
+  await visit.enter('hands.0.days.1', 'early');
+  await visit.keys('Escape');
   await visit.press('Keep');
+  await visit.until('.field-problem', /“a few”/);
+  assert.equal(await visit.value('things.2.fields.decks'), 'a few');
+  await visit.enter('things.2.fields.decks', '5');
   await visit.until('.field-problem', '“early” is not from one time to another. Type it as 02:00 to 10:30.');
-  await visit.until('.field-problem', /a few/);
-  assert.equal(await visit.value('things.racks'), 'a few');
-  await visit.enter('things.racks', '6');
-  await visit.enter('things.onRack', '30 kg');
-  await visit.enter('hands.0.shift', '2:00 to 10:30');
-  await page.select('[name="steam"]', 'lid');
-  await page.click('[name="oven.shared"]');
-  await visit.enter('things.stone', '0');
+  await visit.enter('hands.0.days.1', '2-10.30');
+  await visit.keys('Escape');
+  await page.waitForFunction(() => document.querySelector('.field-problem') === null);
+  await page.select('[name="things.2.fields.steam"]', 'lid');
+  await page.click('[name="things.2.fields.shared"]');
+  await visit.press('Out of order from … to …');
+  await choose(visit, 'things.2.out.0.from', '2031-05-01T06:00');
+  await choose(visit, 'things.2.out.0.to', '2031-05-02T18:00');
+  // A second oven, and where it stands.
+  await page.select('[name="add"]', 'oven');
+  await visit.until('form[aria-label="Oven"] h2', /^Oven/);
+  await page.waitForFunction(() => document.activeElement?.getAttribute('name')?.endsWith('fields.name'));
+  const added = await page.evaluate(() => document.activeElement?.getAttribute('name')?.split('.')[1] ?? '');
+  await visit.enter(`things.${added}.fields.name`, 'Rack oven');
+  await page.$eval(thing('Rack oven'), (each) => (each as SVGElement).focus());
+  const place = () => page.$eval(`${thing('Rack oven')} rect`, (box) => Number(box.getAttribute('x')));
+  const before = await place();
+  await page.keyboard.down('Alt');
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.up('Alt');
+  await page.waitForFunction((at, from) => Number(document.querySelector(at)?.getAttribute('x')) > from, {}, `${thing('Rack oven')} rect`, before);
   await visit.keys('Control', 's');
   await visit.until(standing, /^ ?Kept/);
   await visit.reload();
-  assert.equal(await visit.value('things.racks'), '6');
-  assert.equal(await visit.value('things.packWithin'), '3.5');
-  assert.equal(await visit.value('hands.0.shift'), '02:00 to 10:30');
-  assert.equal(await visit.value('steam'), 'lid');
-  assert.equal(await visit.value('things.stone'), '0');
-  assert.ok(await page.$eval('[name="oven.shared"]', (box) => (box as HTMLInputElement).checked));
-  await page.click('[name="oven.shared"]');
-  await visit.enter('things.stone', '5');
-  await visit.enter('things.packWithin', '5');
-  for (const field of ['things.racks', 'things.onRack']) await visit.enter(field, ' ');
-  await page.select('[name="steam"]', 'built-in');
+  await page.click(thing('Oven'));
+  assert.equal(await visit.value('things.2.fields.decks'), '5');
+  assert.equal(await visit.value('house.packWithin'), '3.5');
+  assert.equal(await visit.value('hands.0.days.1'), '02:00 to 10:30');
+  assert.equal(await visit.value('things.2.fields.steam'), 'lid');
+  assert.equal(await visit.value('things.2.out.0.to'), '2031-05-02T18:00');
+  assert.ok(await page.$eval('[name="things.2.fields.shared"]', (box) => (box as HTMLInputElement).checked));
+  await page.click('[name="things.2.fields.shared"]');
+  await visit.enter('things.2.fields.decks', '4');
+  await visit.enter('house.packWithin', '5');
+  await page.click('[aria-label="Take this line away"]');
+  await page.select('[name="things.2.fields.steam"]', 'built-in');
+  await page.$eval(thing('Rack oven'), (each) => (each as SVGElement).focus());
+  await page.keyboard.press('Delete');
+  await page.waitForFunction((at) => document.querySelector(at) === null, {}, thing('Rack oven'));
+  await visit.keys('Control', 'z');
+  await page.waitForSelector(thing('Rack oven'));
+  await page.$eval(thing('Rack oven'), (each) => (each as SVGElement).focus());
+  await page.keyboard.press('Delete');
   await visit.press('Keep');
   await visit.until(standing, /^ ?Kept/);
-});
+}); // prettier-ignore
+
+visited('a rota has days off, somebody is away, and swaps a day: the week says so', async (visit) => {
+  const { page } = visit;
+  const standing = 'header [role="status"]';
+  const monday = () => page.$eval('.rota [role="columnheader"]:nth-child(2)', (each) => each.textContent ?? '');
+  await visit.go('/know/bakehouse');
+  assert.match(await monday(), /^Mon \d+\.\d+\./);
+  await visit.press('Odo Fenwright mixing, shaping');
+  await visit.press('Away from … to …');
+  await choose(visit, 'hands.1.away.0.from', '2026-12-24');
+  await visit.enter('hands.1.away.0.why', 'holiday');
+  await visit.press('Other hours on one day');
+  await choose(visit, 'hands.1.dates.0.date', '2026-12-22');
+  await visit.enter('hands.1.dates.0.shift', '16 to 22');
+  await visit.keys('Escape');
+  await visit.enter('hands.1.days.6', ' ');
+  await visit.keys('Escape');
+  const weeks = async () => (await page.$$eval('.rota .note', (all) => all.map((each) => each.textContent)));
+  for (let n = 0; n < 400 && !/21\.12\./.test(await monday()); n += 1) {
+    const before = await monday();
+    const on = await page.evaluate(() => Date.now() < Date.UTC(2026, 11, 22));
+    await page.click(`[aria-label="Week ${on ? 'after' : 'before'}"]`);
+    await page.waitForFunction((was) => document.querySelector('.rota [role="columnheader"]:nth-child(2)')?.textContent !== was, {}, before);
+  }
+  assert.deepEqual(await weeks(), ['16 to 22', 'away: holiday']);
+  await visit.press('Keep');
+  await visit.until(standing, /^ ?Kept/);
+  await visit.reload();
+  assert.equal(await visit.value('hands.1.days.6'), '');
+  await visit.enter('hands.1.days.6', '00:30 to 09:00');
+  await visit.press('Odo Fenwright mixing, shaping');
+  for (let n = 0; n < 2; n += 1) {
+    await page.waitForSelector('form[aria-label="Person"] [aria-label="Take this line away"]');
+    await page.click('form[aria-label="Person"] [aria-label="Take this line away"]');
+  }
+  await visit.keys('Escape');
+  await visit.press('Keep');
+  await visit.until(standing, /^ ?Kept/);
+}); // prettier-ignore
 
 visited('a customer is added, ordered for every week, has a day off and is taken off the list', async (visit) => {
   const { page } = visit;

@@ -1,43 +1,11 @@
 import { z } from 'zod';
+import { Thing } from '../equipment/index.ts';
 import { Around } from '../fermentation/forecast/index.ts';
 import { Name, Slug } from '../formula/index.ts';
-import { STONE, STONE_DEPTH } from '../oven/index.ts';
+import { problem, refuse } from '../problem/index.ts';
+import { equipmentOf } from './from-single.ts';
+import { ClockSpan, Hand } from './people.ts';
 import { SKILLS } from './skills.ts';
-
-/** A time on the bakehouse clock. */
-export const WallClock = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'Write the time as HH:MM.');
-
-/** From one time on the clock to another; past midnight where the second is not later. */
-export const ClockSpan = z.strictObject({ from: WallClock, to: WallClock });
-export type ClockSpan = z.infer<typeof ClockSpan>;
-
-export const Hand = z.strictObject({
-  name: Name,
-  skills: z.array(z.enum(SKILLS)).min(1).max(SKILLS.length),
-  shift: ClockSpan,
-  breaks: z.array(ClockSpan).max(6).default([]),
-});
-export type Hand = z.infer<typeof Hand>;
-
-/** What pieces proof in or on: baskets, couches, tins, trays, boards, pots. */
-export const Holder = z.strictObject({
-  slug: Slug,
-  name: Name,
-  count: z.number().int().min(0).max(10_000),
-  /** It goes into the oven with them, as a tin, a tray or a pot does. */
-  bakes: z.boolean().default(false),
-  /** m, of what goes into the oven; null: its pieces are reckoned as if they stood free. */
-  size: z
-    .strictObject({ length: z.number().positive().max(5), width: z.number().positive().max(5) })
-    .nullable()
-    .default(null),
-});
-export type Holder = z.infer<typeof Holder>;
-
-/** Where the steam of an oven comes from. */
-export const STEAM = ['built-in', 'pan', 'spray', 'ice', 'lid', 'none'] as const;
-
-export const HOT_SIDES = ['none', 'left', 'right', 'back'] as const;
 
 /** Prices of what is not as it should be, each for five minutes. */
 export const DayWeights = z.strictObject({
@@ -61,99 +29,60 @@ export const DayWeights = z.strictObject({
 
 export type DayWeights = z.infer<typeof DayWeights>;
 
-/** A deck that was kept by its area alone is six long and five deep. */
-const sidesOfArea = (oven: unknown): unknown => {
-  if (typeof oven !== 'object' || oven === null || !('area' in oven) || typeof oven.area !== 'number')
-    return oven;
-  const { area, ...rest } = oven;
-  return { width: Math.sqrt(area * 1.2), depth: Math.sqrt(area / 1.2), ...rest };
-};
+/** A room of the bakehouse, and its air. */
+export const Room = z.strictObject({
+  slug: Slug,
+  name: Name,
+  air: Around.nullable().default(null).describe('°C over the day; null: as it usually is'),
+  humidity: z.number().min(5).max(100).default(60).describe('percent RH'),
+  draught: z.boolean().default(false).describe('air moves over what stands open'),
+  size: z
+    .strictObject({ length: z.number().min(1).max(100), width: z.number().min(1).max(100) })
+    .nullable()
+    .default(null)
+    .describe('m, as drawn'),
+});
+export type Room = z.infer<typeof Room>;
 
 /** People and things of a bakehouse, and how many of them. */
-const FloorNow = z.strictObject({
-  /** °C of the room over the day; null: as it usually is. */
-  room: Around.nullable().default(null),
-  hands: z
-    .array(Hand)
-    .max(60)
-    .default([
-      {
-        name: 'Baker',
-        skills: [...SKILLS],
-        shift: { from: '02:00', to: '14:00' },
-        breaks: [],
-      },
-    ]),
-  /** Metres of bench. */
-  bench: z.number().min(0).max(500).default(6),
-  tubs: z.number().int().min(0).max(1000).default(12),
-  holders: z.array(Holder).max(40).default([]),
-  proofBox: z
-    .strictObject({
-      dough: z.number().positive().max(10_000).describe('kg of pieces'),
-      /** °C of all of it; null: it has chambers, and each dough has the warmth that its formula asks for. */
-      temperature: z.number().min(15).max(45).nullable().default(null),
-    })
-    .nullable()
-    .default(null),
-  retarder: z
-    .strictObject({
-      temperature: z.number().min(-5).max(15).describe('°C of its air'),
-      dough: z.number().positive().max(10_000).describe('kg of pieces'),
-      /** Hours that nothing may stay longer. */
-      most: z.number().positive().max(72).default(18),
-    })
-    .nullable()
-    .default(null),
-  /** Where bread cools; null: there is always room. */
-  racks: z
-    .strictObject({
-      count: z.number().int().min(0).max(1000),
-      bread: z.number().positive().max(1000).describe('kg of dough that is baked, on one'),
-    })
-    .nullable()
-    .default(null),
-  oven: z
-    .preprocess(
-      sidesOfArea,
-      z.strictObject({
-        decks: z.number().int().min(0).max(60),
-        /** m of the floor of one deck, or of one tray of a rack. */
-        width: z.number().positive().max(10).default(1.2),
-        depth: z.number().positive().max(10).default(1),
-        /** kW that heat a square metre of deck. */
-        heater: z.number().positive().max(50).default(STONE.power),
-        /** cm of stone under the bread; 0: none, it bakes on trays in hot air. */
-        stone: z.number().min(0).max(30).default(STONE_DEPTH),
-        /** All decks share one heat, as the trays of a rack do: only bakes that are alike are in at one time. */
-        shared: z.boolean().default(false),
-        /** It has a fan. */
-        fan: z.boolean().default(false),
-        /** A loader sets a deck at once; a peel piece by piece. */
-        loader: z.boolean().default(false),
-        /** Minutes from the last piece out until the stone is hot again; null: as its heater and the load say. */
-        recovery: z.number().min(0).max(120).nullable().default(10),
-        steam: z.enum(STEAM).default('built-in'),
-        /** The side that bakes faster, so that pieces are turned during their bake. */
-        hotSide: z.enum(HOT_SIDES).default('none'),
-      }),
-    )
-    .prefault({ decks: 4 }),
-  /** Outside the hours of the bakehouse: nothing should fall due. */
-  quiet: ClockSpan.nullable().default(null),
-  /** Percent that is baked over what is ordered. */
-  over: z.number().min(0).max(100).default(0),
-  /** Hours that bread may lie before it is packed, and packed before it leaves. Chosen for Jovet. */
-  packWithin: z
-    .strictObject({ rye: z.number().positive().max(240), other: z.number().positive().max(240) })
-    .default({ rye: 24, other: 5 }),
-  weights: DayWeights.prefault({}),
-});
+const FloorNow = z
+  .strictObject({
+    rooms: z.array(Room).min(1).max(20),
+    hands: z
+      .array(Hand)
+      .max(200)
+      .default([{ name: 'Baker', skills: [...SKILLS], rota: [{ from: '02:00', to: '14:00', days: [0, 1, 2, 3, 4, 5, 6] }], breaks: [], away: [], dates: [] }]),
+    equipment: z.array(Thing).max(200),
+    tubs: z.number().int().min(0).max(1000).default(12),
+    /** Outside the hours of the bakehouse: nothing should fall due. */
+    quiet: ClockSpan.nullable().default(null),
+    /** Percent that is baked over what is ordered. */
+    over: z.number().min(0).max(100).default(0),
+    /** Hours that bread may lie before it is packed, and packed before it leaves. Chosen for Jovet. */
+    packWithin: z
+      .strictObject({ rye: z.number().positive().max(240), other: z.number().positive().max(240) })
+      .default({ rye: 24, other: 5 }),
+    weights: DayWeights.prefault({}),
+  })
+  .superRefine(({ rooms, equipment }, context) => {
+    for (const [list, all] of [['rooms', rooms], ['equipment', equipment]] as const)
+      all.forEach(({ slug, name }, index) => {
+        if (all.findIndex((each) => each.slug === slug) < index)
+          context.addIssue(refuse(problem(`${list}.${index}.slug`, `There are two things that are called ${name} here.`, 'Give one of them another name.')));
+      });
+    equipment.forEach(({ room, name }, index) => {
+      if (room !== null && !rooms.some(({ slug }) => slug === room))
+        context.addIssue(refuse(problem(`equipment.${index}.room`, `${name} stands in a room that is not here.`, 'Choose one of the rooms.')));
+    });
+  }); // prettier-ignore
 
-/** Formulas say how a dough is made; what a bakehouse of before said of it went over to them. */
+/**
+ * Formulas say how a dough is made; what a bakehouse of before said of it went over to them. One of before that had one
+ * oven, one retarder and one proof box has them as rows.
+ */
 export const Floor = z.preprocess((floor) => {
   if (typeof floor !== 'object' || floor === null) return floor;
   const { products: _, doughs: __, ...there } = floor as Record<string, unknown>;
-  return there;
+  return 'equipment' in there ? there : equipmentOf(there);
 }, FloorNow);
 export type Floor = z.infer<typeof FloorNow>;

@@ -1,13 +1,25 @@
-export { draftOfFloor, type FloorDraft, parseFloor, RATES, type ThingKey } from './floor-draft.ts';
+export {
+  draftOfFloor,
+  type FloorDraft,
+  type House,
+  newThing,
+  parseFloor,
+  type ThingDraft,
+} from './floor-draft.ts';
+export type { HandDraft } from './hand-draft.ts';
+export { RATES } from './rates.ts';
+export {
+  HOUSE_FIELDS,
+  ROOM_FIELDS,
+  THING_ROWS,
+  THING_TYPES,
+  thingFields,
+  type ThingType,
+} from './thing-fields.ts';
 export { warmestProof } from './floor-facts.ts';
-export { ClockSpan, DayWeights, Floor, Hand, Holder, WallClock } from './floor.ts';
+export { DayWeights, Floor, Room } from './floor.ts';
+export { ClockSpan, Hand, shiftsOn, WEEK, withShift } from './people.ts';
 export { Bakehouse, ReadingsSchema, Tub, type WorkRates } from './schema.ts';
 export { type Skill, SKILLS } from './skills.ts';
-export {
-  boutsText,
-  draftOfWaterHouse,
-  parseWaterHouse,
-  WaterHouse,
-  type WaterHouseDraft,
-} from './water-house.ts';
+export { boutsText, draftOfWaterHouse, parseWaterHouse, type WaterHouseDraft } from './water-house.ts';
 export { type Amount, handsOf, skillOf, TEND, workOf, type WorkStep } from './work.ts';

@@ -1,28 +1,12 @@
-import { z } from 'zod';
-import { Mixer, Programme, WaterSource } from '../mix/index.ts';
+import type { z } from 'zod';
+import { Programme, WaterSource } from '../mix/index.ts';
 import { bad, good, parseWith, place, problem, type Problem, type Result } from '../problem/index.ts';
-import {
-  formatMass,
-  formatTemperature,
-  parseMass,
-  parseNumber,
-  parseTemperature,
-  type TemperatureUnit,
-} from '../units/index.ts';
+import { formatTemperature, parseNumber, parseTemperature, type TemperatureUnit } from '../units/index.ts';
 import { Bakehouse } from './schema.ts';
 
-/** Mixers, programmes and water sources as they stand in fields. */
+/** Programmes and water sources as they stand in fields. */
 export interface WaterHouseDraft {
   readonly sources: readonly { readonly name: string; readonly kind: string; readonly temperature: string }[];
-  readonly mixers: readonly {
-    readonly slug: string;
-    readonly name: string;
-    readonly kind: string;
-    readonly bowlMass: string;
-    readonly minDough: string;
-    readonly maxDough: string;
-    readonly speeds: string;
-  }[];
   readonly programmes: readonly {
     readonly slug: string;
     readonly name: string;
@@ -32,15 +16,10 @@ export interface WaterHouseDraft {
   }[];
 }
 
-export const WaterHouse = z.strictObject({ bakehouse: Bakehouse, mixers: z.array(Mixer).min(1).max(50) });
-export type WaterHouse = z.infer<typeof WaterHouse>;
-
-const kilogramsText = (mass: number): string => formatMass(mass, 'kg', 1).replace('.0 ', ' ');
 const short = (value: number): string => String(Number(value.toFixed(2)));
 
 export const draftOfWaterHouse = (
   { sources, programmes }: Bakehouse,
-  mixers: readonly Mixer[],
   unit: TemperatureUnit,
 ): WaterHouseDraft => ({
   sources: sources.map(({ name, kind, temperature }) => ({
@@ -49,15 +28,6 @@ export const draftOfWaterHouse = (
     temperature: formatTemperature(temperature, unit, 1)
       .replace(/ °[CF]$/, '')
       .replace(/\.0$/, ''),
-  })),
-  mixers: mixers.map((each) => ({
-    slug: each.slug,
-    name: each.name,
-    kind: each.kind,
-    bowlMass: kilogramsText(each.bowlMass),
-    minDough: kilogramsText(each.minDough),
-    maxDough: kilogramsText(each.maxDough),
-    speeds: each.speeds.map(short).join(', '),
   })),
   programmes: programmes.map((each) => ({
     slug: each.slug,
@@ -101,7 +71,7 @@ export function parseBouts(text: string): Result<Programme['bouts']> {
 }
 
 /**
- * Reads mixers, programmes and sources from their fields into the settings of the bakehouse.
+ * Reads programmes and sources from their fields into the settings of the bakehouse.
  *
  * @returns the settings, or a problem at each field that cannot be read
  */
@@ -109,7 +79,7 @@ export function parseWaterHouse(
   draft: WaterHouseDraft,
   bakehouse: Bakehouse,
   unit: TemperatureUnit,
-): Result<WaterHouse> {
+): Result<Bakehouse> {
   const problems: Problem[] = [];
   const read = <T>(path: string, result: Result<T>): T | undefined => {
     if (result.ok) return result.value;
@@ -136,8 +106,6 @@ export function parseWaterHouse(
     if (name.trim() === '') problems.push(problem(`${path}.name`, 'It has no name.', 'Give it one.'));
     return name.trim() || 'unnamed';
   };
-  const kg = (path: string, text: string) =>
-    read(path, parseMass(text.trim() === '' ? '0' : text, 'kg')) ?? 0;
   const sources = all(
     'sources',
     WaterSource,
@@ -145,23 +113,6 @@ export function parseWaterHouse(
       name: named(`sources.${index}`, each.name),
       kind: each.kind,
       temperature: read(`sources.${index}.temperature`, parseTemperature(each.temperature, unit)) ?? 0,
-    })),
-  );
-  const mixers = all(
-    'mixers',
-    Mixer,
-    draft.mixers.map((each, index) => ({
-      schema: 1,
-      slug: slugFor(each.slug, each.name),
-      name: named(`mixers.${index}`, each.name),
-      kind: each.kind,
-      bowlMass: kg(`mixers.${index}.bowlMass`, each.bowlMass),
-      minDough: kg(`mixers.${index}.minDough`, each.minDough),
-      maxDough: read(`mixers.${index}.maxDough`, parseMass(each.maxDough, 'kg')) ?? 1,
-      speeds: each.speeds
-        .split(/[,;\s]+/)
-        .filter(Boolean)
-        .map((speed) => read(`mixers.${index}.speeds`, parseNumber(speed)) ?? 1),
     })),
   );
   const programmes = all(
@@ -177,11 +128,10 @@ export function parseWaterHouse(
   );
   for (const [path, items, what] of [
     ['sources', sources, 'water source'],
-    ['mixers', mixers, 'mixer'],
     ['programmes', programmes, 'programme'],
   ] as const)
     if (items.length === 0 && problems.length === 0)
       problems.push(problem(path, `There is no ${what} left.`, 'Keep at least one.'));
   if (problems.length > 0) return bad(...problems);
-  return parseWith(WaterHouse, { bakehouse: { ...bakehouse, sources, programmes }, mixers });
+  return parseWith(Bakehouse, { ...bakehouse, sources, programmes });
 }

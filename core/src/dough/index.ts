@@ -2,6 +2,8 @@ export { leavenDough, phaseOf, type RipePart, type VigourOf } from './leavening.
 export {
   type BatchModel,
   bulkEnd,
+  type BySlot,
+  celsiusAt,
   type DoughModel,
   isOpen,
   type Passage,

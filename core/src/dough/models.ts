@@ -97,7 +97,7 @@ export interface Passage {
 export interface StandModel {
   readonly place: Place;
   /** °C; null: the room as it is then. */
-  readonly around: number | null;
+  readonly around: number | null | BySlot;
   /** W/m²K */
   readonly h: number;
   readonly hours: number | null;
@@ -110,6 +110,16 @@ export const bulkEnd = ({ whole, divide }: Pick<BatchModel, 'whole' | 'divide'>)
 
 /** Whether a dough stays in a place as long as it takes. */
 export const isOpen = ({ hours, untilRise }: StandModel): boolean => hours === null && untilRise === null;
+
+/** °C from each of some slots on, in their order. */
+export type BySlot = readonly (readonly [slot: number, celsius: number])[];
+
+/** °C around what stands somewhere in a slot. */
+export function celsiusAt(around: StandModel['around'], slot: number, room: Pick<RoomBySlot, 'at'>): number {
+  if (around === null) return room.at(slot);
+  if (typeof around === 'number') return around;
+  return (around.findLast(([from]) => from <= slot) ?? around[0])?.[1] ?? room.at(slot);
+} // prettier-ignore
 
 /** The room by slot, °C; beyond its ends as at its ends. */
 export interface RoomBySlot {

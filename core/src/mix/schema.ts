@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { placed } from '../equipment/index.ts';
 import { Formula, Name, PieceOrder, Slug, upcastFormula } from '../formula/index.ts';
 import { WATER_METHODS } from '../water/index.ts';
 
@@ -19,6 +20,7 @@ export const Mixer = z.strictObject({
   maxDough: z.number().positive().max(2000),
   /** Turns of the tool a minute, the slowest first. */
   speeds: z.array(z.number().positive().max(1000)).max(8).default([]),
+  ...placed,
 });
 export type Mixer = z.infer<typeof Mixer>;
 

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { type Bakehouse, type Tub, WallClock } from '../bakehouse/index.ts';
+import { type Bakehouse, type Tub, WEEK } from '../bakehouse/index.ts';
+import { type Thing, WallClock } from '../equipment/index.ts';
 import { type Formula, PieceOrder, Slug } from '../formula/index.ts';
 import { scaleFormula } from '../formula/scale/index.ts';
 import { mainMix } from '../formula/way/index.ts';
@@ -103,10 +104,13 @@ export function dayOfDough(
       ),
     },
   };
-  const hand = { skills: ['mix', 'shape', 'oven', 'pack'], shift: { from: '00:00', to: '00:00' } };
+  const hand = {
+    skills: ['mix', 'shape', 'oven', 'pack'],
+    rota: [{ from: '00:00', to: '00:00', days: WEEK }],
+  };
   const floor = {
     ...bakehouse.floor,
-    room: ask.room,
+    rooms: bakehouse.floor.rooms.map((room, index) => (index === 0 ? { ...room, air: ask.room } : room)),
     quiet: null,
     hands: Array.from({ length: HANDS }, (_, index) => ({ ...hand, name: `Hand ${index + 1}` })),
   };
@@ -203,7 +207,6 @@ const PLENTY = 10_000;
 /** A day with as much of all that doughs stand in as they could want; decks are what they are. */
 const withPlenty = (input: DayInput): DayInput => {
   const { floor } = input.bakehouse;
-  const { proofBox, retarder } = floor;
   return {
     ...input,
     bakehouse: {
@@ -211,11 +214,13 @@ const withPlenty = (input: DayInput): DayInput => {
       floor: {
         ...floor,
         tubs: 1000,
-        bench: 500,
-        holders: floor.holders.map((holder) => ({ ...holder, count: PLENTY })),
-        proofBox: proofBox && { ...proofBox, dough: PLENTY },
-        retarder: retarder && { ...retarder, dough: PLENTY },
-        racks: null,
+        equipment: floor.equipment.flatMap((thing): Thing[] => {
+          const here = { ...thing, out: [] };
+          if (here.kind === 'rack') return [];
+          if (here.kind === 'bench') return [{ ...here, metres: 500 }];
+          if (here.kind === 'holder') return [{ ...here, count: PLENTY }];
+          return [here.kind === 'oven' || !('dough' in here) ? here : { ...here, dough: PLENTY }];
+        }),
       },
     },
   };

@@ -169,11 +169,11 @@ function withMore(instance: Instance): Instance[] {
     free: [[0, instance.slots] as const],
   };
   const people = [...instance.people, hand, hand];
-  const decks = instance.decks + 2;
+  const ovens = instance.ovens.map((oven) => ({ ...oven, decks: oven.decks + 2 }));
   const resources = instance.resources.map((each) => ({ ...each, capacity: each.capacity * 2 + 4 }));
   return [
     { ...instance, people },
-    { ...instance, decks },
+    { ...instance, ovens },
     { ...instance, resources },
   ];
 }

@@ -1,4 +1,4 @@
-import { localTime } from '../time/index.ts';
+import { datesAround, localTime } from '../time/index.ts';
 import { formatDuration, formatNumber } from '../units/index.ts';
 import { ferments } from '../formula/scale/index.ts';
 import type { Formula, FormulaDoc } from '../formula/index.ts';
@@ -12,9 +12,11 @@ import {
   withOwnWay,
   withSteps,
 } from '../formula/way/index.ts';
-import { warmestProof, SKILLS, type Skill } from '../bakehouse/index.ts';
+import { shiftsOn, SKILLS, warmestProof, WEEK, type Floor, type Skill } from '../bakehouse/index.ts';
+import { ofKind, withThing } from '../equipment/index.ts';
 import { SLOT } from '../dough/index.ts';
 import type { DayInput, Pin } from './demand/index.ts';
+import { loads } from './instance/index.ts';
 import type { Network } from './network/index.ts';
 import type { Answer } from './planning.ts';
 import type { Remedy } from './remedy.ts';
@@ -22,7 +24,11 @@ import { lacking, taskWords } from './explain/index.ts';
 
 /** °C that pieces proof at: of the box, where it has one for all. */
 const proofOf = ({ bakehouse: { floor, usual } }: DayInput, asked: number | null): number =>
-  (asked === null ? null : floor.proofBox?.temperature) ?? asked ?? usual.room;
+  (asked === null ? null : boxAt(floor)) ?? asked ?? usual.room;
+
+/** °C of the proof box, where it has one for all of it; null: it has not. */
+const boxAt = (floor: Floor): number | null =>
+  ofKind(floor, 'proof-box').find(({ temperature }) => temperature !== null)?.temperature ?? null;
 
 /** A day changed by a remedy. */
 export function remedied(input: DayInput, remedy: Remedy): DayInput {
@@ -43,9 +49,12 @@ export function remedied(input: DayInput, remedy: Remedy): DayInput {
       return withFloor({ hands: [...floor.hands, remedy.hand] });
     case 'shift':
       return withFloor({
-        hands: floor.hands.map((hand) =>
-          hand.name === remedy.name ? { ...hand, shift: { from: remedy.from, to: remedy.to } } : hand,
-        ),
+        hands: floor.hands.map((hand) => {
+          const { name, from, to } = remedy;
+          if (hand.name !== name) return hand;
+          const moved = <Shift>(shifts: readonly Shift[]) => shifts.map((shift) => ({ ...shift, from, to }));
+          return { ...hand, rota: moved(hand.rota), dates: moved(hand.dates) };
+        }),
       });
     case 'later':
       return {
@@ -72,9 +81,13 @@ export function remedied(input: DayInput, remedy: Remedy): DayInput {
         ),
       };
     case 'proof':
-      if (floor.proofBox && floor.proofBox.temperature !== null)
+      if (boxAt(floor) !== null)
         return withFloor({
-          proofBox: { ...floor.proofBox, temperature: floor.proofBox.temperature + remedy.by },
+          equipment: floor.equipment.map((thing) =>
+            thing.kind === 'proof-box' && thing.temperature !== null
+              ? { ...thing, temperature: thing.temperature + remedy.by }
+              : thing,
+          ),
         });
       return withFormula(remedy.formula, (doc) => {
         const around = (proofAt(doc, doc.products[0]?.slug ?? '') ?? bakehouse.usual.room) + remedy.by;
@@ -105,17 +118,12 @@ export function pinsAfter(pins: readonly Pin[], remedy: Extract<Remedy, { kind: 
   );
 }
 
-function moreOf(
-  floor: DayInput['bakehouse']['floor'],
-  of: string,
-  count: number,
-): Partial<DayInput['bakehouse']['floor']> {
-  if (of === 'tubs') return { tubs: floor.tubs + count };
-  if (of === 'decks') return { oven: { ...floor.oven, decks: floor.oven.decks + count } };
-  return {
-    holders: floor.holders.map((each) => (each.slug === of ? { ...each, count: each.count + count } : each)),
-  };
-}
+const moreOf = (floor: Floor, of: string, count: number): Floor =>
+  of === 'tubs'
+    ? { ...floor, tubs: floor.tubs + count }
+    : withThing(floor, of, (thing) =>
+        thing.kind === 'holder' ? { ...thing, count: thing.count + count } : thing,
+      );
 
 /** A wall-clock time some minutes later, on the same day. */
 function later(drop: string, minutes: number): string {
@@ -129,7 +137,7 @@ export function remedyWords(input: DayInput, remedy: Remedy): string {
   const nameOf = (slug: string) => input.formulas.find((each) => each.slug === slug)?.formula.doc.name ?? slug;
   switch (remedy.kind) {
     case 'hands':
-      return `One more pair of hands ${remedy.hand.shift.from} to ${remedy.hand.shift.to}`;
+      return `One more pair of hands ${remedy.hand.rota[0]?.from ?? ''} to ${remedy.hand.rota[0]?.to ?? ''}`;
     case 'shift':
       return `${remedy.name} works ${remedy.from} to ${remedy.to}`;
     case 'later':
@@ -141,7 +149,7 @@ export function remedyWords(input: DayInput, remedy: Remedy): string {
     case 'proof': {
       const doc = input.formulas.find(({ slug }) => slug === remedy.formula)?.formula.doc;
       const to = proofOf(input, doc ? proofAt(doc, doc.products[0]?.slug ?? '') : null) + remedy.by;
-      if (input.bakehouse.floor.proofBox?.temperature) return `The proof box stands at ${formatNumber(to, 0)} °C`;
+      if (boxAt(input.bakehouse.floor) !== null) return `The proof box stands at ${formatNumber(to, 0)} °C`;
       return `${nameOf(remedy.formula)} proofs ${remedy.by > 0 ? 'warmer' : 'colder'}, at ${formatNumber(to, 0)} °C`;
     }
     case 'lighter':
@@ -188,17 +196,25 @@ export function remediesFor(input: DayInput, network: Network, answer: Answer): 
   const skills = SKILLS.filter((_, index) => trouble.skills & (1 << index));
   if (skills.length > 0) {
     const from = Math.floor(Math.max(0, trouble.from - 12) / 12) * 12;
-    const hand = { name: 'One more', skills: [...skills] as Skill[], breaks: [] };
+    const hand = { name: 'One more', skills: [...skills] as Skill[], breaks: [], away: [], dates: [] };
     remedies.push({
       kind: 'hands',
-      hand: { ...hand, shift: { from: clock(from), to: clock(Math.max(from + 48, trouble.to + 12)) } },
+      hand: {
+        ...hand,
+        rota: [{ from: clock(from), to: clock(Math.max(from + 48, trouble.to + 12)), days: [...WEEK] }],
+      },
     });
-    for (const { name, skills: can, shift } of floor.hands)
-      if (can.some((skill) => skills.includes(skill)))
+    for (const person of floor.hands) {
+      const { name, skills: can } = person;
+      const [shift] = datesAround(input.date, 1, 0)
+        .toReversed()
+        .flatMap((date) => shiftsOn(person, date));
+      if (shift && can.some((skill) => skills.includes(skill)))
         remedies.push(
           { kind: 'shift', name, from: moved(shift.from, -120), to: shift.to },
           { kind: 'shift', name, from: shift.from, to: moved(shift.to, 120) },
         );
+    }
   }
   for (const key of trouble.doughs) {
     const dough = network.doughs.find((each) => each.key === key);
@@ -208,7 +224,7 @@ export function remediesFor(input: DayInput, network: Network, answer: Answer): 
     const around = proofOf(input, proofAt(doc, dough.order[0]?.product ?? ''));
     if (around + 2 <= warmestProof(doc.type, culture > 0))
       remedies.push({ kind: 'proof', formula: dough.slug, by: 2 });
-    if (floor.retarder)
+    if (ofKind(floor, 'retarder').length > 0)
       for (const { product } of dough.order) {
         const name = doc.products.find(({ slug }) => slug === product)?.name ?? product;
         if (firstOf(piecesOf(doc, product), 'proof') && !mayRetard(doc, product))
@@ -259,9 +275,10 @@ function withShare(formula: Formula, { percent, yeast }: Extract<Remedy, { kind:
 
 /** A load that is held and in the way may change places with any other that is held. */
 function swaps(network: Network, pinned: readonly number[]): Remedy[] {
-  const held = network.instance.tasks.flatMap(({ id, load, first, last }, task) =>
-    load && first === last && !network.notes[task]?.done ? [{ task, id, first }] : [],
-  );
+  const held = network.instance.tasks.flatMap((one, task) => {
+    const { id, first, last } = one;
+    return loads(one) && first === last && !network.notes[task]?.done ? [{ task, id, first }] : [];
+  });
   return held.flatMap((one, index) =>
     held
       .slice(index + 1)

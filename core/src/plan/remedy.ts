@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { Slug } from '../formula/index.ts';
-import { Hand, WallClock } from '../bakehouse/index.ts';
+import { Hand } from '../bakehouse/index.ts';
+import { WallClock } from '../equipment/index.ts';
 
 /** A change to a day that may make a plan possible, or a better one. */
 export const Remedy = z.discriminatedUnion('kind', [

@@ -2,7 +2,7 @@ import { z } from 'zod';
 
 const Placed = z.strictObject({
   start: z.number().int().min(0).max(4000),
-  mode: z.number().int().min(0).max(20),
+  mode: z.number().int().min(0).max(255),
   people: z.array(z.number().int().min(-1).max(200)).max(20).describe('−1: there is nobody to do it'),
 });
 

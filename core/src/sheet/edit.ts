@@ -1,6 +1,6 @@
 import { parseAmount } from '../units/index.ts';
 import type { RowNumbers, SheetNumbers } from './cells.ts';
-import { cellText } from './cell-text.ts';
+import { cellText } from '../field/index.ts';
 import { isPart, MIX_CELL, type FormulaDraft, type SheetRow, type SheetStage } from './draft.ts';
 import { withoutAddition, withWetting } from './way/edit.ts';
 import { slugOf } from '../formula/index.ts';

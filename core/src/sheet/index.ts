@@ -1,5 +1,4 @@
 export { Larder, numbersOf, type RowNumbers, type RowsRead, type SheetNumbers } from './cells.ts';
-export { cellText } from './cell-text.ts';
 export {
   FormulaDraft,
   isPart,

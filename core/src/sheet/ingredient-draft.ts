@@ -1,7 +1,7 @@
 import { Ingredient, slugOf, type Allergen } from '../formula/index.ts';
 import { bad, parseWith, type Problem, type Result } from '../problem/index.ts';
 import { parseMass, parseNumber, parsePercent } from '../units/index.ts';
-import { cellText } from './cell-text.ts';
+import { cellText } from '../field/index.ts';
 
 /** An ingredient as it stands in the fields: shares in percent, cost in the currency, masses with their units. */
 export interface IngredientDraft {

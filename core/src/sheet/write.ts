@@ -2,7 +2,7 @@ import { USUAL_RIPENESS } from '../formula/facts/index.ts';
 import type { DoughType, Formula, Part, RiseWindow } from '../formula/index.ts';
 import { firstOf, usualPieces, usualWay, type Step } from '../formula/way/index.ts';
 import { formatTemperature, type TemperatureUnit } from '../units/index.ts';
-import { cellText } from './cell-text.ts';
+import { cellText } from '../field/index.ts';
 import { draftOfStep, type StepDraft } from './way/draft.ts';
 import { isPart, type FormulaDraft, type RiseDraft, type SheetStage } from './draft.ts';
 

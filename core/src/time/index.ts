@@ -1,6 +1,7 @@
 export { parseTimeOfDay } from './entry.ts';
 export {
   addDays,
+  datesAround,
   formatDate,
   isZone,
   localHours,

@@ -128,6 +128,10 @@ export function localHours(from: number, to: number, zone: string): number[] {
 export const addDays = (date: string, days: number): string =>
   DateTime.fromISO(date, { zone: 'utc' }).plus({ days }).toISODate() ?? date;
 
+/** The dates from so many days before one to so many after it. */
+export const datesAround = (date: string, before: number, after: number): string[] =>
+  Array.from({ length: before + after + 1 }, (_, index) => addDays(date, index - before));
+
 /** The day of the week of a `YYYY-MM-DD`: 0 is Monday. */
 export const weekdayOf = (date: string): number => DateTime.fromISO(date, { zone: 'utc' }).weekday - 1;
 

@@ -1,65 +1,136 @@
 import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
-import { Bakehouse, draftOfFloor, parseFloor } from '@jovet/core/bakehouse';
-import { parseSpan } from '../../src/bakehouse/floor-draft.ts';
-import { demoHouse, must, problemsOf } from '../demo.ts';
+import { Bakehouse, draftOfFloor, newThing, parseFloor, type FloorDraft } from '@jovet/core/bakehouse';
+import { ofKind } from '@jovet/core/equipment';
+import { parseSpan } from '@jovet/core/field';
+import { Mixer } from '@jovet/core/mix';
+import { demoHouse, must, problemsOf, withThing } from '../demo.ts';
 
 const bakehouse = Bakehouse.parse(demoHouse().bakehouse);
+const house = { bakehouse, mixers: demoHouse().mixers.map((each) => Mixer.parse(each)) };
+const fresh = () => draftOfFloor(house, '°C');
+const read = (draft: FloorDraft) => must(parseFloor(draft, house, '°C'));
+const wrong = (draft: FloorDraft) => problemsOf(parseFloor(draft, house, '°C'));
+/** A draft with a field of a thing typed over. */
+const typed = (draft: FloorDraft, slug: string, fields: Record<string, string>): FloorDraft => ({
+  ...draft,
+  things: draft.things.map((each) => (each.slug === slug ? { ...each, fields: { ...each.fields, ...fields } } : each)),
+}); // prettier-ignore
 
 describe('the floor of a bakehouse in fields', () => {
   it('what is shown reads back the same, in both units', () => {
+    const out = [{ from: '2026-12-01T06:00', to: '2026-12-03T18:00', count: 1 }];
+    const floor = withThing(
+      withThing(bakehouse.floor, 'oven', { out, at: { x: 1, y: 2.5 }, size: { length: 2, width: 1.4 } }),
+      'chamber',
+      { kind: 'retarder', dough: 40, temperature: 3, programme: [{ at: '18:00', celsius: 3 }, { at: '04:30', celsius: 24 }], spare: true },
+    ); // prettier-ignore
+    const [first, ...others] = floor.hands;
+    assert.ok(first);
+    const away = [{ from: '2026-12-24', to: '2026-12-26', why: 'holiday' }];
+    const dates = [{ date: '2026-12-20', from: '22:00', to: '06:00' }];
+    const all = { ...bakehouse, floor: { ...floor, hands: [{ ...first, away, dates }, ...others] } };
     for (const unit of ['°C', '°F'] as const) {
-      const read = must(parseFloor(draftOfFloor(bakehouse, unit), bakehouse, unit));
-      assert.deepEqual(read.floor.hands, bakehouse.floor.hands);
-      assert.deepEqual(read.floor.packWithin, bakehouse.floor.packWithin);
-      assert.deepEqual(read.floor.holders, bakehouse.floor.holders);
-      assert.deepEqual(read.floor.oven, bakehouse.floor.oven);
-      assert.deepEqual(read.rates, bakehouse.rates);
-      assert.ok(
-        Math.abs((read.floor.retarder?.temperature ?? 0) - (bakehouse.floor.retarder?.temperature ?? 9)) <
-          0.1,
+      const back = must(parseFloor(draftOfFloor({ ...house, bakehouse: all }, unit), house, unit));
+      assert.deepEqual(back.mixers, house.mixers);
+      const { equipment, rooms, ...rest } = back.bakehouse.floor;
+      const near = (one: unknown) => JSON.parse(JSON.stringify(one), (_, value: unknown) => (typeof value === 'number' ? Math.round(value * 10) / 10 : value)) as unknown; // prettier-ignore
+      assert.deepEqual(
+        near({ equipment, rooms }),
+        near({ equipment: all.floor.equipment, rooms: all.floor.rooms }),
       );
+      assert.deepEqual(rest, { ...rest, hands: all.floor.hands, packWithin: all.floor.packWithin });
+      assert.deepEqual(back.bakehouse.rates, bakehouse.rates);
     }
   });
 
   it('what cannot be read is said at its field', () => {
-    const draft = draftOfFloor(bakehouse, '°C');
+    const draft = fresh();
     const hands = draft.hands.map((hand, index) =>
-      index === 1 ? { ...hand, shift: 'early', skills: [] } : hand,
+      index === 1 ? { ...hand, days: ['early', '', '', '', '', '', ''], skills: [] } : hand,
     );
-    const problems = problemsOf(
-      parseFloor(
-        { ...draft, hands, things: { ...draft.things, tubs: 'some', decks: '-2' } },
-        bakehouse,
-        '°C',
-      ),
-    );
-    assert.match(problems['hands.1.shift'] ?? '', /“early” is not from one time to another.*02:00 to 10:30/);
+    const problems = wrong({ ...typed(draft, 'bench', { metres: 'long' }), hands, house: { ...draft.house, tubs: 'some' } });
+    assert.match(problems['hands.1.days.0'] ?? '', /“early” is not from one time to another.*02:00 to 10:30/);
     assert.match(problems['hands.1.skills'] ?? '', /can do nothing/);
-    assert.ok('things.tubs' in problems);
-    const decks = problemsOf(
-      parseFloor({ ...draft, things: { ...draft.things, decks: '-2' } }, bakehouse, '°C'),
-    );
-    assert.ok('things.decks' in decks, JSON.stringify(decks));
+    assert.ok('house.tubs' in problems);
+    const at = (slug: string) => `things.${draft.things.findIndex((each) => each.slug === slug)}`;
+    assert.ok(`${at('bench')}.fields.metres` in problems, JSON.stringify(problems));
+    for (const [slug, fields, field] of [
+      ['oven', { decks: '-2' }, 'decks'],
+      ['retarder', { dough: '0 kg' }, 'dough'],
+      ['big-mixer', { maxDough: '9000 kg' }, 'maxDough'],
+      ['oven', { room: 'cellar' }, 'room'],
+    ] as const) {
+      const found = wrong(typed(draft, slug, fields));
+      assert.ok(`${at(slug)}.fields.${field}` in found, JSON.stringify(found));
+    }
+    const never = wrong({ ...draft, house: { ...draft.house, packWithin: '0' } });
+    assert.ok('house.packWithin' in never, JSON.stringify(never));
+    const none = wrong({ ...draft, things: draft.things.filter(({ type }) => type !== 'mixer') });
+    assert.match(none['things'] ?? '', /no mixer left/);
+    const backwards = [{ from: '2026-12-03 06:00', to: '2026-12-01 06:00' }];
+    const late = wrong({ ...draft, things: draft.things.map((each) => (each.slug === 'oven' ? { ...each, out: backwards } : each)) });
+    assert.match(late[`${at('oven')}.out.0.to`] ?? '', /back after it went/);
+  }); // prettier-ignore
+
+  it('a second thing of a kind gets a slug of its own, which stays when it is renamed', () => {
+    const draft = fresh();
+    const two = read({
+      ...draft,
+      things: [...draft.things, newThing('oven', 'bakery'), newThing('mixer', 'bakery')],
+    });
+    assert.deepEqual(ofKind(two.bakehouse.floor, 'oven').map(({ slug }) => slug), ['oven', 'oven-2']); // prettier-ignore
+    assert.equal(two.mixers.length, house.mixers.length + 1);
+    const renamed = read(typed(draftOfFloor(two, '°C'), 'oven-2', { name: 'Old deck oven' }));
+    assert.equal(ofKind(renamed.bakehouse.floor, 'oven')[1]?.slug, 'oven-2');
+    const room = { slug: '', fields: { name: 'Cold room', coldest: '8 °C', warmest: '8 °C' } };
+    const roomy = read({ ...typed(draft, 'oven', { room: 'Cold room' }), rooms: [...draft.rooms, room] });
+    assert.equal(ofKind(roomy.bakehouse.floor, 'oven')[0]?.room, 'cold-room');
+    assert.equal(roomy.bakehouse.floor.rooms[1]?.air, 8);
   });
 
-  it('racks, and how long bread may lie, are read', () => {
-    const draft = draftOfFloor(bakehouse, '°C');
-    const things = { ...draft.things, racks: '4', onRack: '25 kg', packWithin: '3.5' };
-    const { floor } = must(parseFloor({ ...draft, things }, bakehouse, '°C'));
-    assert.deepEqual(floor.racks, { count: 4, bread: 25 });
-    assert.deepEqual(floor.packWithin, { rye: 24, other: 3.5 });
-    const never = { ...things, packWithin: '0' };
-    assert.ok('things.packWithin' in problemsOf(parseFloor({ ...draft, things: never }, bakehouse, '°C')));
-  });
+  it('a rota says the same as its seven days', () => {
+    const draft = fresh();
+    const days = ['02:00 to 10:00', '02:00 to 10:00', '', '', '2-10, 16:00 to 20:00', '', ''];
+    const { hands } = read({ ...draft, hands: draft.hands.map((each, index) => (index === 0 ? { ...each, days } : each)) }).bakehouse.floor;
+    assert.deepEqual(hands[0]?.rota, [
+      { from: '02:00', to: '10:00', days: [0, 1, 4] },
+      { from: '16:00', to: '20:00', days: [4] },
+    ]);
+  }); // prettier-ignore
 
-  it('what a bakehouse of before said of how doughs are made is no part of it any more', () => {
+  it('a bakehouse of before had one of everything: it opens with rows', () => {
     const before = {
       ...bakehouse,
-      floor: { ...bakehouse.floor, doughs: [{ formula: 'oat-tin', coldAfter: 60 }], products: [] },
-    };
-    assert.deepEqual(Bakehouse.parse(before), bakehouse);
+      floor: {
+        room: 21,
+        hands: [{ name: 'One', skills: ['mix'], shift: { from: '22:00', to: '06:00' } }],
+        bench: 4.5, tubs: 9, holders: [{ slug: 'oven', name: 'Tins', count: 3, bakes: true }],
+        proofBox: null, retarder: { temperature: 4, dough: 90, most: 12 }, racks: { count: 2, bread: 30 }, oven: { decks: 3, area: 1.2 },
+        doughs: [{ formula: 'oat-tin', coldAfter: 60 }], products: [],
+      },
+    }; // prettier-ignore
+    const { floor } = Bakehouse.parse(before);
+    assert.deepEqual(
+      floor.equipment.map(({ kind, slug }) => `${kind} ${slug}`),
+      ['oven oven-1', 'retarder retarder', 'bench bench', 'rack racks', 'holder oven'],
+    );
+    const [oven] = ofKind(floor, 'oven');
+    assert.ok(oven?.decks === 3 && Math.abs(oven.width * oven.depth - 1.2) < 1e-9 && oven.width > oven.depth);
+    assert.deepEqual(floor.rooms.map(({ slug, air }) => [slug, air]), [['bakery', 21]]); // prettier-ignore
+    assert.deepEqual(floor.hands[0]?.rota, [{ from: '22:00', to: '06:00', days: [0, 1, 2, 3, 4, 5, 6] }]);
+    assert.equal(floor.tubs, 9);
+    assert.deepEqual(Bakehouse.parse(JSON.parse(JSON.stringify({ ...bakehouse, floor }))).floor, floor);
   });
+
+  it('things that share a slug, and rooms that are not there, are refused', () => {
+    const [oven, ...others] = bakehouse.floor.equipment;
+    assert.ok(oven);
+    const twice = Bakehouse.safeParse({ ...bakehouse, floor: { ...bakehouse.floor, equipment: [oven, oven, ...others] } });
+    assert.match(twice.error?.issues[0]?.message ?? '', /two things/);
+    const nowhere = Bakehouse.safeParse({ ...bakehouse, floor: { ...bakehouse.floor, equipment: [{ ...oven, room: 'attic' }] } });
+    assert.match(nowhere.error?.issues[0]?.message ?? '', /room that is not here/);
+  }); // prettier-ignore
 
   it('spans are read as people write them', () => {
     assert.deepEqual(must(parseSpan('2-10.30')), { from: '02:00', to: '10:30' });

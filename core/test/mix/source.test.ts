@@ -45,8 +45,8 @@ test('bouts of a programme are read as people write them', () => {
   assert.match(problemsOf(parseBouts('a while on fast'))[''] ?? '', /not a bout of mixing. Write it as/);
 });
 
-test('mixers, programmes and sources go through their fields unchanged, in °C and °F; what is wrong is named', () => {
-  const { bakehouse, mixer } = demoHouse();
+test('programmes and sources go through their fields unchanged, in °C and °F; what is wrong is named', () => {
+  const { bakehouse } = demoHouse();
   const sources = WaterSources.parse(USUAL_SOURCES);
   const given = {
     ...bakehouse,
@@ -56,30 +56,25 @@ test('mixers, programmes and sources go through their fields unchanged, in °C a
       bouts: index === 1 ? must(parseBouts('4 min at 1; salt: 6 min at 2')) : [],
     })),
   };
-  const mixers = [{ ...mixer, kind: 'fork' as const, speeds: [90, 180] }];
   for (const unit of ['°C', '°F'] as const) {
-    const { bakehouse: read, mixers: back } = must(
-      parseWaterHouse(draftOfWaterHouse(given, mixers, unit), given, unit),
-    );
-    assert.deepEqual(back, mixers);
+    const read = must(parseWaterHouse(draftOfWaterHouse(given, unit), given, unit));
     assert.deepEqual(read.programmes, given.programmes);
     read.sources.forEach((each, index) =>
       assert.ok(Math.abs(each.temperature - (sources[index]?.temperature ?? NaN)) < 0.06),
     );
   }
-  const draft = draftOfWaterHouse(given, mixers, '°C');
+  const draft = draftOfWaterHouse(given, '°C');
   const problems = problemsOf(
     parseWaterHouse(
       {
         sources: draft.sources.map((each) => ({ ...each, temperature: 'cold' })),
-        mixers: draft.mixers.map((each) => ({ ...each, name: ' ', maxDough: '0' })),
-        programmes: draft.programmes.map((each) => ({ ...each, minutes: '1O' })),
+        programmes: draft.programmes.map((each) => ({ ...each, name: ' ', minutes: '1O' })),
       },
       given,
       '°C',
     ),
   );
-  for (const path of ['sources.0.temperature', 'mixers.0.name', 'mixers.0.maxDough', 'programmes.0.minutes'])
+  for (const path of ['sources.0.temperature', 'programmes.0.name', 'programmes.0.minutes'])
     assert.ok(path in problems, `${path} in ${Object.keys(problems)}`);
   const none = problemsOf(parseWaterHouse({ ...draft, sources: [] }, given, '°C'));
   assert.match(none['sources'] ?? '', /no water source left. Keep at least one/);

@@ -18,7 +18,7 @@ import { networkOf, held } from '@jovet/core/plan/network';
 import { whyImpossible } from '@jovet/core/plan/planner';
 import { bulkOf, ddtOf, firstOf } from '@jovet/core/formula/way';
 import { localTime } from '@jovet/core/time';
-import { demoDay, eventsOf, must, problemsOf } from '../demo.ts';
+import { demoDay, eventsOf, must, problemsOf, withThing } from '../demo.ts';
 import { answered, baking, planned } from './planned.ts';
 
 describe('the demo day', () => {
@@ -237,8 +237,10 @@ describe('a day that cannot be', () => {
   it('a day with too few baskets names them, how many and when', () => {
     const base = baking(demoDay(), 'quay-country');
     const { floor } = base.bakehouse;
-    const few = floor.holders.map((each) => (each.slug === 'round-baskets' ? { ...each, count: 20 } : each));
-    const input = { ...base, bakehouse: { ...base.bakehouse, floor: { ...floor, holders: few } } };
+    const input = {
+      ...base,
+      bakehouse: { ...base.bakehouse, floor: withThing(floor, 'round-baskets', { count: 20 }) },
+    };
     const network = must(networkOf(input));
     let best: Schedule | null = null;
     let verdict: Answer | null = null;

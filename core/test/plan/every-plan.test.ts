@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
 import fc from 'fast-check';
 import { checkSchedule, verifyCertificate } from '@jovet/core/plan/checker';
-import { costOf, type Instance, type Schedule } from '@jovet/core/plan/instance';
+import { costOf, type Instance, type Load, type Schedule } from '@jovet/core/plan/instance';
 import { crowded, domainsOf, search, whyImpossible } from '@jovet/core/plan/planner';
 import { plantedBakery } from './made-bakery.ts';
 
@@ -41,15 +41,15 @@ const SLOTS = 32;
 
 function instanceOf({ baskets, decks, shift, batches }: Tiny): Instance {
   const { instance } = plantedBakery(1, 2, { people: 1, mixers: 1, decks });
-  const mode = (slots: number) => [{ name: '', slots, people: 1, uses: [] }];
+  const mode = (slots: number, load: Load | null = null) => [{ name: '', slots, people: 1, uses: [], load, thing: null, cost: 0 }];
   const task = { skill: 0, due: null, told: null };
   return {
-    ...instance, decks, slots: SLOTS,
-    resources: [{ id: 'baskets', name: 'baskets', capacity: baskets, unit: '' }],
+    ...instance, slots: SLOTS,
+    resources: [{ id: 'baskets', name: 'baskets', capacity: baskets, unit: '', out: [] }],
     people: [{ name: 'One', skills: 1, free: [shift] }],
     tasks: batches.flatMap(({ from, spread, fill }, batch) => [
-      { ...task, id: `${batch}.shape`, batch, kind: 'shape', first: from, last: from + spread, modes: mode(2), load: null },
-      { ...task, id: `${batch}.load`, batch, kind: 'load', first: 0, last: SLOTS - 6, modes: mode(1), load: { profile: batch, fill, slots: 4 } },
+      { ...task, id: `${batch}.shape`, batch, kind: 'shape', first: from, last: from + spread, modes: mode(2) },
+      { ...task, id: `${batch}.load`, batch, kind: 'load', first: 0, last: SLOTS - 6, modes: mode(1, { oven: 0, profile: batch, fill, slots: 4 }) },
     ]),
     tables: batches.map(({ wait, play }) => ({ earliest: [wait], best: [wait], latest: [wait + play] })),
     arcs: batches.map((each, batch) => ({

@@ -6,7 +6,7 @@ import type { DayInput } from '@jovet/core/plan/demand';
 import { plannedDay } from '@jovet/core/plan/explain';
 import { networkOf, type Network } from '@jovet/core/plan/network';
 import { SLOT } from '@jovet/core/dough';
-import { demoDay, must } from '../demo.ts';
+import { demoDay, must, withThing } from '../demo.ts';
 import { baking, planned } from './planned.ts';
 
 const demo = demoDay();
@@ -127,10 +127,9 @@ describe('what people were told of keeps its id when the day is planned anew', (
 describe('what was divided', () => {
   test('keeps the pieces of all its loads, also of one product in several', () => {
     const { bakehouse } = quay;
-    const oven = { ...bakehouse.floor.oven, decks: 1 };
     const input = {
       ...drops(['08:00', 36]),
-      bakehouse: { ...bakehouse, floor: { ...bakehouse.floor, oven } },
+      bakehouse: { ...bakehouse, floor: withThing(bakehouse.floor, 'oven', { decks: 1 }) },
     };
     const { network, answer } = planned(input, 0);
     const { view } = plannedDay(input, network, answer.schedule, false);

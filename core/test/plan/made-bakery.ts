@@ -1,4 +1,4 @@
-import type { Arc, Batch, Instance, Mode, Task } from '@jovet/core/plan/instance';
+import type { Arc, Batch, Instance, Load, Mode, Task } from '@jovet/core/plan/instance';
 import type { Table } from '@jovet/core/dough';
 import { chanceFrom } from '@jovet/core/chance';
 
@@ -125,13 +125,28 @@ export function plantedBakery(
     const first = tasks.length;
     steps.forEach(({ kind, slots, skill, wait, loose, hold }, index) => {
       const modes: Mode[] = [
-        { name: '', slots, people: 1, uses: kind === 'mix' ? [{ resource: MIXER, amount: 1 }] : [] },
+        {
+          name: '',
+          slots,
+          people: 1,
+          thing: null,
+          cost: 0,
+          uses: kind === 'mix' ? [{ resource: MIXER, amount: 1 }] : [],
+          load: kind === 'load' ? { oven: 0, profile: batch % 3, fill: 1000, slots: slots + bake + 2 } : null,
+        },
       ];
       if (kind === 'shape' && slots > 2)
-        modes.push({ name: 'two', slots: Math.ceil(slots * 0.55), people: 2, uses: [] });
+        modes.push({
+          name: 'two',
+          slots: Math.ceil(slots * 0.55),
+          people: 2,
+          uses: [],
+          load: null,
+          thing: null,
+          cost: 0,
+        });
       tasks.push({
         id: `${batch}.${kind}`, batch, kind, first: 0, last: SLOTS, modes, skill,
-        load: kind === 'load' ? { profile: batch % 3, fill: 1000, slots: slots + bake + 2 } : null,
         due: kind === 'pack' ? Math.min(SLOTS - 1, pack[1] + between(0, 3)) : null, told: null,
       }); // prettier-ignore
       if (index === steps.length - 1) return;
@@ -170,7 +185,7 @@ export function plantedBakery(
       tasks: steps.map((_, index) => first + index),
     }); // prettier-ignore
   }
-  const resource = (name: string, capacity: number) => ({ id: name, name, capacity, unit: '' });
+  const resource = (name: string, capacity: number) => ({ id: name, name, capacity, unit: '', out: [] });
   return {
     planted: batches.length,
     pieces: tasks.reduce(
@@ -188,10 +203,17 @@ export function plantedBakery(
         resource('basket', size.decks * 4),
         resource('cold', size.decks * 2),
       ],
-      decks: size.decks,
-      oneHeat: size.oneHeat ?? false,
-      stones: null,
-      reheat: 24,
+      ovens: [
+        {
+          id: 'oven',
+          name: 'Oven',
+          decks: size.decks,
+          oneHeat: size.oneHeat ?? false,
+          stones: null,
+          reheat: 24,
+          out: [],
+        },
+      ],
       tables,
       tasks,
       arcs,
@@ -232,11 +254,11 @@ export function impossibleBakery(seed: number): Instance {
   // All that is of this kind must lie within a stretch that is a slot too short for it.
   const own = instance.tasks.filter((task) => task.kind === kind);
   const amount = (task: Task) =>
-    task.load
-      ? (task.load.fill / 1000) * task.load.slots
+    loadOf(task)
+      ? ((loadOf(task)?.fill ?? 0) / 1000) * (loadOf(task)?.slots ?? 0)
       : shortest(task) * (kind === 'shape' ? (task.modes[0]?.people ?? 1) : 1);
   const need = own.reduce((sum, task) => sum + amount(task), 0);
-  const width = kind === 'load' ? instance.decks : 1;
+  const width = kind === 'load' ? (instance.ovens[0]?.decks ?? 0) : 1;
   const from = 60;
   const to = from + Math.ceil(need / width) - 1;
   const people =
@@ -248,12 +270,14 @@ export function impossibleBakery(seed: number): Instance {
     people,
     tasks: instance.tasks.map((task) =>
       task.kind === kind
-        ? { ...task, first: from, last: to - (task.load ? task.load.slots : shortest(task)) }
+        ? { ...task, first: from, last: to - (loadOf(task)?.slots ?? shortest(task)) }
         : { ...task, due: null },
     ),
   };
 }
 
+const loadOf = (task: Task): Load | null => task.modes[0]?.load ?? null;
+
 const NO_TASK: Task = {
-  id: '', batch: 0, kind: '', first: 0, last: 0, modes: [], skill: null, load: null, due: null, told: null,
+  id: '', batch: 0, kind: '', first: 0, last: 0, modes: [], skill: null, due: null, told: null,
 }; // prettier-ignore

@@ -2,10 +2,10 @@ import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
 import { followDecks } from '@jovet/core/plan/instance';
 import { held } from '@jovet/core/plan/network';
-import { ovenDay, type OvenLoad } from '@jovet/core/plan/explain';
+import { ovenDay, ovenOfDeck, type OvenLoad } from '@jovet/core/plan/explain/oven';
 import type { DayInput, HandLaid } from '@jovet/core/plan/demand';
 import { decksTogether, extentOf } from '@jovet/core/oven/decks';
-import { demoDay } from '../demo.ts';
+import { demoDay, withThing } from '../demo.ts';
 import { baking, planned } from './planned.ts';
 
 const oven = (input: DayInput) => {
@@ -29,8 +29,8 @@ describe('the oven through a planned day', () => {
         for (const { lot, spots } of pieces)
           for (const { x, y, turned } of spots) {
             const [along, deep] = extentOf(load.items[lot]?.outline ?? { kind: 'round', diameter: 9 }, turned);
-            assert.ok(x - along / 2 > -1e-6 && x + along / 2 < day.floor.width + 1e-6);
-            assert.ok(y - deep / 2 > -1e-6 && y + deep / 2 < day.floor.depth + 1e-6);
+            assert.ok(x - along / 2 > -1e-6 && x + along / 2 < ovenOfDeck(day, deck).floor.width + 1e-6);
+            assert.ok(y - deep / 2 > -1e-6 && y + deep / 2 < ovenOfDeck(day, deck).floor.depth + 1e-6);
           }
         for (const other of day.loads.slice(0, index))
           if (other.decks.some((each) => each.deck === deck)) assert.ok(other.until <= load.at);
@@ -57,14 +57,14 @@ describe('the oven through a planned day', () => {
     const { floor } = base.bakehouse;
     const weak = (recovery: number | null): DayInput => ({
       ...base,
-      bakehouse: { ...base.bakehouse, floor: { ...floor, oven: { ...floor.oven, heater: 3, recovery } } },
+      bakehouse: { ...base.bakehouse, floor: withThing(floor, 'oven', { heater: 3, recovery }) },
     });
     const [strong, fixed, reckoned] = [base, weak(0), weak(null)].map((input) => {
       const { network, day } = oven(input);
       const short = day.decks.flatMap((deck) =>
         deck.short.map(({ load, celsius }) => (day.loads[load]?.loadAt ?? 0) - celsius),
       );
-      return { short, slots: network.instance.tasks.flatMap(({ load }) => (load ? [load.slots] : [])) };
+      return { short, slots: network.instance.tasks.flatMap(({ modes }) => modes[0]?.load?.slots ?? []) };
     });
     const sum = (of: readonly number[] = []) => of.reduce((all, each) => all + each, 0);
     assert.ok(fixed?.short.every((kelvin) => kelvin > 0));
@@ -85,10 +85,7 @@ describe('an oven whose trays share one heat', () => {
       ...base,
       bakehouse: {
         ...base.bakehouse,
-        floor: {
-          ...floor,
-          oven: { ...floor.oven, decks: 10, width: 0.6, depth: 0.8, stone: 0, fan: true, shared },
-        },
+        floor: withThing(floor, 'oven', { decks: 10, width: 0.6, depth: 0.8, stone: 0, fan: true, shared }),
       },
     }).day;
 
@@ -154,7 +151,7 @@ describe('a load that is laid by hand', () => {
       held(network, {
         pins: [],
         stands: [{ task: ids[0] ?? '', decks: [], pieces: by }],
-      }).instance.tasks.flatMap(({ id, load: of }) => (of && ids.includes(id) ? [of.fill] : []));
+      }).instance.tasks.flatMap(({ id, modes }) => (ids.includes(id) ? (modes[0]?.load?.fill ?? []) : []));
     assert.equal(decksTogether(fills([{ ...first, deck: free }, ...rest])), 2);
     assert.equal(decksTogether(fills(pieces)), 1);
   });
@@ -205,7 +202,7 @@ describe('the heat of stones in a plan', () => {
       const { floor } = bakehouse;
       const weights = { ...floor.weights, hot: price };
       return demoDay({
-        bakehouse: { ...bakehouse, floor: { ...floor, weights, oven: { ...floor.oven, decks: 2 } } },
+        bakehouse: { ...bakehouse, floor: withThing({ ...floor, weights }, 'oven', { decks: 2 }) },
         demand: demand
           .filter(({ product }) => ['lantern-baguette', 'butter-crescent'].includes(product))
           .map((each) => ({ ...each, pieces: 24, drop: '08:00' })),

@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
 import fc from 'fast-check';
-import { endOf } from '@jovet/core/plan/instance';
+import { endOf, loadOf } from '@jovet/core/plan/instance';
 import { plannedDay, toldTasks, type ViewTask } from '@jovet/core/plan/explain';
 import { planToCalendar, planToCsv } from '@jovet/core/formats';
 import { localTime } from '@jovet/core/time';
@@ -66,7 +66,8 @@ describe('what the picture of a day shows', () => {
 
   it('counts hands and the oven slot by slot as anybody would who walks through the tasks', () => {
     const [hands, decks] = [view.strips[0], view.strips.at(-1)];
-    const loads = instance.tasks.flatMap(({ load }, index) => {
+    const loads = instance.tasks.flatMap((_, index) => {
+      const load = loadOf(instance, index, answer.schedule.tasks[index]);
       const start = answer.schedule.tasks[index]?.start ?? 0;
       return load ? [{ start, end: start + load.slots }] : [];
     });
@@ -87,13 +88,16 @@ describe('what the picture of a day shows', () => {
 
   it('has the oven hot before each load: it heats up, or the last load came out less than that before', () => {
     const loads = instance.tasks
-      .flatMap(({ load }, index) => (load ? [{ load, start: answer.schedule.tasks[index]?.start ?? 0 }] : []))
+      .flatMap((_, index) => {
+        const load = loadOf(instance, index, answer.schedule.tasks[index]);
+        return load ? [{ load, start: answer.schedule.tasks[index]?.start ?? 0 }] : [];
+      })
       .sort((a, b) => a.start - b.start);
     for (const [index, { start }] of loads.entries()) {
       const heated = view.heating.find(({ to }) => to === at(start));
       const before = Math.max(-Infinity, ...loads.slice(0, index).map((each) => each.start + each.load.slots));
-      assert.ok(heated ?? start - before < instance.reheat, `load at ${start}`);
-      if (heated) assert.equal(heated.to - heated.from, instance.reheat * 300);
+      assert.ok(heated ?? start - before < (instance.ovens[0]?.reheat ?? 0), `load at ${start}`);
+      if (heated) assert.equal(heated.to - heated.from, (instance.ovens[0]?.reheat ?? 0) * 300);
     }
   });
 

@@ -41,11 +41,12 @@ describe('a day is planned', () => {
     fc.assert(
       fc.property(fc.integer({ min: 1, max: 1_000_000 }), (seed) => {
         const { instance } = plantedBakery(seed, 4, SMALL);
-        const rack = { ...instance, oneHeat: true };
+        const rack = { ...instance, ovens: instance.ovens.map((oven) => ({ ...oven, oneHeat: true })) };
         const progress = planOf(rack, seed, 60);
         if (progress.unplaced === 0) assert.deepEqual(checkSchedule(rack, progress.best), []);
         const free = planOf(instance, seed, 60).best;
-        const loads = instance.tasks.flatMap(({ load }, task) => {
+        const loads = instance.tasks.flatMap(({ modes }, task) => {
+          const load = modes[0]?.load;
           const start = free.tasks[task]?.start;
           return load && start !== undefined
             ? [{ start, end: start + load.slots, profile: load.profile }]
@@ -195,7 +196,7 @@ describe('the checker finds what does not hold', () => {
     const none = {
       ...instance,
       resources: instance.resources.map((each) => ({ ...each, capacity: 0 })),
-      decks: 0,
+      ovens: instance.ovens.map((oven) => ({ ...oven, decks: 0 })),
     };
     const found = new Set(checkSchedule(none, best).map(({ kind }) => kind));
     assert.ok(found.has('over'));

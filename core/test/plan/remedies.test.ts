@@ -9,7 +9,8 @@ import { whyImpossible } from '@jovet/core/plan/planner';
 import type { DayInput } from '@jovet/core/plan/demand';
 import type { Schedule } from '@jovet/core/plan/instance';
 import type { Table } from '@jovet/core/dough';
-import { demoDay, must } from '../demo.ts';
+import { WEEK } from '@jovet/core/bakehouse';
+import { demoDay, must, withThing } from '../demo.ts';
 import { baking, planned } from './planned.ts';
 
 const input = demoDay({ pins: [{ task: 'a', at: 100 }, { task: 'b', at: 200 }] }); // prettier-ignore
@@ -34,19 +35,20 @@ const hand = {
   name: 'One more',
   skills: ['mix' as const],
   breaks: [],
-  shift: { from: '01:00', to: '05:00' },
+  away: [],
+  dates: [],
+  rota: [{ from: '01:00', to: '05:00', days: [...WEEK] }],
 };
 const CASES: readonly { remedy: Remedy; words: string; changes: RegExp; of?: DayInput }[] = [
   { remedy: { kind: 'hands', hand }, words: 'One more pair of hands 01:00 to 05:00', changes: /^bakehouse\.floor\.hands\.\d+$/ },
   {
     remedy: { kind: 'shift', name: floor.hands[0]?.name ?? '', from: '23:00', to: '08:00' },
     words: 'Maren Tolley works 23:00 to 08:00',
-    changes: /^bakehouse\.floor\.hands\.0\.shift\.(from|to)$/,
+    changes: /^bakehouse\.floor\.hands\.0\.rota\.0\.(from|to)$/,
   },
   { remedy: { kind: 'later', formula: 'tidewater-rye', minutes: 240 }, words: 'Tidewater Rye leaves 4 h later', changes: /^demand\.3\.drop$/ },
-  { remedy: { kind: 'more', of: 'round-baskets', name: 'round baskets', count: 7 }, words: '7 more round baskets', changes: /^bakehouse\.floor\.holders\.\d+\.count$/ },
+  { remedy: { kind: 'more', of: 'round-baskets', name: 'round baskets', count: 7 }, words: '7 more round baskets', changes: /^bakehouse\.floor\.equipment\.\d+\.count$/ },
   { remedy: { kind: 'more', of: 'tubs', name: 'tubs', count: 2 }, words: '2 more tubs', changes: /^bakehouse\.floor\.tubs$/ },
-  { remedy: { kind: 'more', of: 'decks', name: 'decks', count: 1 }, words: 'One more of the decks', changes: /^bakehouse\.floor\.oven\.decks$/ },
   {
     remedy: { kind: 'cold', formula: 'oat-tin', product: 'oat-tin', name: 'Oat tin' },
     words: 'Oat tin may proof in the cold',
@@ -55,14 +57,14 @@ const CASES: readonly { remedy: Remedy; words: string; changes: RegExp; of?: Day
   {
     remedy: { kind: 'proof', formula: 'oat-tin', by: 2 },
     words: 'The proof box stands at 32 °C',
-    changes: /^bakehouse\.floor\.proofBox\.temperature$/,
-    of: withFloor({ proofBox: { dough: 200, temperature: 30 } }),
+    changes: /^bakehouse\.floor\.equipment\.\d+\.temperature$/,
+    of: withFloor(withThing(floor, 'proof-box', { dough: 200, temperature: 30 })),
   },
   {
     remedy: { kind: 'proof', formula: 'quay-country', by: -2 },
     words: 'Quay Country proofs colder, at 22 °C',
     changes: /^formulas\.\d+\.formula\.doc\.(pieces|products\.\d+\.way)\.\d+\.ways\.\d+\.\d+\.(place|celsius)$/,
-    of: withFloor({ proofBox: null }),
+    of: withFloor({ equipment: floor.equipment.filter(({ kind }) => kind !== 'proof-box') }),
   },
   { remedy: { kind: 'lighter', formula: 'cardamom-knots', percent: 10 }, words: 'Cardamom Knots 10 % lighter', changes: /^demand\.[67]\.scaledWeight$/ },
   { remedy: { kind: 'unpin', task: 'a', name: 'mix Oat Tin' }, words: 'Let go of the time to mix Oat Tin', changes: /^pins\./ },
@@ -122,7 +124,7 @@ describe('why there is no plan, in words', () => {
   };
 
   it('too few decks, hands, or things are named with how much is needed and there, and whose bread it is', () => {
-    const oneDeck = withFloor({ oven: { ...floor.oven, decks: 1 } }, often(4, 'quay-country'));
+    const oneDeck = withFloor(withThing(floor, 'oven', { decks: 1 }), often(4, 'quay-country'));
     assert.match(
       sentenceOf(oneDeck),
       /^From .*\d\d:\d\d to \d\d:\d\d there are not enough decks: Quay Country need .*\d+ (h|min) of deck, and there is \d+ (h|min)/,
@@ -173,9 +175,9 @@ describe('why there is no plan, in words', () => {
       sentenceOf(withFloor({ hands: nobodyShapes }, baking(demoDay(), 'oat-tin'))),
       /^Nobody can (divide|shape) .* at any time/,
     );
-    const holders = floor.holders.map((each) => ({ ...each, count: 3 }));
+    const equipment = floor.equipment.map((each) => (each.kind === 'holder' ? { ...each, count: 3 } : each));
     assert.match(
-      sentenceOf(withFloor({ holders }, baking(demoDay(), 'oat-tin'))),
+      sentenceOf(withFloor({ equipment }, baking(demoDay(), 'oat-tin'))),
       /^To (?:shape|load) 28 Oat tin takes 28 small tins, and there are 3\.$/,
     );
   });

@@ -36,7 +36,7 @@ test('the mixes of a plan are its batches, in the order of time, with their mass
 });
 
 test('a mix expects the room at its hour, its pre-ferments where they stand, and a bowl as warm as the dough before', () => {
-  const room = input.bakehouse.floor.room;
+  const room = input.bakehouse.floor.rooms[0]?.air ?? null;
   for (const [index, { task, at, doc }] of mixes.entries()) {
     const { room: around, bowl } = doc.forecast;
     if (room !== null && typeof room !== 'number')

@@ -9,7 +9,7 @@ import { whyHere } from '@jovet/core/plan/explain';
 import type { Schedule } from '@jovet/core/plan/instance';
 import type { FormulaDoc } from '@jovet/core/formula';
 import { autolyseMinutes, bulkOf, firstOf, type Step, type StepOf, withSteps } from '@jovet/core/formula/way';
-import { demoDay, eventsOf, madeSo, must } from '../demo.ts';
+import { demoDay, eventsOf, madeSo, must, withThing } from '../demo.ts';
 import { baking, planned } from './planned.ts';
 
 /** Epoch seconds of a task of a plan. */
@@ -55,7 +55,7 @@ const intoTheCold = (input: DayInput, slug: string, minutes: number): DayInput =
   madeSo(input, slug, (doc) =>
     withSteps(doc, (step) => {
       if (step.kind !== 'rest' || step.slug !== 'bulk') return step;
-      const room = { place: 'room', celsius: null, minutes, rise: null } as const;
+      const room = { place: 'room', celsius: null, minutes, rise: null, only: null } as const;
       return { ...step, stands: [room, { ...room, place: 'cold', minutes: null }] };
     }),
   );
@@ -150,7 +150,7 @@ describe('a dough that stands in the cold', () => {
       ...day,
       bakehouse: {
         ...day.bakehouse,
-        floor: { ...day.bakehouse.floor, retarder: { temperature: 1, dough: 200, most: 4 } },
+        floor: withThing(day.bakehouse.floor, 'retarder', { temperature: 1, dough: 200, most: 4 }),
       },
     });
     assert.ok(!network.ok);
@@ -162,7 +162,9 @@ describe('a proof box of one temperature', () => {
   it('warms all that asks for warmth alike, and leaves in the room what it is too warm for', () => {
     const standing = (temperature: number) => {
       const day = demoDay();
-      const { models } = must(networkOf(withFloor(day, { proofBox: { dough: 120, temperature } })));
+      const { models } = must(
+        networkOf(withFloor(day, withThing(day.bakehouse.floor, 'proof-box', { dough: 120, temperature }))),
+      );
       const around = (key: string) =>
         models
           .find((each) => each.key === key)
@@ -254,7 +256,7 @@ describe('what is noted of a task', () => {
 describe('what hangs on a task', () => {
   it('salt and held-back water are asked for at the mix, steam at the load, a first look half-way', () => {
     const day = baking(demoDay(), 'lantern-baguette');
-    const pan = withFloor(day, { oven: { ...day.bakehouse.floor.oven, steam: 'pan' } });
+    const pan = withFloor(day, withThing(day.bakehouse.floor, 'oven', { steam: 'pan' }));
     const { network, answer } = planned(pan, 5);
     const found = remindersOf(pan, network, answer.schedule, answer.followed);
     const asked = found.filter(({ confirm }) => confirm !== null).map(({ kind }) => kind);
@@ -275,11 +277,11 @@ describe('what hangs on a task', () => {
     const minutes = (times(network, answer.schedule, 'lantern-baguette.1.mix').start - autolyse.end) / 60;
     const wanted = autolyseMinutes(must(doughsOf(pan))[0]?.formula.doc ?? { way: [] }) ?? NaN;
     assert.ok(minutes >= wanted * 0.75 && minutes <= wanted * 1.5 + 5, `${minutes} of ${wanted} min`);
-    const none = withFloor(pan, { oven: { ...pan.bakehouse.floor.oven, steam: 'none' } });
+    const none = withFloor(pan, withThing(pan.bakehouse.floor, 'oven', { steam: 'none' }));
     assert.ok(
       !remindersOf(none, network, answer.schedule, answer.followed).some(({ kind }) => kind === 'steam'),
     );
-    const pots = withFloor(pan, { oven: { ...pan.bakehouse.floor.oven, steam: 'lid' } });
+    const pots = withFloor(pan, withThing(pan.bakehouse.floor, 'oven', { steam: 'lid' }));
     const lids = remindersOf(pots, network, answer.schedule, answer.followed).filter(
       ({ kind }) => kind === 'steam' || kind === 'vent',
     );

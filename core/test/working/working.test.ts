@@ -3,14 +3,8 @@ import { test } from 'node:test';
 import { isDeepStrictEqual } from 'node:util';
 import { all, create } from 'mathjs';
 import type { DoughAsk } from '@jovet/core/plan';
-import {
-  amountWorkings,
-  dayWorkings,
-  mixesByHand,
-  ovenDay,
-  planCostWorkings,
-  stoneWorkings,
-} from '@jovet/core/plan/explain';
+import { amountWorkings, dayWorkings, mixesByHand, planCostWorkings } from '@jovet/core/plan/explain';
+import { ovenDay, stoneWorkings } from '@jovet/core/plan/explain/oven';
 import { buildWorkings, feedingWorkings } from '@jovet/core/culture';
 import { followBuilds, standingOf } from '@jovet/core/culture/followed';
 import { planFeeding } from '@jovet/core/culture/feeding';

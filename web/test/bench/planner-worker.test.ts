@@ -78,13 +78,14 @@ describe('the planner in its thread', () => {
   });
 
   test('what is held moves nothing else of the network, and is where it is held', async () => {
-    const { day } = await settled(plan(small));
+    const seconds = 0.5;
+    const { day } = await settled(plan(small, { seconds }));
     const mix = day.view.tasks.find(({ note }) => note.kind === 'mix');
     assert.ok(mix);
     const at = mix.start - 600;
     const pinned = await settled(plan({ ...small, pins: [{ task: mix.id, at }] }));
     assert.equal(pinned.day.view.tasks.find(({ id }) => id === mix.id)?.start, at);
-    const again = await settled(plan(small));
+    const again = await settled(plan(small, { seconds }));
     assert.equal(again.day.view.tasks.find(({ id }) => id === mix.id)?.start, mix.start);
   });
 
@@ -110,7 +111,8 @@ describe('the planner in its thread', () => {
   }); // prettier-ignore
 
   test('a day that cannot be done: why, the nearest, and remedies that hold when they are taken', async () => {
-    const { day } = await settled(plan(small));
+    const seconds = 0.5;
+    const { day } = await settled(plan(small, { seconds }));
     const mix = day.view.tasks.find(({ note }) => note.kind === 'mix');
     assert.ok(mix);
     const tight = { ...small, pins: [{ task: mix.id, at: mix.start + 4 * 3600 }] };

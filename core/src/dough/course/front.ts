@@ -14,7 +14,7 @@ import {
 } from '../../fermentation/index.ts';
 import type { RiseWindow } from '../../formula/index.ts';
 import { timeConstantIn, type DoughBody } from './body.ts';
-import { isOpen, type RoomBySlot, type StandModel } from '../models.ts';
+import { celsiusAt, isOpen, type RoomBySlot, type StandModel } from '../models.ts';
 import { LEVELS, SLOT } from '../table.ts';
 
 /** Hours from one sample of the day to the next. */
@@ -63,7 +63,7 @@ export interface WaitAsk {
 
 /** Where a dough stands, its clock beginning in a slot. */
 const placeFrom = (room: RoomBySlot, { slot, state }: Standing, body: DoughBody, { around, h }: Pick<StandModel, 'around' | 'h'>): Place => ({
-  around: around ?? (room.steady ? room.at(0) : (time: number) => room.at(slot + (time - state.time) / HOURS)),
+  around: typeof around === 'number' ? around : around === null && room.steady ? room.at(0) : (time: number) => celsiusAt(around, slot + (time - state.time) / HOURS, room),
   timeConstant: timeConstantIn(body, h),
   heatOfRise: HEAT_OF_RISE,
 }); // prettier-ignore
@@ -150,7 +150,7 @@ function waitFrom(from: Standing, of: Leavening, room: RoomBySlot, ask: WaitAsk)
   const hours = (state: DoughState) => state.time - from.state.time;
   const left = Math.max(0, ask.most - hours(begun.at.state));
   const past = ask.until.by === 'rise' ? ask.until.window.latest : Infinity;
-  const step = stand.around !== null && stand.around < COLD ? COLD_STEP : STEP;
+  const step = typeof stand.around === 'number' && stand.around < COLD ? COLD_STEP : STEP;
   const place = placeFrom(room, begun.at, ask.body, stand);
   if (ask.until.by === 'hours') {
     const tempered = then.reduce((sum, each) => sum + (each.hours ?? 0), 0);

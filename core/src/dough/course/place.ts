@@ -1,7 +1,8 @@
 import { warmestProof, type Floor } from '../../bakehouse/index.ts';
+import { ofKind, type ThingOf } from '../../equipment/index.ts';
 import type { Stand, Stretch } from '../../formula/way/index.ts';
 import { heatTo, type DoughBody } from './body.ts';
-import type { StandModel } from '../models.ts';
+import type { BySlot, StandModel } from '../models.ts';
 
 /** What kind of dough stands in a place, and how it is covered. */
 export interface StandsHere {
@@ -11,25 +12,72 @@ export interface StandsHere {
   readonly cultured: boolean;
 }
 
-/** A place of a formula as it is in a bakehouse, and which of its things that takes up; null where it has no such place. */
-export function placeHere(
-  floor: Floor,
-  { place, celsius, minutes, rise }: Stand,
-  { body, cover, type, cultured }: StandsHere,
-): { model: StandModel; resource: string | null } | null {
-  const time = { hours: minutes === null ? null : minutes / 60, untilRise: rise };
-  if (place === 'cold') {
-    if (!floor.retarder) return null;
-    const model = { place, around: floor.retarder.temperature, h: heatTo(body, 'fan', cover), ...time };
-    return { model, resource: 'retarder' };
-  }
-  const h = heatTo(body, place === 'freezer' ? 'blast' : 'still', cover);
-  if (place === 'room') return { model: { place, around: celsius, h, ...time }, resource: null };
-  if (place === 'freezer') return null;
-  // Pieces that ask for warmth stand in the room where the box is too warm for them.
-  const box = floor.proofBox;
-  const around = box?.temperature ?? celsius;
-  const tooWarm = box !== null && box.temperature !== null && box.temperature > warmestProof(type, cultured);
-  if (tooWarm) return { model: { place: 'room', around: null, h, ...time }, resource: null };
-  return { model: { place, around, h, ...time }, resource: box && around !== null ? 'proof-box' : null };
+/** Where doughs can stand beside the room: retarders, proof boxes, freezers that are alike, taken as one. */
+export interface Store {
+  readonly things: readonly (ThingOf<'retarder'> | ThingOf<'proof-box'> | ThingOf<'freezer'>)[];
+  readonly place: 'cold' | 'warm' | 'freezer';
+  /** °C, or that by the clock; null: as warm as each dough asks for. */
+  readonly around: number | null | BySlot;
+  /** Hours that nothing may stay longer. */
+  readonly most: number | null;
+  /** Taken only where the others are not enough. */
+  readonly spare: boolean;
 }
+
+const PLACE = { retarder: 'cold', 'proof-box': 'warm', freezer: 'freezer' } as const;
+
+/**
+ * Where doughs stand here that do not stand in a room.
+ *
+ * @param byClock what a programme makes of a place; the coldest of it, where nothing is said
+ */
+export function storesOf(floor: Pick<Floor, 'equipment'>, byClock: (programme: ThingOf<'retarder'>['programme']) => Store['around'] = coldest): Store[] {
+  const stores = new Map<string, Store>();
+  for (const thing of [...ofKind(floor, 'proof-box'), ...ofKind(floor, 'retarder'), ...ofKind(floor, 'freezer')]) {
+    const { kind, temperature, spare } = thing;
+    const [most, programme] = kind === 'retarder' ? [thing.most, thing.programme] : [null, []];
+    const key = JSON.stringify([kind, temperature, spare, most, programme]);
+    const known = stores.get(key);
+    const around = programme.length > 0 ? byClock(programme) : temperature;
+    stores.set(key, { things: [...(known?.things ?? []), thing], place: PLACE[kind], around, most, spare });
+  }
+  return [...stores.values()];
+} // prettier-ignore
+
+const coldest = (programme: ThingOf<'retarder'>['programme']): number =>
+  Math.min(...programme.map(({ celsius }) => celsius));
+
+/** A place of a formula as it is in a bakehouse. */
+export interface PlaceHere<S extends Store> {
+  readonly model: StandModel;
+  /** What it takes up; null: nothing that is counted. */
+  readonly store: S | null;
+}
+
+/**
+ * A place of a formula as it is in a bakehouse, in each of its things that would do.
+ *
+ * @returns none where it has no such place
+ */
+export function placesHere<S extends Store>(
+  stores: readonly S[],
+  { place, celsius, minutes, rise, only }: Stand,
+  { body, cover, type, cultured }: StandsHere,
+): PlaceHere<S>[] {
+  const time = { hours: minutes === null ? null : minutes / 60, untilRise: rise };
+  const fitting = stores.filter((each) => each.place === place && (only === null || each.things.some(({ slug }) => slug === only)));
+  if (place === 'cold')
+    return fitting.map((store) => ({ model: { place, around: store.around, h: heatTo(body, 'fan', cover), ...time }, store }));
+  const h = heatTo(body, place === 'freezer' ? 'blast' : 'still', cover);
+  if (place === 'freezer') return fitting.map((store) => ({ model: { place, around: store.around, h, ...time }, store }));
+  const room = (around: number | null): PlaceHere<S> => ({ model: { place: 'room', around, h, ...time }, store: null });
+  if (place === 'room') return [room(celsius)];
+  // Pieces that ask for warmth stand in the room where every box is too warm for them; without one it is warm somewhere.
+  if (fitting.length === 0) return only === null ? [{ model: { place, around: celsius, h, ...time }, store: null }] : [];
+  const bearable = fitting.filter(({ around }) => typeof around !== 'number' || around <= warmestProof(type, cultured));
+  if (bearable.length === 0) return [room(null)];
+  return bearable.map((store) => {
+    const around = store.around ?? celsius;
+    return { model: { place, around, h, ...time }, store: around === null ? null : store };
+  });
+} // prettier-ignore

@@ -27,8 +27,8 @@ import { formatDuration, formatNumber } from '../../units/index.ts';
 import { heatTo, type DoughBody } from './body.ts';
 import { alongWait, waited, type WaitAsk } from './front.ts';
 import { leavenDough } from '../leavening.ts';
-import type { RoomBySlot, StandModel } from '../models.ts';
-import { placeHere } from './place.ts';
+import { celsiusAt, type RoomBySlot, type StandModel } from '../models.ts';
+import { placesHere, storesOf } from './place.ts';
 import { SLOT_MINUTES } from '../table.ts';
 import { askOf } from './wait.ts';
 
@@ -249,9 +249,11 @@ class Line {
   private wait(stretch: Stretch, index: number, indexOf: ReadonlyMap<Step, number>): void {
     const { room, house, leavening, formula } = this.about;
     const { wait } = stretch;
+    const stores = storesOf(house.bakehouse.floor);
+    const standing = { body: this.body, cover: wait.cover, type: formula.doc.type, cultured: leavening.culture > 0 };
     const way = waysOf(wait)
-      .map((stands) => stands.map((stand) => placeHere(house.bakehouse.floor, stand, { body: this.body, cover: wait.cover, type: formula.doc.type, cultured: leavening.culture > 0 })))
-      .find((stands) => stands.every((here) => here !== null));
+      .map((stands) => stands.map((stand) => placesHere(stores, stand, standing)[0]))
+      .find((stands) => stands.every((here) => here !== undefined));
     const path = `${this.list}.${index}`;
     if (!way) {
       const cold = waysOf(wait).flat().some(({ place }) => place === 'cold');
@@ -280,7 +282,7 @@ class Line {
     for (const each of course) this.points.push({ at: from + each.time - state.time, rise: each.rise, temperature: each.temperature });
     moves.forEach(({ at, stand }, n) => {
       const to = moves[n + 1]?.at ?? state.time + hours;
-      this.stays.push({ step: index, place: stand.place, celsius: stand.around ?? room.at(0), from: from + at - state.time, to: from + to - state.time });
+      this.stays.push({ step: index, place: stand.place, celsius: celsiusAt(stand.around, 0, room), from: from + at - state.time, to: from + to - state.time });
     });
     this.at = from + hours;
     this.state = course.at(-1) ?? state;
@@ -321,7 +323,7 @@ class Line {
   /** Where flour and water stand that nothing makes rise. */
   private placed(step: number, stands: readonly StandModel[], from: number): void {
     const [stand] = stands;
-    if (stand) this.stays.push({ step, place: stand.place, celsius: stand.around ?? this.about.room.at(0), from, to: this.at });
+    if (stand) this.stays.push({ step, place: stand.place, celsius: celsiusAt(stand.around, 0, this.about.room), from, to: this.at });
   } // prettier-ignore
 }
 

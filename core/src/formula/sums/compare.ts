@@ -1,7 +1,8 @@
 import { factsOf } from '../facts/facts.ts';
 import { percentOf, type FormulaLine } from '../lines.ts';
 import type { FormulaDoc } from '../schema.ts';
-import { OWN_FIELDS, piecesOf, type Quantity, valueAt } from '../way/index.ts';
+import { type Quantity, valueAt } from '../../field/index.ts';
+import { OWN_FIELDS, piecesOf } from '../way/index.ts';
 import type { SplitFormula } from '../scale/split.ts';
 
 /** One number of two formulas side by side; null where one has not got it. */

@@ -29,7 +29,7 @@ export const mayRetard = (doc: MadeBy, product: string): boolean =>
 
 /** A proof that may also be held in the cold, at once or once it has begun. */
 export function alsoCold(proof: StepOf<'proof'>): StepOf<'proof'> {
-  const cold: Stand = { place: 'cold', celsius: null, minutes: null, rise: null };
+  const cold: Stand = { place: 'cold', celsius: null, minutes: null, rise: null, only: null };
   const [first = [cold]] = proof.ways;
   const begun = first.at(-1) ?? cold;
   const until = proof.until.by === 'rise' ? [[{ ...begun, rise: proof.until.earliest }, cold]] : [];

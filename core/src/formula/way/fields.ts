@@ -1,31 +1,5 @@
+import { choice, field, type Field } from '../../field/index.ts';
 import { COVERS, FOLDS, PLACES, SHAPES, SOLUTIONS, TOOLS, TURNS, type StepKind } from './kinds.ts';
-
-/** What a field of a step holds; `part` is 0 to 1 and shown in percent, `wait` is in minutes or volumes as its step goes. */
-export type Quantity =
-  | 'celsius' | 'minutes' | 'seconds' | 'hours' | 'percent' | 'part' | 'mass' | 'volumes' | 'wait' | 'count' | 'millimetres' | 'metres'
-  | 'text' | 'choice' | 'tick' | 'names' | 'sentences'; // prettier-ignore
-
-/** A field of a step, as it is shown, typed and read. */
-export interface Field {
-  readonly name: string;
-  /** Where it stands in the step, if not under its name. */
-  readonly path: string;
-  readonly label: string;
-  readonly quantity: Quantity;
-  readonly choices: readonly string[];
-  /** What it means where it is empty; null: it has to be filled in. */
-  readonly blank: string | null;
-}
-
-const field = (
-  name: string,
-  label: string,
-  quantity: Quantity,
-  blank: string | null = null,
-  more: Partial<Pick<Field, 'path' | 'choices'>> = {},
-): Field => ({ name, label, quantity, blank, path: name, choices: [], ...more });
-const choice = (name: string, label: string, choices: readonly string[], path = name): Field =>
-  field(name, label, 'choice', '', { choices, path });
 
 const UNTIL: readonly Field[] = [
   choice('by', 'Ends by', ['rise', 'minutes'], 'until.by'),
@@ -50,6 +24,7 @@ export const OWN_FIELDS: Readonly<Record<StepKind, readonly Field[]>> = {
     field('minutes', 'Minutes', 'minutes', 'as the programme'),
     field('adds', 'Goes in here', 'names', 'what no other mix takes'),
     field('window', 'Window tested', 'tick', 'no'),
+    field('only', 'Only in', 'names', 'any mixer that suits'),
   ],
   rest: UNTIL,
   fold: [
@@ -103,6 +78,7 @@ export const OWN_FIELDS: Readonly<Record<StepKind, readonly Field[]>> = {
     ...HELD.map((each) => ({ ...each, label: each.name === 'into' ? 'Bakes in' : each.label, blank: each.name === 'into' ? 'as it proofed' : each.blank })),
     field('hot', 'Hot again after', 'minutes', 'it goes in cold'),
     field('perDeck', 'Pieces on a deck', 'count', 'as many as fit'),
+    field('only', 'Only in', 'names', 'any oven that suits'),
   ],
   unmould: AFTER,
   brush: AFTER,
@@ -161,6 +137,7 @@ const STANDS: readonly Field[] = [
   field('celsius', 'At', 'celsius', 'as it is there'),
   field('minutes', 'For', 'minutes', 'open'),
   field('rise', 'Until a rise of', 'volumes', ''),
+  field('only', 'Only in', 'text', 'any that suits'),
 ];
 
 /** The list within a step of a kind; most have none. */
@@ -184,9 +161,3 @@ export const ROWS: Readonly<Partial<Record<StepKind, Rows>>> = {
     ],
   },
 }; // prettier-ignore
-
-/** What stands at a path of a step. */
-export const valueAt = (step: object, path: string): unknown =>
-  path
-    .split('.')
-    .reduce<unknown>((value, key) => (value as Record<string, unknown> | undefined)?.[key], step);

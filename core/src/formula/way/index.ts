@@ -13,17 +13,7 @@ export {
 } from './of.ts';
 export { Stand, Step, type StepOf, Until } from './step.ts';
 export { wayProblems } from './checks.ts';
-export {
-  type Field,
-  fieldsOf,
-  isWait,
-  moreFields,
-  OWN_FIELDS,
-  type Quantity,
-  type Rows,
-  ROWS,
-  valueAt,
-} from './fields.ts';
+export { fieldsOf, isWait, moreFields, OWN_FIELDS, type Rows, ROWS } from './fields.ts';
 export { foldWhen, partsOfWay, type Stretch, type WayPart, waysOf } from './stretches.ts';
 export { usualPieces, usualWay } from './usual.ts';
 export { stepWord } from './words.ts';

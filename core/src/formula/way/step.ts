@@ -52,12 +52,24 @@ const worked = {
   gear: z.array(Slug).max(4).default([]).describe('things of the bakehouse that it takes up'),
 };
 
+/** Which mixer or oven it may be done in. */
+const only = z
+  .array(Slug)
+  .max(8)
+  .default([])
+  .describe(
+    'things of the bakehouse that it may be done in, the one that is liked best first; none: any that suits',
+  );
+
 /** Where a dough stands for a while: so many minutes, until a rise, or as long as it takes. */
 export const Stand = z.strictObject({
   place: z.enum(PLACES),
   celsius: Celsius.nullable().default(null).describe('wanted there; null: as it is there'),
   minutes: Minutes.nullable().default(null),
   rise: z.number().positive().max(6).nullable().default(null).describe('until it holds such a rise, volumes'),
+  only: Slug.nullable()
+    .default(null)
+    .describe('the one thing of the bakehouse that it may stand in; null: any that suits'),
 });
 export type Stand = z.infer<typeof Stand>;
 
@@ -104,6 +116,7 @@ export const Step = z.discriminatedUnion('kind', [
     adds: z.array(Slug).max(12).default([]).describe('additions that go in here; what no mix names goes into the main one'),
     bouts: z.array(Bout).max(12).default([]).describe('none: those of the programme'),
     window: z.boolean().default(false).describe('it is tested by pulling a window'),
+    only,
   }),
   z.strictObject({ kind: z.literal('rest'), ...stood, stands: Stands }),
   z.strictObject({
@@ -185,6 +198,7 @@ export const Step = z.discriminatedUnion('kind', [
     into: Slug.nullable().default(null).describe('what it bakes in, if that is another thing than it proofed in'),
     hold: z.number().int().min(1).max(500).default(1).describe('pieces in one of it'),
     hot: Minutes.nullable().default(null).describe('minutes until that is hot; null: it goes in cold'),
+    only,
     perDeck: z.number().int().min(1).max(2000).nullable().default(null).describe('pieces on a deck; null: as many as stand on it'),
   }),
   ...AFTER_KINDS.map((kind) =>

@@ -76,7 +76,7 @@ function ownSlots(instance: Instance, index: number): number[] {
         (task.due === null || end <= task.due) &&
         (task.skill === null || able.length >= mode.people) &&
         mode.uses.every(({ resource, amount }) => amount <= (instance.resources[resource]?.capacity ?? 0)) &&
-        (!task.load || Math.ceil(task.load.fill / 1000) <= instance.decks)
+        (!mode.load || Math.ceil(mode.load.fill / 1000) <= (instance.ovens[mode.load.oven]?.decks ?? 0))
       );
     });
     if (possible) found.push(start);
@@ -101,8 +101,8 @@ function needsMore(instance: Instance, { of, from, to, tasks, arcs }: EnergyCert
     const starts = [...(left.get(index) ?? [])];
     if (!task) continue;
     const each = starts.flatMap((start) =>
-      task.load && of.kind === 'decks'
-        ? [(inside(start, start + task.load.slots) * task.load.fill) / 1000]
+      of.kind === 'decks'
+        ? task.modes.map(({ load }) => (load ? (inside(start, start + load.slots) * load.fill) / 1000 : 0))
         : task.modes.map(({ slots, people, uses }) => {
             const length = inside(start, start + slots);
             if (of.kind === 'hands')
@@ -142,8 +142,15 @@ function needsMore(instance: Instance, { of, from, to, tasks, arcs }: EnergyCert
 function haveOf(instance: Instance, of: EnergyCertificate['of'], from: number, to: number): number {
   let have = 0;
   for (let slot = from; slot < to; slot += 1) {
-    if (of.kind === 'decks') have += instance.decks;
-    else if (of.kind === 'resource') have += instance.resources[of.resource]?.capacity ?? 0;
+    const left = (there: number, out: readonly (readonly [number, number, number])[]) =>
+      Math.max(
+        0,
+        out.reduce((sum, [a, b, amount]) => sum - (a <= slot && slot < b ? amount : 0), there),
+      );
+    const thing = of.kind === 'resource' ? instance.resources[of.resource] : undefined;
+    if (of.kind === 'decks')
+      have += instance.ovens.reduce((sum, { decks, out }) => sum + left(decks, out), 0);
+    else if (of.kind === 'resource') have += left(thing?.capacity ?? 0, thing?.out ?? []);
     else
       have += instance.people.filter(
         ({ skills, free }) => skills & of.skills && free.some(([a, b]) => a <= slot && slot < b),

@@ -1,4 +1,4 @@
-import type { Instance, Schedule } from '../instance/index.ts';
+import type { Instance, Out, Schedule } from '../instance/index.ts';
 
 /** What is wrong with a plan, and where. Slots are counted from the origin of the instance. */
 export type Fault =
@@ -8,8 +8,8 @@ export type Fault =
   | { readonly kind: 'people'; readonly task: number; readonly why: 'number' | 'skill' | 'shift' | 'twice' }
   | { readonly kind: 'double'; readonly person: number; readonly slot: number; readonly tasks: readonly number[] }
   | { readonly kind: 'over'; readonly resource: number; readonly from: number; readonly to: number; readonly short: number }
-  | { readonly kind: 'decks'; readonly from: number; readonly to: number; readonly short: number }
-  /** Bakes of different heat are in at one time, and all decks share one. */
+  | { readonly kind: 'decks'; readonly oven: number; readonly from: number; readonly to: number; readonly short: number }
+  /** Bakes of different heat are in at one time where all decks share one. */
   | { readonly kind: 'heat'; readonly slot: number; readonly tasks: readonly [number, number] }; // prettier-ignore
 
 /**
@@ -132,70 +132,88 @@ function over(instance: Instance, schedule: Schedule, spans: Spans): Fault[] {
     for (const { resource, amount } of arc.ways[schedule.ways[index] ?? 0]?.holds ?? [])
       add(resource, amount, before.end, after.start);
   });
-  return need.flatMap((row, resource) =>
-    stretches(row, instance.resources[resource]?.capacity ?? 0).map((each) => ({
-      kind: 'over' as const,
-      resource,
-      ...each,
-    })),
-  );
+  return need.flatMap((row, resource) => {
+    const { capacity = 0, out = [] } = instance.resources[resource] ?? {};
+    return stretches(row, capacity, out).map((each) => ({ kind: 'over' as const, resource, ...each }));
+  });
 }
+
+/** What goes into the ovens, and when it is in. */
+interface Baked {
+  readonly task: number;
+  readonly oven: number;
+  readonly profile: number;
+  readonly fill: number;
+  readonly start: number;
+  readonly end: number;
+}
+
+const bakedIn = (spans: Spans): Baked[] =>
+  spans.flatMap((span, task) => {
+    const load = span?.mode.load;
+    return load ? [{ ...load, task, start: span.start, end: span.start + load.slots }] : [];
+  });
 
 function decks(instance: Instance, spans: Spans): Fault[] {
-  const loads = new Map<string, { fills: number[]; start: number; end: number }>();
-  instance.tasks.forEach(({ load }, index) => {
-    const span = spans[index];
-    if (!load || !span) return;
-    const key = `${load.profile} ${span.start} ${load.slots}`;
-    const known = loads.get(key);
-    if (known) known.fills.push(load.fill);
-    else loads.set(key, { fills: [load.fill], start: span.start, end: span.start + load.slots });
-  });
-  const need = new Float64Array(instance.slots);
-  for (const { fills, start, end } of loads.values()) {
-    // Rows over the width cannot be cut: the deepest first, each on the first deck that has room behind others.
-    const rows = fills.map((fill) => fill % 1000).filter((rest) => rest > 0);
-    const used: number[] = [];
-    for (const row of rows.toSorted((a, b) => b - a)) {
-      const deck = used.findIndex((depth) => depth + row <= 1000);
-      if (deck < 0) used.push(row);
-      else used[deck] = (used[deck] ?? 0) + row;
+  const baked = bakedIn(spans);
+  return instance.ovens.flatMap((oven, which) => {
+    const loads = new Map<string, { fills: number[]; start: number; end: number }>();
+    for (const { oven: own, profile, fill, start, end } of baked) {
+      if (own !== which) continue;
+      const key = `${profile} ${start} ${end}`;
+      const known = loads.get(key);
+      if (known) known.fills.push(fill);
+      else loads.set(key, { fills: [fill], start, end });
     }
-    const whole = fills.reduce((sum, fill) => sum + Math.floor(fill / 1000), 0);
-    for (let slot = start; slot < Math.min(end, instance.slots); slot += 1)
-      need[slot] = (need[slot] ?? 0) + whole + used.length;
+    const need = new Float64Array(instance.slots);
+    for (const { fills, start, end } of loads.values())
+      for (let slot = start; slot < Math.min(end, instance.slots); slot += 1)
+        need[slot] = (need[slot] ?? 0) + decksFor(fills);
+    return stretches(need, oven.decks, oven.out).map((each) => ({ kind: 'decks' as const, oven: which, ...each }));
+  });
+} // prettier-ignore
+
+/** Decks of a load. Rows over the width cannot be cut: the deepest first, each on the first deck that has room behind others. */
+function decksFor(fills: readonly number[]): number {
+  const rows = fills.map((fill) => fill % 1000).filter((rest) => rest > 0);
+  const used: number[] = [];
+  for (const row of rows.toSorted((a, b) => b - a)) {
+    const deck = used.findIndex((depth) => depth + row <= 1000);
+    if (deck < 0) used.push(row);
+    else used[deck] = (used[deck] ?? 0) + row;
   }
-  return stretches(need, instance.decks).map((each) => ({ kind: 'decks' as const, ...each }));
+  return fills.reduce((sum, fill) => sum + Math.floor(fill / 1000), 0) + used.length;
 }
 
-function mixedHeat({ oneHeat, tasks }: Instance, spans: Spans): Fault[] {
-  if (!oneHeat) return [];
-  const loads = tasks
-    .flatMap(({ load }, task) => {
-      const span = spans[task];
-      return load && span
-        ? [{ task, profile: load.profile, start: span.start, end: span.start + load.slots }]
-        : [];
-    })
+function mixedHeat({ ovens }: Instance, spans: Spans): Fault[] {
+  const loads = bakedIn(spans)
+    .filter(({ oven }) => ovens[oven]?.oneHeat)
     .sort((a, b) => a.start - b.start);
   return loads.flatMap((one, index) =>
     loads
       .slice(index + 1)
-      .filter(({ start, profile }) => start < one.end && profile !== one.profile)
+      .filter(({ oven, start, profile }) => oven === one.oven && start < one.end && profile !== one.profile)
       .map((other) => ({ kind: 'heat' as const, slot: other.start, tasks: [one.task, other.task] as const })),
   );
 }
 
-/** Stretches in which more is needed than there is, and how much is short at most. */
-function stretches(need: Float64Array, capacity: number): { from: number; to: number; short: number }[] {
+/** Stretches in which more is needed than there is and is not out of order, and how much is short at most. */
+function stretches(
+  need: Float64Array,
+  there: number,
+  out: readonly Out[],
+): { from: number; to: number; short: number }[] {
   const found: { from: number; to: number; short: number }[] = [];
   need.forEach((amount, slot) => {
-    if (amount <= capacity + 1e-9) return;
+    if (amount === 0) return;
+    const missing = out.reduce((sum, [from, to, less]) => sum + (from <= slot && slot < to ? less : 0), 0);
+    const short = amount - Math.max(0, there - missing);
+    if (short <= 1e-9) return;
     const last = found.at(-1);
     if (last && last.to === slot) {
       last.to = slot + 1;
-      last.short = Math.max(last.short, amount - capacity);
-    } else found.push({ from: slot, to: slot + 1, short: amount - capacity });
+      last.short = Math.max(last.short, short);
+    } else found.push({ from: slot, to: slot + 1, short });
   });
   return found;
 }

@@ -265,11 +265,20 @@ class Follower implements Followed {
       this.faults.push({ kind: 'rise', task, from, of, name, rise, window });
   }
 
-  private placeOf(began: number, timeConstant: number, around: number | null): Place {
+  private placeOf(began: number, timeConstant: number, around: StandModel['around']): Place {
     const { room } = this;
     const slot = (began - this.instance.origin) / SLOT;
-    const inRoom = room.steady ? room.at(0) : (time: number) => room.at(slot + (time * HOUR) / SLOT);
-    return { around: around ?? inRoom, timeConstant, heatOfRise: HEAT_OF_RISE };
+    if (typeof around === 'number') return { around, timeConstant, heatOfRise: HEAT_OF_RISE };
+    const then = (time: number) => slot + (time * HOUR) / SLOT;
+    // A place that goes by the clock is what it was last set to.
+    const set = (time: number) =>
+      around?.reduce((now, [from, celsius]) => (from <= then(time) ? celsius : now), around[0]?.[1] ?? 0);
+    const inRoom = room.steady ? room.at(0) : (time: number) => room.at(then(time));
+    return {
+      around: around === null ? inRoom : (time: number) => set(time) ?? 0,
+      timeConstant,
+      heatOfRise: HEAT_OF_RISE,
+    };
   }
 
   private startOf(task: number): number | null {

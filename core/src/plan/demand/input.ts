@@ -3,7 +3,8 @@ import { z } from 'zod';
 import { Formula, Name, Slug, stoodOn, upcastFormula } from '../../formula/index.ts';
 import { Learned, NOTHING_LEARNED } from '../../learned/index.ts';
 import { Mixer } from '../../mix/index.ts';
-import { WallClock, Bakehouse, Tub } from '../../bakehouse/index.ts';
+import { Bakehouse, Tub } from '../../bakehouse/index.ts';
+import { WallClock } from '../../equipment/index.ts';
 
 /** Pieces of a product that leave at a time of the day. */
 export const Demand = z.strictObject({
@@ -57,6 +58,8 @@ export const Told = Pin.extend({
       formula: Slug.optional(),
       load: z.string().max(200).nullish(),
       drop: z.number().int().nullish(),
+      /** The oven or mixer that it is done in. */
+      thing: Slug.optional(),
     })
     .optional(),
 });

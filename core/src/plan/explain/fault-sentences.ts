@@ -28,7 +28,7 @@ export function faultSentences(
   const resources = new Set(of('over').map(({ resource }) => resource));
   const things = [
     ...[...resources].map((each) => of('over').filter(({ resource }) => resource === each)),
-    of('decks'),
+    ...network.instance.ovens.map((_, which) => of('decks').filter(({ oven }) => oven === which)),
   ].flatMap(atWorst);
   const out = new Set(of('missing').map(({ task }) => network.notes[task]?.dough));
   const others = faults.filter(({ kind }) => !['over', 'decks', 'missing', 'people'].includes(kind));

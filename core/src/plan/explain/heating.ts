@@ -1,8 +1,10 @@
 import { SLOT } from '../../dough/index.ts';
-import type { Instance, Schedule } from '../instance/index.ts';
+import { loadOf, type Instance, type Schedule } from '../instance/index.ts';
 
-/** A time that the oven heats up before it is loaded. */
+/** A time that an oven heats up before it is loaded. */
 export interface Heating {
+  /** Index of the oven; plans of before there were several do not say. */
+  readonly oven?: number;
   /** Epoch seconds. */
   readonly from: number;
   readonly to: number;
@@ -10,18 +12,23 @@ export interface Heating {
   readonly load: number;
 }
 
-/** Before each first load after the oven was off, the time that it takes to heat up. */
-export function heatingsOf({ tasks, origin, reheat }: Instance, schedule: Schedule): Heating[] {
-  const loads = tasks
-    .flatMap(({ load }, index) => {
+/** Before each first load after an oven was off, the time that it takes to heat up. */
+export function heatingsOf(instance: Instance, schedule: Schedule): Heating[] {
+  const { ovens, origin } = instance;
+  const loads = instance.tasks
+    .flatMap((_, index) => {
       const placed = schedule.tasks[index];
-      return load && placed ? [{ index, start: placed.start, end: placed.start + load.slots }] : [];
+      const load = loadOf(instance, index, placed);
+      return load && placed ? [{ index, oven: load.oven, start: placed.start, end: placed.start + load.slots }] : [];
     })
     .sort((a, b) => a.start - b.start);
-  let off = -Infinity;
-  return loads.flatMap(({ index, start, end }): Heating[] => {
-    const cold = start - off >= reheat;
-    off = Math.max(off, end);
-    return cold ? [{ from: origin + (start - reheat) * SLOT, to: origin + start * SLOT, load: index }] : [];
+  const off = ovens.map(() => -Infinity);
+  return loads.flatMap(({ index, oven, start, end }): Heating[] => {
+    const { reheat } = ovens[oven] ?? { reheat: 0 };
+    const until = off[oven] ?? -Infinity;
+    off[oven] = Math.max(until, end);
+    return start - until >= reheat
+      ? [{ oven, from: origin + (start - reheat) * SLOT, to: origin + start * SLOT, load: index }]
+      : [];
   });
-}
+} // prettier-ignore

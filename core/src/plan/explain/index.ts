@@ -1,9 +1,6 @@
 export { COST_WORDS, planCostWorkings } from './workings/cost.ts';
 export { faultSentences } from './fault-sentences.ts';
 export type { TubLabel } from './labels.ts';
-export { type OvenDay, ovenDay } from './oven/oven-day.ts';
-export { stoneWorkings } from './oven/oven-heat.ts';
-export type { OvenItem, OvenLoad } from './oven/oven-load.ts';
 export { type PlannedDay, plannedDay, type ShownPlan } from './planned-day.ts';
 export { type Reminder, settingWords, STEAM_WORDS } from './reminders.ts';
 export { type ToldTask, toldTasks } from './tasks.ts';

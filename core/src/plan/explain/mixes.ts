@@ -47,17 +47,18 @@ export function mixesOf(input: DayInput, network: Network, schedule: Schedule): 
       const own = dough?.batches.find(({ n }) => n === batch.n);
       const task = instance.tasks[batch.mix]?.id;
       if (!dough || !own || !placed || task === undefined) return [];
+      const mixer = input.mixers.find(({ slug }) => slug === instance.tasks[batch.mix]?.modes[placed.mode]?.thing) ?? dough.mixer;
       const [at, end] = [placed.start, endOf(instance, batch.mix, placed)].map(
         (slot) => instance.origin + slot * SLOT,
       );
-      return [{ task, dough, own, ddt: batch.ddt, room: frame.room.at(placed.start), at: at ?? 0, end: end ?? 0 }];
+      return [{ task, dough, own, mixer, ddt: batch.ddt, room: frame.room.at(placed.start), at: at ?? 0, end: end ?? 0 }];
     });
   });
   planned.sort((a, b) => a.at - b.at);
-  return planned.map(({ task, dough, own, at, room }, index) => {
-    const before = planned.slice(0, index).findLast((each) => each.dough.mixer.slug === dough.mixer.slug);
+  return planned.map(({ task, dough, own, mixer, at, room }, index) => {
+    const before = planned.slice(0, index).findLast((each) => each.mixer.slug === mixer.slug);
     const bowl = before && at - before.end <= BOWL_STAYS_WARM ? before.ddt : room;
-    const { slug, formula, mixer, programme } = dough;
+    const { slug, formula, programme } = dough;
     const batch = { n: own.n, of: dough.batches.length };
     const doc = docOf(input.bakehouse, {
       slug, formula, mixer, programme, task, batch, dough: own.dough, order: piecesOf(own.lots), ddt: ddtOf(formula.doc),

@@ -1,10 +1,10 @@
-import type { Floor } from '../../bakehouse/index.ts';
+import { ofKind, type Oven } from '../../equipment/index.ts';
 import { profileFor, type OvenSetting } from '../../oven/index.ts';
 import { formatNumber } from '../../units/index.ts';
 import { SLOT } from '../../dough/index.ts';
 import { bakeOf } from '../../formula/way/index.ts';
 import type { Followed } from '../checker/index.ts';
-import { endOf, type Schedule } from '../instance/index.ts';
+import { endOf, loadOf, type Schedule } from '../instance/index.ts';
 import { heatingsOf } from './heating.ts';
 import type { DayInput } from '../demand/index.ts';
 import type { Network } from '../network/index.ts';
@@ -30,7 +30,7 @@ export const STEAM_WORDS = {
   spray: { give: 'spray loaves and walls', given: 'it was sprayed', end: 'let the steam out' },
   ice: { give: 'ice into the oven', given: 'ice is in', end: 'let the steam out' },
   lid: { give: 'lids on', given: 'lids are on', end: 'take the lids off' },
-} as const satisfies Record<Exclude<Floor['oven']['steam'], 'none'>, unknown>;
+} as const satisfies Record<Exclude<Oven['steam'], 'none'>, unknown>;
 
 /** What goes from one place to another within a wait. */
 const MOVED = {
@@ -65,7 +65,7 @@ export function remindersOf(
   { moves }: Pick<Followed, 'moves'>,
 ): Reminder[] {
   const { instance, models, doughs, notes } = network;
-  const { steam } = input.bakehouse.floor.oven;
+  const ovens = ofKind(input.bakehouse.floor, 'oven');
   const found: Reminder[] = [];
   const startOf = (task: number) => {
     const placed = schedule.tasks[task];
@@ -84,8 +84,10 @@ export function remindersOf(
     const who = kind === 'heat' ? 'the timer' : freeAt(network, schedule, task, at);
     found.push({ at, task, kind, what, confirm, who });
   };
-  for (const { from, to, load } of heatingsOf(instance, schedule))
-    add(load, 'heat', 'oven heats up from here, by its timer', (from - to) / 60);
+  for (const { oven = 0, from, to, load } of heatingsOf(instance, schedule)) {
+    const name = ovens.length > 1 ? (ovens[oven]?.name ?? 'oven') : 'oven';
+    add(load, 'heat', `${name} heats up from here, by its timer`, (from - to) / 60);
+  }
   for (const model of models) {
     const dough = doughs.find(({ key }) => key === model.key);
     if (!dough) continue;
@@ -111,6 +113,7 @@ export function remindersOf(
         const minutes = (outAt - began) / 60;
         const profile = profileFor(bake, mass);
         const steamed = Math.min(minutes, profile.steam);
+        const { steam = 'none' } = ovens[loadOf(instance, load, schedule.tasks[load])?.oven ?? 0] ?? {};
         if (steamed > 0 && steam !== 'none') {
           const { give, given, end } = STEAM_WORDS[steam];
           add(load, 'steam', give, 0, given);

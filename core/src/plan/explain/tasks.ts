@@ -20,6 +20,10 @@ export interface ToldTask {
   readonly people: readonly string[];
 }
 
+/** The oven or mixer of a task. */
+const thingOf = ({ tasks }: Network['instance'], task: number, mode: number): string | null =>
+  tasks[task]?.modes[mode]?.thing ?? null;
+
 /** The tasks of a plan in the order of time; those without a place are left out. */
 export function toldTasks(input: DayInput, network: Network, schedule: Schedule): ToldTask[] {
   const { instance, notes } = network;
@@ -31,7 +35,7 @@ export function toldTasks(input: DayInput, network: Network, schedule: Schedule)
       const { date, time } = localTime(start, input.bakehouse.zone);
       return [
         {
-          index, id, note, start,
+          index, id, start, note: thingOf(instance, index, placed.mode) === null ? note : { ...note, thing: thingOf(instance, index, placed.mode) ?? '' },
           what: taskWords(network, index),
           end: instance.origin + endOf(instance, index, placed) * SLOT,
           local: `${date} ${time}`,

@@ -1,5 +1,5 @@
 import type { Followed, Moment } from '../checker/index.ts';
-import { endOf, idleSlots, type Cost, type Schedule } from '../instance/index.ts';
+import { endOf, idleSlots, loadOf, type Cost, type Out, type Schedule } from '../instance/index.ts';
 import type { DayInput } from '../demand/index.ts';
 import type { Network } from '../network/index.ts';
 import { heatingsOf, type Heating } from './heating.ts';
@@ -34,6 +34,8 @@ export interface ViewRibbon {
 /** What is scarce, slot by slot. */
 export interface ViewStrip {
   readonly name: string;
+  /** Which oven it is, where it is one; plans of before there were several call theirs decks. */
+  readonly oven?: number;
   readonly unit: string;
   readonly used: readonly number[];
   readonly there: readonly number[];
@@ -98,9 +100,9 @@ export function viewOf(
     }
     return { key: model.key, name: model.name, ribbons };
   });
-  const strips = stripsOf(network, schedule);
+  const { strips, baking: decks } = stripsOf(network, schedule);
   const [hands] = strips;
-  const baking = strips.at(-1)?.used.filter((each) => each > 0).length ?? 0;
+  const baking = decks.reduce((sum, used) => sum + used.filter((each) => each > 0).length, 0);
   return {
     origin: instance.origin, slots: instance.slots, rows, tasks, strips, heating: heatingsOf(instance, schedule), cost,
     firstHands: tasks[0]?.start ?? instance.origin,
@@ -128,7 +130,7 @@ function ribbon(
 }
 
 /** Hands, mixers, the cold, the box and decks: what is used and what is there, slot by slot. */
-function stripsOf({ instance }: Network, schedule: Schedule): ViewStrip[] {
+function stripsOf({ instance }: Network, schedule: Schedule): { strips: ViewStrip[]; baking: number[][] } {
   const row = () => new Array<number>(instance.slots).fill(0);
   const fill = (into: number[], from: number, to: number, amount: number) => {
     for (let slot = Math.max(0, from); slot < Math.min(to, instance.slots); slot += 1)
@@ -136,7 +138,12 @@ function stripsOf({ instance }: Network, schedule: Schedule): ViewStrip[] {
   };
   const hands = { name: 'hands', unit: '', used: row(), there: row() };
   const used = instance.resources.map(row);
-  const loads = new Map<string, { fill: number; start: number; end: number }>();
+  const loads = new Map<string, { oven: number; fill: number; start: number; end: number }>();
+  const there = (capacity: number, out: readonly Out[]) => {
+    const all = row().map(() => capacity);
+    for (const [from, to, amount] of out) fill(all, from, to, -amount);
+    return all.map((each) => Math.max(0, each));
+  };
   for (const { free } of instance.people) for (const [from, to] of free) fill(hands.there, from, to, 1);
   instance.tasks.forEach((task, index) => {
     const placed = schedule.tasks[index];
@@ -145,14 +152,12 @@ function stripsOf({ instance }: Network, schedule: Schedule): ViewStrip[] {
     fill(hands.used, placed.start, end, placed.people.length);
     for (const { resource, amount } of task.modes[placed.mode]?.uses ?? [])
       fill(used[resource] ?? [], placed.start, end, amount);
-    if (!task.load) return;
-    const key = `${task.load.profile} ${placed.start} ${task.load.slots}`;
-    const known = loads.get(key);
-    loads.set(key, {
-      fill: (known?.fill ?? 0) + task.load.fill,
-      start: placed.start,
-      end: placed.start + task.load.slots,
-    });
+    const load = loadOf(instance, index, placed);
+    if (!load) return;
+    const key = `${load.oven} ${load.profile} ${placed.start} ${load.slots}`;
+    const { start } = placed;
+    const known = loads.get(key) ?? { oven: load.oven, fill: 0, start, end: start + load.slots };
+    loads.set(key, { ...known, fill: known.fill + load.fill });
   });
   instance.arcs.forEach((arc, index) => {
     const [earlier, later] = [schedule.tasks[arc.from], schedule.tasks[arc.to]];
@@ -161,17 +166,19 @@ function stripsOf({ instance }: Network, schedule: Schedule): ViewStrip[] {
     for (const { resource, amount } of arc.ways[schedule.ways[index] ?? 0]?.holds ?? [])
       fill(used[resource] ?? [], from, later.start, amount);
   });
-  const decks = { name: 'decks', unit: '', used: row(), there: row().map(() => instance.decks) };
-  for (const { fill: each, start, end } of loads.values())
-    fill(decks.used, start, end, Math.ceil(each / 1000));
-  const things = instance.resources.map(({ name, unit, capacity }, index) => {
+  const ovens = instance.ovens.map(({ name, decks, out }, oven) => (
+    { oven, name: instance.ovens.length > 1 ? name : 'decks', unit: '', used: row(), there: there(decks, out) }
+  ));
+  for (const { oven, fill: each, start, end } of loads.values())
+    fill(ovens[oven]?.used ?? [], start, end, Math.ceil(each / 1000));
+  const things = instance.resources.map(({ name, unit, capacity, out }, index) => {
     const { unit: shown, parts } = shownUnit(unit);
     return {
       name,
       unit: shown,
       used: (used[index] ?? []).map((each) => each / parts),
-      there: row().map(() => capacity / parts),
+      there: there(capacity, out).map((each) => each / parts),
     };
   });
-  return [hands, ...things.filter((thing) => thing.used.some((each) => each > 0)), decks];
-}
+  return { strips: [hands, ...things.filter((thing) => thing.used.some((each) => each > 0)), ...ovens], baking: ovens.map((oven) => oven.used) };
+} // prettier-ignore

@@ -182,7 +182,7 @@ export function faultWords(input: DayInput, network: Network, schedule: Schedule
       return `${amountWords(Math.ceil(fault.short), resource?.unit ?? '')} short of ${resource?.name ?? 'something'} from ${clock(fault.from)} to ${clock(fault.to)}.`;
     }
     case 'decks':
-      return `${fault.short} ${fault.short === 1 ? 'deck' : 'decks'} short from ${clock(fault.from)} to ${clock(fault.to)}.`;
+      return `${fault.short} ${fault.short === 1 ? 'deck' : 'decks'}${instance.ovens.length > 1 ? ` of ${instance.ovens[fault.oven]?.name ?? 'an oven'}` : ''} short from ${clock(fault.from)} to ${clock(fault.to)}.`;
     case 'heat':
       return `${listed(fault.tasks.map((task) => taskWords(network, task)))} would be in at one time from ${clock(fault.slot)}, and the oven has one heat for all.`;
     case 'rise': {

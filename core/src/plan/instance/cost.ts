@@ -1,6 +1,6 @@
 import type { Instance, Schedule } from './instance.ts';
 import { levelOf } from '../../dough/index.ts';
-import { endOf, windowAt } from './lookup.ts';
+import { endOf, loadOf, windowAt } from './lookup.ts';
 import { tooHot } from './stones.ts';
 
 /** What a plan costs, term by term. */
@@ -46,6 +46,7 @@ export function costOf(instance: Instance, schedule: Schedule): Cost {
     if (task.due !== null) early += weights.early * (task.due - end);
     if (openings[index]) begin += weights.begin * Math.max(0, instance.begin - placed.start);
     if (task.told !== null) told += weights.told * Math.abs(placed.start - task.told);
+    ways += task.modes[placed.mode]?.cost ?? 0;
   });
   const ovenIdle = weights.ovenIdle * idleSlots(instance, schedule);
   const hot = weights.hot > 0 ? (weights.hot * tooHot(instance, schedule)) / 10 : 0;
@@ -89,18 +90,21 @@ export function levelsOf(instance: Instance, schedule: Schedule): number[] {
   return levels;
 }
 
-/** Slots between loads in which the oven is on and nothing is baked. */
+/** Slots between loads in which an oven is on and nothing is baked in it. */
 export function idleSlots(instance: Instance, schedule: Schedule): number {
-  const baked = instance.tasks
-    .flatMap(({ load }, index): [number, number][] => {
-      const placed = schedule.tasks[index];
-      return load && placed ? [[placed.start, placed.start + load.slots]] : [];
-    })
-    .sort(([a], [b]) => a - b);
-  let [idle, until] = [0, Infinity];
-  for (const [from, to] of baked) {
-    if (from > until) idle += Math.min(from - until, instance.reheat);
-    until = until === Infinity ? to : Math.max(until, to);
+  const baked = instance.ovens.map((): [number, number][] => []);
+  instance.tasks.forEach((_, index) => {
+    const placed = schedule.tasks[index];
+    const load = loadOf(instance, index, placed);
+    if (load && placed) baked[load.oven]?.push([placed.start, placed.start + load.slots]);
+  });
+  let idle = 0;
+  for (const [oven, { reheat }] of instance.ovens.entries()) {
+    let until = Infinity;
+    for (const [from, to] of baked[oven]?.sort(([a], [b]) => a - b) ?? []) {
+      if (from > until) idle += Math.min(from - until, reheat);
+      until = until === Infinity ? to : Math.max(until, to);
+    }
   }
   return idle;
 }

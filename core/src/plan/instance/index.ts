@@ -6,6 +6,8 @@ export type {
   Instance,
   Load,
   Mode,
+  Out,
+  Oven,
   Person,
   Placed,
   Resource,
@@ -15,5 +17,5 @@ export type {
   Use,
   Way,
 } from './instance.ts';
-export { atLevel, endOf, windowAt } from './lookup.ts';
+export { atLevel, endOf, loadOf, loads, windowAt } from './lookup.ts';
 export { awayBy, type DecksFrom, followDecks, hotterBy, nearest } from './stones.ts';

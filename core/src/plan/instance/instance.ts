@@ -14,10 +14,18 @@ export interface Mode {
   readonly people: number;
   /** Taken while the task lasts. */
   readonly uses: readonly Use[];
+  /** What goes into an oven by it; null: nothing. */
+  readonly load: Load | null;
+  /** The oven or mixer that it is done in, by its slug; null: in none that there is a choice of. */
+  readonly thing: string | null;
+  /** For choosing it. */
+  readonly cost: number;
 }
 
-/** What goes into the oven: pieces of one profile. Loads of the same profile and start share decks. */
+/** What goes into an oven: pieces of one profile. Loads of the same profile and start share its decks. */
 export interface Load {
+  /** Index of `ovens`. */
+  readonly oven: number;
   readonly profile: number;
   /** Thousandths of a deck. */
   readonly fill: number;
@@ -36,7 +44,6 @@ export interface Task {
   readonly modes: readonly Mode[];
   /** What its people must be able to do; null where nobody is needed. */
   readonly skill: number | null;
-  readonly load: Load | null;
   /** Slot at which it should be over; it is never later, and each slot earlier costs `early`. */
   readonly due: number | null;
   /** Where people were told that it starts; each slot away costs `told`. */
@@ -79,6 +86,24 @@ export interface Resource {
   readonly name: string;
   readonly capacity: number;
   readonly unit: string;
+  readonly out: readonly Out[];
+}
+
+/** So much of something is out of order: slots from, to (not included). */
+export type Out = readonly [from: number, to: number, amount: number];
+
+/** Decks that are heated together, or each by itself. */
+export interface Oven {
+  readonly id: string;
+  readonly name: string;
+  readonly decks: number;
+  /** All decks share one heat: loads of different profiles are never in at one time. */
+  readonly oneHeat: boolean;
+  /** Heat of decks that have one each; null: nothing is known of it. */
+  readonly stones: Stones | null;
+  /** Slots that a gap between loads counts at most: after a longer one the oven is off, and heated up again. */
+  readonly reheat: number;
+  readonly out: readonly Out[];
 }
 
 export interface Person {
@@ -123,13 +148,7 @@ export interface Instance {
   readonly skills: readonly string[];
   readonly people: readonly Person[];
   readonly resources: readonly Resource[];
-  readonly decks: number;
-  /** All decks share one heat: loads of different profiles are never in at one time. */
-  readonly oneHeat: boolean;
-  /** Heat of decks that have one each; null: nothing is known of it. */
-  readonly stones: Stones | null;
-  /** Slots that a gap between loads counts at most: after a longer one the oven is off, and heated up again. */
-  readonly reheat: number;
+  readonly ovens: readonly Oven[];
   readonly tables: readonly Table[];
   readonly tasks: readonly Task[];
   readonly arcs: readonly Arc[];

@@ -1,4 +1,4 @@
-import type { Instance, Placed, Way } from './instance.ts';
+import type { Instance, Load, Placed, Task, Way } from './instance.ts';
 import { levelOf, tableAt, type Table } from '../../dough/index.ts';
 
 /**
@@ -13,6 +13,16 @@ export const endOf = (
   task: number,
   { start, mode }: Pick<Placed, 'start' | 'mode'>,
 ): number => start + (tasks[task]?.modes[mode]?.slots ?? 0);
+
+/** What goes into an oven by a task as it is placed; null: nothing. */
+export const loadOf = (
+  { tasks }: Pick<Instance, 'tasks'>,
+  task: number,
+  placed: Pick<Placed, 'mode'> | null | undefined,
+): Load | null => (placed ? (tasks[task]?.modes[placed.mode]?.load ?? null) : null);
+
+/** A task that loads an oven, by whichever of its modes. */
+export const loads = ({ modes }: Task): boolean => modes.some(({ load }) => load !== null);
 
 /** When something may follow what ended in a slot, in slots after that end. */
 export interface WaitWindow {

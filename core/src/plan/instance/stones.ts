@@ -1,5 +1,6 @@
 import { decksTogether } from '../../oven/decks/index.ts';
-import type { Instance, Load, Schedule, Stones } from './instance.ts';
+import { loadOf } from './lookup.ts';
+import type { Instance, Load, Oven as WholeOven, Schedule, Stones } from './instance.ts';
 
 /** A deck since it was last used: the slot in which it was free again, and the heat it was left at. */
 export interface DeckHeat {
@@ -29,7 +30,7 @@ interface DecksWanted {
   readonly wanted: number;
 }
 
-type Oven = Pick<Instance, 'stones' | 'decks' | 'reheat'>;
+type Oven = Pick<WholeOven, 'stones' | 'decks' | 'reheat'>;
 
 /** A deck that is hotter than wanted counts so much more than one that is colder by as much; and one that was off, K. Chosen for Jovet. */
 const [HOTTER, OFF] = [3, 30] as const;
@@ -87,13 +88,18 @@ export function nearest({ stones, reheat }: Oven, decks: readonly DeckHeat[], lo
 
 /** K by which stones are too hot for their bread, summed over loads and decks. */
 export function tooHot(instance: Instance, schedule: Schedule): number {
-  if (!instance.stones) return 0;
-  const loads = new Map<string, { load: Load; start: number; fills: number[] }>();
-  instance.tasks.forEach(({ load }, index) => {
+  if (instance.ovens.every(({ stones }) => stones === null)) return 0;
+  const loads = instance.ovens.map(() => new Map<string, { load: Load; start: number; fills: number[] }>());
+  instance.tasks.forEach((_, index) => {
+    const load = loadOf(instance, index, schedule.tasks[index]);
     const start = schedule.tasks[index]?.start;
     if (!load || start === undefined) return;
+    const own = loads[load.oven];
     const key = `${load.profile} ${start} ${load.slots}`;
-    loads.set(key, { load, start, fills: [...(loads.get(key)?.fills ?? []), load.fill] });
+    own?.set(key, { load, start, fills: [...(own.get(key)?.fills ?? []), load.fill] });
   });
-  return followDecks(instance, loads.values()).hot;
+  return instance.ovens.reduce(
+    (sum, oven, index) => sum + (oven.stones ? followDecks(oven, loads[index]?.values() ?? []).hot : 0),
+    0,
+  );
 }

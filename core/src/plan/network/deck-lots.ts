@@ -10,8 +10,10 @@ import {
 import { decksFor, outlineOf, SPACING, type DeckFloor, type DeckLot } from '../../oven/decks/index.ts';
 import type { FormulaDoc } from '../../formula/index.ts';
 import { bakeLossOf, bakeOf, firstOf, piecesOf } from '../../formula/way/index.ts';
-import { good, type Result } from '../../problem/index.ts';
-import type { Floor, Holder } from '../../bakehouse/index.ts';
+import { bad, good, problem, type Result } from '../../problem/index.ts';
+import type { Floor } from '../../bakehouse/index.ts';
+import { SLOT_MINUTES } from '../../dough/index.ts';
+import { ofKind, type Holder, type Oven } from '../../equipment/index.ts';
 
 /** Pieces of one product that go into the oven at once. */
 export interface BakedLot {
@@ -22,13 +24,17 @@ export interface BakedLot {
 }
 
 /** Baskets, tins or trays of a name, if there are such here. */
-export const holderHere = ({ holders }: Pick<Floor, 'holders'>, slug: string): Holder | null =>
-  holders.find((each) => each.slug === slug) ?? null;
+export const holderHere = (floor: Pick<Floor, 'equipment'>, slug: string): Holder | null =>
+  ofKind(floor, 'holder').find((each) => each.slug === slug) ?? null;
 
-export const deckFloorOf = ({ oven: { width, depth } }: Floor): DeckFloor => ({ width, depth });
+export const deckFloorOf = ({ width, depth }: Oven): DeckFloor => ({ width, depth });
+
+/** Slots until an oven that was off is hot. @param usual minutes, where it does not say */
+export const reheatOf = ({ preheat }: Oven, usual: number): number =>
+  Math.ceil((preheat ?? usual) / SLOT_MINUTES);
 
 /** The stone of one deck here. */
-export const stoneOf = ({ oven: { width, depth, heater, stone } }: Floor): Stone => ({
+export const stoneOf = ({ width, depth, heater, stone }: Oven): Stone => ({
   ...STONE,
   capacity: (STONE.capacity * Math.max(NO_STONE, stone)) / STONE_DEPTH,
   area: width * depth,
@@ -97,10 +103,50 @@ export function deckLotOf(
   };
 }
 
-/** Decks that pieces take, the last one in part; or what cannot be: a piece that is larger than a deck. */
-export function decksOf(floor: Floor, doc: FormulaDoc, lot: BakedLot): Result<number> {
+/** Decks of an oven that pieces take, the last one in part; or what cannot be: a piece that is larger than a deck. */
+export function decksOf(oven: Oven, floor: Floor, doc: FormulaDoc, lot: BakedLot): Result<number> {
   const bake = bakeOf(doc, lot.product);
   if (!bake) return good(0);
   const known = bake.perDeck;
-  return known === null ? decksFor(deckFloorOf(floor), deckLotOf(floor, doc, lot)) : good(lot.pieces / known);
+  return known === null ? decksFor(deckFloorOf(oven), deckLotOf(floor, doc, lot)) : good(lot.pieces / known);
+}
+
+/** An oven that bakes some pieces, and how many of its decks they take. */
+export interface Suits {
+  /** Index among the ovens. */
+  readonly oven: number;
+  readonly decks: number;
+}
+
+/**
+ * Ovens that suit a bake: those that its way names; else what stands free bakes on a stone and what wants steam where there
+ * is some, if there is any such oven.
+ */
+export function ovensFor(floor: Floor, doc: FormulaDoc, lot: BakedLot): Suits[] {
+  const ovens = ofKind(floor, 'oven');
+  const bake = bakeOf(doc, lot.product);
+  const [free, steam] = [bakesIn(floor, doc, lot.product) === null, (bake?.steam ?? 0) > 0];
+  const all = ovens.map((oven, index) => ({ oven, index })).filter(({ oven }) => oven.decks > 0);
+  const named = all.filter(({ oven }) => bake?.only.includes(oven.slug));
+  const some = (test: (oven: Oven) => boolean, of: typeof all) => {
+    const fitting = of.filter(({ oven }) => test(oven));
+    return fitting.length > 0 ? fitting : of;
+  };
+  const onStone = free ? some(({ stone }) => stone > 0, all) : all;
+  const suitable =
+    named.length > 0 ? named : steam ? some((oven) => oven.steam !== 'none', onStone) : onStone;
+  return suitable.flatMap(({ oven, index }) => {
+    const decks = decksOf(oven, floor, doc, lot);
+    return decks.ok ? [{ oven: index, decks: decks.value }] : [];
+  });
+}
+
+/** Whether any oven here takes such pieces; or what is wrong with the one that comes nearest. */
+export function suitsSome(floor: Floor, doc: FormulaDoc, lot: BakedLot): Result<true> {
+  if (!bakeOf(doc, lot.product) || ovensFor(floor, doc, lot).length > 0) return good(true);
+  const [first] = ofKind(floor, 'oven').filter(({ decks }) => decks > 0);
+  const decks = first && decksOf(first, floor, doc, lot);
+  return decks && !decks.ok
+    ? decks
+    : bad(problem('formulas', 'There is no oven here that it could bake in.', 'Enter one in Bakehouse.'));
 }

@@ -17,10 +17,10 @@ import { idIn, type Dough, type DoughBatch } from '../demand/index.ts';
 import { type LearnedPace, paceFrom, seenVigour, vigourFor } from '../../learned/index.ts';
 import { riseAtHeight } from '../../culture/followed/index.ts';
 import { strandsOf } from './strands.ts';
-import { decksOf } from './deck-lots.ts';
+import { suitsSome } from './deck-lots.ts';
 import { Fronts, fitting } from './fronts.ts';
-import { placedWay, type PlacedWay } from './places.ts';
-import { HOUR, noteOf, type TaskKind, type TaskList } from './task-list.ts';
+import { placedWays, type PlacedWay } from './places.ts';
+import { HOUR, noteOf, type Needs, type TaskKind, type TaskList } from './task-list.ts';
 import { Walk } from './walk.ts';
 import { TEND, workOf } from '../../bakehouse/index.ts';
 
@@ -100,7 +100,7 @@ export class DoughTasks {
     if (leavening.culture === 0 && leavening.yeast === 0)
       return [problem('formulas', `${dough.name} has nothing that makes it rise.`, 'Give it a pre-ferment or yeast.')];
     for (const lot of dough.batches.flatMap(({ lots }) => lots)) {
-      const decks = decksOf(list.input.bakehouse.floor, dough.formula.doc, lot);
+      const decks = suitsSome(list.input.bakehouse.floor, dough.formula.doc, lot);
       if (!decks.ok) return decks.problems.map((each) => ({ ...each, problem: `${lot.name}: ${each.problem}` }));
     }
     return null;
@@ -130,8 +130,8 @@ export class DoughTasks {
     if (stretch?.kind !== 'wait') return null;
     const body = this.bodyOf(this.dough.batches[0]);
     const [stands = []] = waysOf(stretch.wait);
-    const way = placedWay(this.list, stands, { ...this.standing(0), body, cover: stretch.wait.cover });
-    return way && { stretch, way, body };
+    const [way] = placedWays(this.list, stands, { ...this.standing(0), body, cover: stretch.wait.cover });
+    return way ? { stretch, way, body } : null;
   }
 
   private standing(mass: number) {
@@ -199,10 +199,12 @@ export class DoughTasks {
     const [earliest, latest] = [Math.ceil(slots(ripeness.earliest)), Math.floor(slots(ripeness.latest))];
     const best = Math.max(earliest, Math.min(latest, Math.round(slots(ripeness.best))));
     const way = this.list.between(earliest, best, Math.max(earliest, latest));
-    const { retarder, weights } = this.list.input.bakehouse.floor;
+    const { weights } = this.list.input.bakehouse.floor;
+    const [store] = this.list.frame.stores.filter(({ place }) => place === 'cold');
+    const at = store && (typeof store.around === 'number' ? store.around : 0);
     const mass = this.dough.scaled.parts.find(({ slug }) => slug === stage.slug)?.build ?? 0;
-    const cold = retarder !== null && stands <= Math.max(COLD, retarder.temperature);
-    const holds = cold ? this.list.use('retarder', mass * share) : [];
+    const cold = store !== undefined && stands <= Math.max(COLD, at ?? 0);
+    const holds = cold ? this.list.use(store.resource.id, mass * share) : [];
     this.list.arc(from, to, [{ ...way, name: cold ? 'cold' : '', holds }], weights.preferment);
   }
 
@@ -271,7 +273,7 @@ export class DoughTasks {
   /** Flour and water wetted, the mix itself, or a later bout of it. @param begun the dough ferments already */
   private mixTask(walk: Walk, step: StepOf<'mix'>, rises: Rises, begun: boolean): number {
     const { list, dough } = this;
-    const needs = { uses: list.use(dough.mixer.slug, 1) };
+    const needs = { either: mixersFor(list, dough, step.only) };
     if (step.programme === null) return walk.work(step, 'autolyse', { needs });
     const seconds = (step.setUp ?? TEND) + (step.minutes ?? dough.programme.minutes) * 60;
     const task = walk.work(step, 'mix', { seconds, needs });
@@ -289,6 +291,22 @@ export class DoughTasks {
     }, 0);
   }
 }
+
+/** What a mixer costs that is not the one that a dough was shared out for; and one that is to be taken only if need be. */
+const [OTHER, SPARE] = [0.5, 20];
+
+/** Mixers that take a batch of a dough, the one that it was shared out for first. */
+function mixersFor(list: TaskList, { mixer, batches, formula }: Dough, only: readonly string[]): NonNullable<Needs['either']> {
+  const most = Math.max(...batches.map(({ dough }) => dough));
+  // What is mixed in bouts stays in one bowl, so that all its bouts are in the one it is shared out for.
+  const one = formula.doc.way.filter(({ kind }) => kind === 'mix').length > 1;
+  const others = list.input.mixers.filter(
+    ({ slug, minDough, maxDough }) => !one && slug !== mixer.slug && minDough <= most && most <= maxDough + 1e-9 && (only.length === 0 || only.includes(slug)),
+  );
+  return [mixer, ...others].map(({ slug, kind, spare }) => ({
+    uses: list.use(slug, 1), name: slug, cost: (spare ? SPARE : 0) + (slug === mixer.slug ? 0 : kind === mixer.kind ? OTHER / 10 : OTHER),
+  }));
+} // prettier-ignore
 
 const tubsOf = (batch: DoughBatch, most: number): number => Math.max(1, Math.ceil(batch.dough / most - 1e-9));
 

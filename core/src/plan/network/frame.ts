@@ -1,9 +1,11 @@
 import { aroundAt } from '../../fermentation/forecast/index.ts';
-import { addDays, localTime, resolveLocal } from '../../time/index.ts';
-import { type ClockSpan, SKILLS } from '../../bakehouse/index.ts';
-import { SLOT, type RoomBySlot } from '../../dough/index.ts';
-import type { Person, Resource } from '../instance/index.ts';
+import { addDays, datesAround, localTime, resolveLocal } from '../../time/index.ts';
+import { shiftsOn, SKILLS, type ClockSpan } from '../../bakehouse/index.ts';
+import { missingOf, ofKind, type Outage, type Retarder } from '../../equipment/index.ts';
+import { SLOT, type BySlot, type RoomBySlot } from '../../dough/index.ts';
+import type { Out, Person, Resource } from '../instance/index.ts';
 import type { Dough, DayInput } from '../demand/index.ts';
+import { storesOf, type MissingOf, type Store } from './stores.ts';
 
 /** The stage on which a day is played: its slots, who and what is there when. */
 export interface Frame {
@@ -13,75 +15,98 @@ export interface Frame {
   readonly resources: readonly Resource[];
   readonly night: readonly (readonly [number, number])[];
   readonly room: RoomBySlot;
+  /** Retarders and the like that are alike, taken as one. */
+  readonly stores: readonly Store[];
+  /** What is out of order of a thing of which there is so much, each counting so much. */
+  readonly missing: MissingOf;
 }
 
-/** A plan may begin so long before the first van, h. */
-const BEFORE = 48;
+/** A plan may begin so long before the first van, h; and shifts that began so many days before a date may matter to it. */
+const [BEFORE, DAYS] = [48, 3];
 
 /** Lays out the slots of a day from two days before its first van to its last. */
 export function frameOf(input: DayInput, doughs: readonly Dough[]): Frame {
-  const { bakehouse, mixers } = input;
-  const { floor, zone } = bakehouse;
+  const { floor, zone } = input.bakehouse;
   const drops = doughs.flatMap(({ batches }) => batches.flatMap(({ lots }) => lots.map(({ drop }) => drop)));
   const noon = resolveLocal(input.date, '12:00', zone);
   const known = drops.length > 0 ? drops : [noon.ok ? noon.value : 0];
   const origin = Math.floor((Math.min(...known) - BEFORE * 3600) / 3600) * 3600;
   const slots = Math.ceil((Math.max(...known) - origin) / SLOT) + 1;
-  const days = [-3, -2, -1, 0, 1].map((day) => addDays(input.date, day));
+  const days = datesAround(input.date, DAYS, 1);
   const slotAt = (epoch: number) => (epoch - origin) / SLOT;
-  const spans = ({ from, to }: ClockSpan): [number, number][] =>
-    days.flatMap((day) => {
-      const begin = resolveLocal(day, from, zone);
-      const end = resolveLocal(to > from ? day : addDays(day, 1), to, zone);
-      if (!begin.ok || !end.ok) return [];
-      const [first, last] = [Math.max(0, slotAt(begin.value)), Math.min(slots, slotAt(end.value))];
-      return last > first ? [[first, last] as [number, number]] : [];
-    });
+  const span = (day: string, { from, to }: ClockSpan): [number, number][] => {
+    const begin = resolveLocal(day, from, zone);
+    const end = resolveLocal(to > from ? day : addDays(day, 1), to, zone);
+    if (!begin.ok || !end.ok) return [];
+    const [first, last] = [Math.max(0, slotAt(begin.value)), Math.min(slots, slotAt(end.value))];
+    return last > first ? [[first, last]] : [];
+  };
+  const spans = (each: ClockSpan) => days.flatMap((day) => span(day, each));
   const inward = ([from, to]: [number, number]): [number, number] => [Math.ceil(from), Math.floor(to)];
+  const missing: MissingOf = (thing, there, each = 1) =>
+    missingOf(thing, there, each, zone).flatMap(({ from, to, amount }): Out[] => {
+      const [first, last] = [Math.max(0, Math.floor(slotAt(from))), Math.min(slots, Math.ceil(slotAt(to)))];
+      return last > first ? [[first, last, amount]] : [];
+    });
+  const stores = storesOf(floor, missing, (celsius) => byClock(celsius, input, origin, slots));
   return {
-    origin,
-    slots,
-    people: floor.hands.map(({ name, skills, shift, breaks }) => ({
-      name,
-      skills: skills.reduce((bits, skill) => bits | (1 << SKILLS.indexOf(skill)), 0),
-      free: without(joined(spans(shift)), breaks.flatMap(spans)).map(inward),
+    origin, slots, stores, missing,
+    people: floor.hands.map((hand) => ({
+      name: hand.name,
+      skills: hand.skills.reduce((bits, skill) => bits | (1 << SKILLS.indexOf(skill)), 0),
+      free: without(joined(days.flatMap((day) => shiftsOn(hand, day).flatMap((shift) => span(day, shift)))), hand.breaks.flatMap(spans)).map(inward),
     })),
-    resources: [
-      ...mixers.map(({ slug, name }) => ({ id: slug, name, capacity: 1, unit: '' })),
-      { id: 'tubs', name: 'tubs', capacity: floor.tubs, unit: '' },
-      { id: 'bench', name: 'bench', capacity: Math.round(floor.bench * 10), unit: 'dm' },
-      ...floor.holders.map(({ slug, name, count }) => ({ id: slug, name, capacity: count, unit: '' })),
-      ...(floor.proofBox
-        ? [{ id: 'proof-box', name: 'proof box', capacity: Math.floor(floor.proofBox.dough), unit: 'kg' }]
-        : []),
-      ...(floor.racks
-        ? [
-            {
-              id: 'racks',
-              name: 'racks',
-              capacity: Math.floor(floor.racks.count * floor.racks.bread),
-              unit: 'kg',
-            },
-          ]
-        : []),
-      ...(floor.retarder
-        ? [{ id: 'retarder', name: 'retarder', capacity: Math.floor(floor.retarder.dough), unit: 'kg' }]
-        : []),
-    ],
-    night: floor.quiet
-      ? spans(floor.quiet).map(([from, to]) => [Math.floor(from), Math.ceil(to)] as const)
-      : [],
+    resources: resourcesOf(input, stores, missing),
+    night: floor.quiet ? spans(floor.quiet).map(([from, to]) => [Math.floor(from), Math.ceil(to)] as const) : [],
     room: roomOf(input, origin, slots),
   };
-}
+} // prettier-ignore
+
+function resourcesOf({ bakehouse: { floor }, mixers }: DayInput, stores: readonly Store[], missing: MissingOf): Resource[] {
+  const one = ({ slug, name, out }: { slug: string; name: string; out: readonly Outage[] }, capacity = 1): Resource => (
+    { id: slug, name, capacity, unit: '', out: missing({ out }, capacity) }
+  );
+  const sum = <T extends { readonly out: readonly Outage[] }>(id: string, unit: string, things: readonly T[], of: (thing: T) => readonly [there: number, each: number]): Resource => ({
+    id, name: id, unit,
+    capacity: Math.floor(things.reduce((all, each) => all + of(each)[0], 0)),
+    out: things.flatMap((each) => missing(each, ...of(each))),
+  });
+  const racks = ofKind(floor, 'rack');
+  return [
+    ...mixers.map((mixer) => one(mixer)),
+    { id: 'tubs', name: 'tubs', capacity: floor.tubs, unit: '', out: [] },
+    sum('bench', 'dm', ofKind(floor, 'bench'), ({ metres }) => [Math.round(metres * 10), Math.round(metres * 10)]),
+    ...ofKind(floor, 'holder').map((holder) => one(holder, holder.count)),
+    ...stores.map(({ resource }) => resource),
+    ...(racks.length > 0 ? [sum('racks', 'kg', racks, ({ count, bread }) => [count * bread, bread])] : []),
+    ...(['divider', 'sheeter', 'moulder'] as const).flatMap((kind) => ofKind(floor, kind).map((each) => one(each))),
+  ];
+} // prettier-ignore
 
 function roomOf({ bakehouse }: DayInput, origin: number, slots: number): RoomBySlot {
-  const around = bakehouse.floor.room ?? bakehouse.usual.room;
-  if (typeof around === 'number') return { slots, steady: true, at: () => around, warmest: around };
+  const { rooms, equipment } = bakehouse.floor;
+  const around = rooms[0]?.air ?? bakehouse.usual.room;
+  // A retarder that goes by the clock makes times of the day differ as a room does that is colder at night.
+  const clocked = equipment.some((each) => each.kind === 'retarder' && each.programme.length > 0);
+  if (typeof around === 'number') return { slots, steady: !clocked, at: () => around, warmest: around };
   const curve = aroundAt(around, localTime(origin, bakehouse.zone).hour);
   const at = (slot: number) => (typeof curve === 'number' ? curve : curve((slot * SLOT) / 3600));
   return { slots, steady: false, at, warmest: around.warmest };
 }
+
+/** What a thing that goes by the clock is set to, from each slot on. */
+function byClock(programme: Retarder['programme'], { bakehouse: { zone }, date }: DayInput, origin: number, slots: number): BySlot {
+  const turns = datesAround(date, DAYS, 1).flatMap((day) =>
+    programme.flatMap(({ at, celsius }): [number, number][] => {
+      const moment = resolveLocal(day, at, zone);
+      return moment.ok ? [[Math.round((moment.value - origin) / SLOT), celsius]] : [];
+    }),
+  );
+  const sorted = turns.sort(([a], [b]) => a - b);
+  const before = sorted.filter(([slot]) => slot <= 0).at(-1);
+  const inside = sorted.filter(([slot]) => slot > 0 && slot < slots);
+  return [[0, before?.[1] ?? programme.at(-1)?.celsius ?? 4], ...inside];
+} // prettier-ignore
 
 /** Spans in order, those that touch made one: who is there around the clock is there at midnight. */
 function joined(spans: readonly [number, number][]): [number, number][] {

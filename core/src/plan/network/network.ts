@@ -52,9 +52,9 @@ export function held(network: Network, { pins, stands }: Pick<DayInput, 'pins' |
   const spread = new Map(stands.map((stand) => [stand.task, decksMore(unheld, stand)]));
   const tasks = unheld.map((task, index) => {
     const more = spread.get(task.id) ?? 0;
-    const load = task.load && { ...task.load, fill: task.load.fill + more * 1000 };
+    const modes = more === 0 ? task.modes : task.modes.map((mode) => ({ ...mode, load: mode.load && { ...mode.load, fill: mode.load.fill + more * 1000 } }));
     const slot = at.get(task.id);
-    return slot === undefined || network.notes[index]?.done ? { ...task, load } : { ...task, load, first: slot, last: slot };
+    return slot === undefined || network.notes[index]?.done ? { ...task, modes } : { ...task, modes, first: slot, last: slot };
   });
   return { ...network, instance: { ...instance, tasks } };
 } // prettier-ignore
@@ -62,6 +62,6 @@ export function held(network: Network, { pins, stands }: Pick<DayInput, 'pins' |
 /** Decks that a load laid by hand is spread over beyond those that it needs. */
 function decksMore(tasks: readonly Task[], { pieces }: Stand): number {
   const laid = new Set(pieces.map(({ task }) => task));
-  const fills = tasks.flatMap(({ id, load }) => (load && laid.has(id) ? [load.fill] : []));
+  const fills = tasks.flatMap(({ id, modes }) => (laid.has(id) ? (modes[0]?.load?.fill ?? []) : []));
   return Math.max(0, new Set(pieces.map(({ deck }) => deck)).size - decksTogether(fills));
 }

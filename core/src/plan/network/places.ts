@@ -1,7 +1,8 @@
 import { isOpen, type StandModel } from '../../dough/index.ts';
-import { placeHere, type StandsHere } from '../../dough/course/index.ts';
+import { placesHere, type PlaceHere, type StandsHere } from '../../dough/course/index.ts';
 import type { Stand } from '../../formula/way/index.ts';
 import type { Use } from '../instance/index.ts';
+import type { Store } from './stores.ts';
 import type { TaskList } from './task-list.ts';
 
 /** A sequence of places as they are here, and what of the bakehouse it takes up. */
@@ -13,6 +14,8 @@ export interface PlacedWay {
   readonly cold: boolean;
   /** Hours after which it is over in any case; null: nothing limits it. */
   readonly most: number | null;
+  /** For choosing it. */
+  readonly cost: number;
 }
 
 /** Hours that pieces may stand in the warm. */
@@ -24,35 +27,49 @@ export interface Standing extends StandsHere {
   readonly mass: number;
 }
 
-/** The places of a way as they are in this bakehouse; null where it has no such place. */
-export function placedWay(list: TaskList, stands: readonly Stand[], standing: Standing): PlacedWay | null {
-  const { floor } = list.input.bakehouse;
-  const models: StandModel[] = [];
-  const holds: Use[] = [];
-  const taken = new Set<string>();
+/** Ways through the things of a bakehouse that are looked at, for one way of a formula. */
+const MOST_WAYS = 6;
+/** What a place costs that is to be taken only where the others are not enough. Chosen for Jovet: as an hour and a half from its best. */
+const SPARE = 20;
+
+/** The places of a way as they are in this bakehouse, through one of its things or another; none where it has no such place. */
+export function placedWays(list: TaskList, stands: readonly Stand[], standing: Standing): PlacedWay[] {
+  const { stores } = list.frame;
+  let found: readonly (readonly PlaceHere<Store>[])[] = [[]];
   for (const stand of stands) {
-    const here = placeHere(floor, stand, standing);
-    if (!here) return null;
-    models.push(here.model);
-    // What stands somewhere only until it has begun to rise is soon gone from there.
-    if (here.resource && stand.rise === null && !taken.has(here.resource)) {
-      taken.add(here.resource);
-      holds.push(...list.use(here.resource, standing.mass));
-    }
+    const here = placesHere(stores, stand, standing);
+    found = found.flatMap((before) => here.map((place) => [...before, place])).slice(0, MOST_WAYS);
   }
+  return found.map((places) => placedWay(list, places, standing));
+}
+
+function placedWay(list: TaskList, places: readonly PlaceHere<Store>[], standing: Standing): PlacedWay {
+  const models = places.map(({ model }) => model);
+  const holds: Use[] = [];
+  const taken = new Map<string, Store>();
+  for (const { model, store } of places)
+    // What stands somewhere only until it has begun to rise is soon gone from there.
+    if (store && model.untilRise === null && !taken.has(store.resource.id)) {
+      taken.set(store.resource.id, store);
+      holds.push(...list.use(store.resource.id, standing.mass));
+    }
   const open = models.find(isOpen);
-  const chilled = models.some(({ place }) => place === 'cold');
+  const limits = places.flatMap(({ store }) => store?.most ?? []);
   const pieces = standing.body.kind === 'piece';
   return {
-    name: nameOf(models, taken), stands: models, holds, cold: open?.place === 'cold',
-    most: chilled ? (floor.retarder?.most ?? null) : pieces ? WARM_MOST : null,
+    name: nameOf(list, models, [...taken.values()]), stands: models, holds, cold: open?.place === 'cold',
+    most: limits.length > 0 ? Math.min(...limits) : pieces ? WARM_MOST : null,
+    cost: [...taken.values()].reduce((sum, { spare }) => sum + (spare ? SPARE : 0), 0),
   };
 } // prettier-ignore
 
-/** `cold`; `warm, then cold` */
-function nameOf(models: readonly StandModel[], taken: ReadonlySet<string>): string {
+/** `cold`; `warm, then cold`; by its name where there are several such. */
+function nameOf(list: TaskList, models: readonly StandModel[], taken: readonly Store[]): string {
   const [only] = models;
-  if (models.length === 1 && only)
-    return only.place === 'cold' ? 'cold' : taken.has('proof-box') ? 'box' : 'room';
-  return models.map(({ place }) => (place === 'cold' ? 'cold' : 'warm')).join(', then ');
-}
+  const [store] = taken;
+  if (models.length > 1 || !only)
+    return models.map(({ place }) => (place === 'cold' ? 'cold' : place === 'freezer' ? 'frozen' : 'warm')).join(', then ');
+  const several = store && list.frame.stores.filter(({ place }) => place === store.place).length > 1;
+  if (several) return store.resource.name;
+  return only.place === 'cold' ? 'cold' : only.place === 'freezer' ? 'frozen' : store ? 'box' : 'room';
+} // prettier-ignore

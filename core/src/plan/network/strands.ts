@@ -10,6 +10,7 @@ import { heatTo, type DoughBody } from '../../dough/course/index.ts';
 import {
   AFTER_KINDS,
   bakeLossOf,
+  bakeOf,
   FINISH_KINDS,
   firstOf,
   partsOfWay,
@@ -21,11 +22,12 @@ import {
 import { problem } from '../../problem/index.ts';
 import type { Use } from '../instance/index.ts';
 import { idIn, loadIds, type Dough, type DoughBatch, type Lot } from '../demand/index.ts';
-import { coolingOf, decksOf, holderHere, stoneOf } from './deck-lots.ts';
+import { coolingOf, holderHere, ovensFor, stoneOf } from './deck-lots.ts';
 import type { Fronts, KnownFront } from './fronts.ts';
 import { HOUR, noteOf, slotsOf, type TaskKind, type TaskList, type TaskNote } from './task-list.ts';
 import { Walk, type Walker } from './walk.ts';
 import { handsOf, workOf } from '../../bakehouse/index.ts';
+import type { Oven } from '../../equipment/index.ts';
 
 /** A batch that was cut, and what comes after it. */
 export interface Cut {
@@ -46,6 +48,8 @@ export interface Cut {
 /** Pieces of one product that go into the oven at once. */
 type Strand = Lot;
 
+/** What an oven costs that is to be taken only if need be, and one that its bread likes less than the one before. Chosen for Jovet. */
+const [SPARE, LESS_LIKED] = [20, 1];
 /** Slots by which what is done so long after the oven may be late. Chosen for Jovet. */
 const AFTER = 3;
 /** Slots of the shortest bake that is looked at. */
@@ -76,9 +80,10 @@ function parted(list: TaskList, { dough, batch }: Cut): Strand[] {
       known ? { ...known, pieces: known.pieces + lot.pieces, drop: Math.min(known.drop, lot.drop) } : lot,
     );
   }
-  const { decks } = list.input.bakehouse.floor.oven;
+  const { floor } = list.input.bakehouse;
   return [...joined.values()].flatMap((strand) => {
-    const loads = Math.max(1, Math.ceil(decksTaken(list, dough, strand) / Math.max(1, decks) - 1e-9));
+    const shares = ovensFor(floor, dough.formula.doc, strand).map(({ oven, decks }) => decks / (list.ovens[oven]?.decks ?? 1));
+    const loads = Math.max(1, Math.ceil(Math.min(...(shares.length > 0 ? shares : [1])) - 1e-9));
     return Array.from({ length: loads }, (_, index) => ({
       ...strand,
       pieces: Math.floor((strand.pieces * (index + 1)) / loads) - Math.floor((strand.pieces * index) / loads),
@@ -208,7 +213,7 @@ class StrandTasks {
         wait: {
           kind: 'rest', slug: `${step.slug}-rest`, words: '', signs: '', cautions: [], confirm: '', cover: 'open',
           until: { by: 'minutes', earliest: before, best: before, latest: before + SLOT_MINUTES },
-          stands: [{ place: 'room', celsius: null, minutes: null, rise: null }],
+          stands: [{ place: 'room', celsius: null, minutes: null, rise: null, only: null }],
         },
       });
   } // prettier-ignore
@@ -221,15 +226,17 @@ class StrandTasks {
     const longer = list.actual(idIn(walker.id, 'load'))?.longer ?? 0;
     const profile = profileFor(step, strand.scaledWeight, longer);
     const baked = Math.round(profile.minutes / SLOT_MINUTES);
-    const decks = decksTaken(list, dough, strand);
-    const loading = (floor.oven.loader ? Math.ceil(decks) * 60 : seconds(rates.load)) + this.finishing;
     const unloading = seconds(rates.unload) + this.afterwards(after);
-    const busy = slotsOf(loading) + baked + 1 + slotsOf(unloading) + Math.ceil(recoveryOf(list, dough, strand, decks, profile) / SLOT_MINUTES);
+    const loads = this.ovens().map(({ oven, index, decks, cost }) => {
+      const loading = (oven.loader ? Math.ceil(decks) * 60 : seconds(rates.load)) + this.finishing;
+      const recovery = recoveryOf(list, oven, dough, strand, decks, profile) / SLOT_MINUTES;
+      return {
+        oven: index, seconds: loading, cost, profile: list.profile(profile, baked), fill: Math.ceil(decks * 1000 - 1e-6),
+        slots: slotsOf(loading) + baked + 1 + slotsOf(unloading) + Math.ceil(recovery),
+      };
+    });
     const { people } = handsOf(step);
-    const load = walk.task('load', 'load', loading, 'oven', {
-      people,
-      load: { profile: list.profile(profile, baked), fill: Math.ceil(decks * 1000 - 1e-6), slots: busy },
-    }, { step });
+    const load = walk.task('load', 'load', loads[0]?.seconds ?? 0, 'oven', { people, loads }, { step });
     walk.front = null;
     const note = (kind: TaskKind) => walker.note(kind);
     const out = list.task(walker.unit, note('out'), idIn(walker.id, 'out'), unloading, 'oven');
@@ -242,11 +249,26 @@ class StrandTasks {
       const seen = list.task(walker.unit, note('look'), idIn(walker.id, 'look'), MOMENT, 'oven');
       list.arc(load, seen, [list.between(Math.max(0, look - 1), look, Math.min(look + 1, baked - 1))], HARMLESS);
     }
-    if (floor.oven.steam === 'pan' && profile.steam > 0) {
+    if (profile.steam > 0 && loads.some(({ oven }) => list.ovens[oven]?.steam === 'pan')) {
       const pan = list.task(walker.unit, note('pan'), idIn(walker.id, 'pan'), MOMENT, 'oven');
       list.arc(pan, load, [list.between(PAN.least, PAN.best, PAN.most)], HARMLESS);
     }
   } // prettier-ignore
+
+  /** Ovens that take these pieces at once; those that its way likes best first. */
+  private ovens() {
+    const { list, strand } = this;
+    const { doc } = this.cut.dough.formula;
+    const only = bakeOf(doc, strand.product)?.only ?? [];
+    const liked = (slug: string) => Math.max(0, only.indexOf(slug));
+    return ovensFor(list.input.bakehouse.floor, doc, strand)
+      .flatMap(({ oven: index, decks }) => {
+        const oven = list.ovens[index];
+        if (!oven || Math.ceil(decks - 1e-9) > oven.decks) return [];
+        return [{ index, oven, decks, cost: (oven.spare ? SPARE : 0) + liked(oven.slug) * LESS_LIKED }];
+      })
+      .sort((a, b) => liked(a.oven.slug) - liked(b.oven.slug));
+  }
 
   /** Seconds of what is done to bread as it comes out. */
   private afterwards(after: readonly WayPart[]): number {
@@ -312,28 +334,17 @@ const isMoment = (step: Step): boolean =>
   step.confirm === '' && step.cautions.length === 0 && step.words === '' && step.signs === '' &&
   !('setUp' in step && step.setUp !== null) && !('before' in step && step.before > 0) && !('after' in step && step.after > 0); // prettier-ignore
 
-function decksTaken(
-  { input }: TaskList,
-  dough: Dough,
-  lot: Pick<Lot, 'product' | 'pieces' | 'scaledWeight'>,
-): number {
-  const decks = decksOf(input.bakehouse.floor, dough.formula.doc, lot);
-  if (!decks.ok) throw new Error('a piece that is larger than a deck is refused before');
-  return decks.value;
-}
-
 /**
  * Minutes until the stone is hot again after a load is out: what the bakehouse knows for a bake of one heat, and what a
  * bake that falls takes longer; or all of it as the heater and the load say.
  */
-function recoveryOf({ input, frame }: TaskList, { formula: { doc } }: Dough, lot: Lot, decks: number, profile: BakeProfile): number {
-  const { floor } = input.bakehouse;
+function recoveryOf({ frame }: TaskList, oven: Oven, { formula: { doc } }: Dough, lot: Lot, decks: number, profile: BakeProfile): number {
   const load = {
     at: 0, minutes: profile.minutes, dough: (lot.pieces * lot.scaledWeight) / Math.max(1, decks),
     from: frame.room.warmest, core: CORE_AT_UNLOADING, loss: bakeLossOf(doc, lot.product), steam: 0,
   };
-  const reckoned = (as: BakeProfile) => recoveryMinutes(stoneOf(floor), frame.room.warmest, as, load);
-  const { recovery } = floor.oven;
+  const reckoned = (as: BakeProfile) => recoveryMinutes(stoneOf(oven), frame.room.warmest, as, load);
+  const { recovery } = oven;
   if (recovery === null) return reckoned(profile);
   if (profile.stages.length === 0) return recovery;
   return recovery + Math.max(0, reckoned(profile) - reckoned({ ...profile, stages: [] }));

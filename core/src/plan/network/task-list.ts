@@ -2,10 +2,11 @@ import { coolingSeconds, settingAt, STONE_PLAY, whyApart, type BakeProfile } fro
 import { SLOT, SLOT_MINUTES, tableAt, type Table } from '../../dough/index.ts';
 import type { Arc, Batch, Instance, Load, Mode, Stones, Task, Use, Way } from '../instance/index.ts';
 import { SKILLS, type Skill } from '../../bakehouse/index.ts';
+import { ofKind, type Oven } from '../../equipment/index.ts';
 import type { Dough, DayInput, Told } from '../demand/index.ts';
 import { actualsOf, skippedOf, type Actual } from '../../run/index.ts';
 import { beginOf } from './begin.ts';
-import { stoneOf } from './deck-lots.ts';
+import { reheatOf, stoneOf } from './deck-lots.ts';
 import type { Frame } from './frame.ts';
 
 /** Between these a stone is watched to tell how fast it cools, °C. */
@@ -37,6 +38,8 @@ export interface TaskNote {
   readonly pieces: number | null;
   /** It began already. */
   readonly done: boolean;
+  /** The oven or mixer that it is done in, by its slug, in a plan that chose among several. */
+  readonly thing?: string;
   /** What its step says to whoever does it. */
   readonly says?: {
     readonly words?: string;
@@ -76,7 +79,14 @@ export interface Needs {
   readonly people?: readonly [least: number, most: number];
   /** It is done at the bench. */
   readonly bench?: boolean;
-  readonly load?: Load;
+  /** What goes into which oven, and how long that takes there; the one that is liked best first. */
+  readonly loads?: readonly (Load & { readonly seconds: number; readonly cost: number })[];
+  /** Things of which one is taken, the one that is liked best first. */
+  readonly either?: readonly {
+    readonly uses: readonly Use[];
+    readonly name: string;
+    readonly cost: number;
+  }[];
   /** Slots: over by, and not before. */
   readonly due?: number;
   readonly first?: number;
@@ -113,6 +123,8 @@ const BY_HAND: readonly TaskKind[] = [
   'pack',
 ];
 const MODES = ['', 'one', 'two', 'three', 'four', 'five', 'six'] as const;
+/** Ways to do one task, at most. */
+const MOST_MODES = 256;
 /** Metres of bench that one person works at. */
 const BENCH = 1.5;
 /** Slots that what should be over already may still take. */
@@ -133,11 +145,13 @@ export class TaskList {
   private readonly rates: ReadonlyMap<string, number>;
   /** The first slot in which something can still begin. */
   private readonly now: number;
+  readonly ovens: readonly Oven[];
 
   constructor(
     readonly input: DayInput,
     readonly frame: Frame,
   ) {
+    this.ovens = ofKind(input.bakehouse.floor, 'oven');
     this.resourceAt = new Map(frame.resources.map(({ id }, index) => [id, index]));
     const slot = (epoch: number) => Math.ceil((epoch - frame.origin) / SLOT);
     this.actuals = actualsOf(input.events);
@@ -156,10 +170,15 @@ export class TaskList {
       skills: [...SKILLS],
       people: frame.people,
       resources: frame.resources,
-      decks: floor.oven.decks,
-      oneHeat: floor.oven.shared,
-      stones: this.stones(),
-      reheat: Math.ceil(preheat / SLOT_MINUTES),
+      ovens: this.ovens.map((oven) => ({
+        id: oven.slug,
+        name: oven.name,
+        decks: oven.decks,
+        oneHeat: oven.shared,
+        stones: this.stones(oven),
+        reheat: reheatOf(oven, preheat),
+        out: frame.missing(oven, oven.decks),
+      })),
       tables,
       tasks,
       arcs,
@@ -170,10 +189,9 @@ export class TaskList {
     };
   }
 
-  /** What each bake wants of its stones; trays that share one heat have none of their own. */
-  private stones(): Stones | null {
-    const { floor } = this.input.bakehouse;
-    if (floor.oven.shared) return null;
+  /** What each bake wants of the stones of an oven; trays that share one heat have none of their own. */
+  private stones(oven: Oven): Stones | null {
+    if (oven.shared) return null;
     const room = this.frame.room.warmest;
     const bakes = this.profiles.map(({ profile }) => ({
       at: profile.loadAt,
@@ -183,7 +201,7 @@ export class TaskList {
     return {
       bakes,
       play: STONE_PLAY.hotter,
-      cooling: ((from - to) * SLOT) / coolingSeconds(stoneOf(floor), room, from, to),
+      cooling: ((from - to) * SLOT) / coolingSeconds(stoneOf(oven), room, from, to),
     };
   }
 
@@ -224,23 +242,35 @@ export class TaskList {
 
   task(unit: number, about: TaskNote, id: string, work: number, skill: Skill, needs: Needs = {}): number {
     const note = BY_HAND.includes(about.kind) ? { ...about, work } : about;
-    const seconds = this.takes(note.kind, work);
-    const modes: Mode[] = [];
-    const [least, most] = needs.people ?? [1, 1];
-    for (let people = least; people <= most; people += 1) {
-      const slots = slotsOf(seconds * together(people));
-      // More are not sent where fewer are as quick on the clock.
-      if (slots >= (modes.at(-1)?.slots ?? Infinity)) continue;
-      const bench = needs.bench ? this.use('bench', Math.round(BENCH * 10 * people)) : [];
-      modes.push({ name: MODES[people] ?? `${people}`, slots, people, uses: [...(needs.uses ?? []), ...bench] });
-    }
+    const modes = this.modesOf(note.kind, work, needs);
     const done = this.past(id, modes[0]?.slots ?? 1);
-    if (done) return this.happened(unit, note, id, modes[0]?.slots ?? 1, done, needs);
+    if (done) return this.happened(unit, note, id, modes, done);
     return this.put(note, {
       id, batch: unit, kind: note.kind, modes, skill: SKILLS.indexOf(skill),
       first: Math.max(0, needs.first ?? 0, this.now), last: this.frame.slots,
-      load: needs.load ?? null, due: needs.due ?? null, told: this.toldSlot(id),
+      due: needs.due ?? null, told: this.toldSlot(id),
     }); // prettier-ignore
+  } // prettier-ignore
+
+  /** Ways to do a task: by one or several, in one oven or mixer or another. */
+  private modesOf(kind: TaskKind, work: number, needs: Needs): Mode[] {
+    const modes: Mode[] = [];
+    const [least, most] = needs.people ?? [1, 1];
+    const each = needs.loads?.map(({ seconds, cost, ...load }) => ({ seconds, cost, load, uses: [] as readonly Use[], thing: this.ovens[load.oven]?.slug ?? null }))
+      ?? needs.either?.map(({ uses, name, cost }) => ({ seconds: work, cost, load: null, uses, thing: name }))
+      ?? [{ seconds: work, cost: 0, load: null, uses: [] as readonly Use[], thing: null }];
+    for (const { seconds, cost, load, uses, thing } of each) {
+      let quickest = Infinity;
+      for (let people = least; people <= most; people += 1) {
+        const slots = slotsOf(this.takes(kind, seconds) * together(people));
+        // More are not sent where fewer are as quick on the clock.
+        if (slots >= quickest) continue;
+        quickest = slots;
+        const bench = needs.bench ? this.use('bench', Math.round(BENCH * 10 * people)) : [];
+        modes.push({ name: MODES[people] ?? `${people}`, slots, people, load, thing, cost, uses: [...(needs.uses ?? []), ...uses, ...bench] });
+      }
+    }
+    return modes.slice(0, MOST_MODES);
   } // prettier-ignore
 
   /** A task that began already stands where it began, whoever did it; it is over when it was, or when it should be. */
@@ -248,22 +278,28 @@ export class TaskList {
     unit: number,
     note: TaskNote,
     id: string,
-    planned: number,
+    modes: readonly Mode[],
     { start, end }: Pick<Actual, 'start' | 'end'>,
-    { uses = [], load = null }: { uses?: readonly Use[]; load?: Load | null },
   ): number {
+    const told = this.told.get(id)?.note;
+    const thing = told?.thing ?? null;
+    const {
+      slots: planned = 1,
+      uses = [],
+      load = null,
+    } = modes.find((mode) => thing !== null && mode.thing === thing) ?? modes[0] ?? {};
     const slot = (epoch: number) => Math.max(0, Math.round((epoch - this.frame.origin) / SLOT));
     const first = Math.min(slot(start), this.frame.slots - 1);
     const taken = end === null ? Math.max(planned, this.now - first) : slot(end) - first;
     // What is over beyond the day is over with it.
     const slots = Math.max(1, Math.min(taken, this.frame.slots - first));
     // It makes what people were told that it makes, whatever is ordered since.
-    const { mass = note.mass, pieces = note.pieces } = this.told.get(id)?.note ?? {};
+    const { mass = note.mass, pieces = note.pieces } = told ?? {};
     return this.put(
       { ...note, done: true, mass, pieces },
       {
-        id, batch: unit, kind: note.kind, first, last: first, modes: [{ name: 'done', slots, people: 0, uses }],
-        skill: null, load, due: null, told: null,
+        id, batch: unit, kind: note.kind, first, last: first, modes: [{ name: 'done', slots, people: 0, uses: uses.filter(({ resource }) => resource !== this.resourceAt.get('bench')), load, thing, cost: 0 }],
+        skill: null, due: null, told: null,
       },
     ); // prettier-ignore
   }

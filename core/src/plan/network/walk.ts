@@ -8,7 +8,7 @@ import type { Skill } from '../../bakehouse/index.ts';
 import type { Use } from '../instance/index.ts';
 import { idIn } from '../demand/index.ts';
 import { fitting, playOf, type Fronts, type KnownFront, type KnownWait } from './fronts.ts';
-import { placedWay, type PlacedWay, type Standing } from './places.ts';
+import { placedWays, type PlacedWay, type Standing } from './places.ts';
 import { HOUR, type Needs, type TaskKind, type TaskList, type TaskNote, type Waiting } from './task-list.ts';
 import { handsOf, SKILLS, skillOf, workOf, type Amount } from '../../bakehouse/index.ts';
 
@@ -170,9 +170,9 @@ export class Walk {
     const { list, standing, fits } = this.walker;
     const { until, cover } = stretch.wait;
     const all = waysOf(stretch.wait).map((stands) =>
-      placedWay(list, stands, { ...standing, body: this.body, cover }),
+      placedWays(list, stands, { ...standing, body: this.body, cover }),
     );
-    const ways = all.filter((way) => way !== null);
+    const ways = all.flatMap((through, index) => through.map((way) => ({ ...way, cost: way.cost + index })));
     const [first] = ways;
     if (!first) {
       this.problems.push(noPlace(this.walker, stretch));
@@ -180,12 +180,14 @@ export class Walk {
     }
     // A dough that came out colder is not folded once more than was planned.
     const own = { ...stretch, folds: stretch.folds.slice(0, fits.get(stretch.wait.slug) ?? Infinity) };
-    if (until.by === 'minutes') this.byClock(own, first, at, task);
+    if (until.by === 'minutes') this.byClock(own, ways, at, task);
     else this.byRise(own, ways, at, task);
   }
 
-  private byClock(stretch: Stretch, way: PlacedWay, at: number, task: number): void {
+  private byClock(stretch: Stretch, ways: readonly PlacedWay[], at: number, task: number): void {
     const { list } = this.walker;
+    const [way] = ways;
+    if (!way) return;
     const { until } = stretch.wait;
     const slots = (minutes: number) => minutes / SLOT_MINUTES;
     const least = Math.ceil(slots(until.earliest) - 1e-9);
@@ -193,8 +195,10 @@ export class Walk {
     const most = Math.max(best, Math.floor(slots(until.latest) + 1e-9));
     const { dough } = list.input.bakehouse.floor.weights;
     const weight = this.front === null ? HARMLESS.autolyse : way.cold ? HARMLESS.cold : dough / 2;
-    const name = way.cold ? 'cold' : '';
-    const arc = list.arc(at, task, [{ ...list.between(least, best, most), name, holds: [...this.holds, ...way.holds] }], weight);
+    const waits = ways.map(({ cold, holds, cost, name }): Waiting => (
+      { ...list.between(least, best, most), name: cold || ways.length > 1 ? name : '', holds: [...this.holds, ...holds], cost }
+    ));
+    const arc = list.arc(at, task, waits, weight);
     const plain = way.stands.length === 1 && way.stands[0]?.place === 'room' && way.stands[0].around === null;
     const folds = stretch.folds.map((fold) => ({ task: this.fold(fold, at, (fold.at.by === 'minutes' ? fold.at.at : 0) / SLOT_MINUTES), keeps: fold.keeps ?? FOLD_KEEPS }));
     if (!this.front) return;
@@ -203,7 +207,7 @@ export class Walk {
       this.flush();
       this.front = this.walker.fronts.waited(this.front, stretch, way, this.body).then;
     }
-    this.pass({ from: at, until: task, atEnd: false, keeps: 1, ways: [plain ? [this.bench] : way.stands], arc: plain ? null : arc, folds, window: null, sets: null });
+    this.pass({ from: at, until: task, atEnd: false, keeps: 1, ways: plain ? [[this.bench]] : ways.map(({ stands }) => stands), arc: plain ? null : arc, folds, window: null, sets: null });
   } // prettier-ignore
 
   private byRise(asked: Stretch, ways: readonly PlacedWay[], at: number, task: number): void {
@@ -217,7 +221,7 @@ export class Walk {
     const known = ways.map((way) => fronts.waited(front, stretch, way, this.body));
     const waits = known.map(({ tables }, index): Waiting => {
       const way = ways[index] ?? first;
-      return { name: way.name, tables, holds: [...this.holds, ...way.holds], cost: index, share: way.cold && of === 'proof' ? COLD_SHARE : 1 };
+      return { name: way.name, tables, holds: [...this.holds, ...way.holds], cost: way.cost, share: way.cold && of === 'proof' ? COLD_SHARE : 1 };
     });
     const { weights } = list.input.bakehouse.floor;
     const folds = stretch.folds.map((fold, index) => ({ task: this.foldBy(fold, stretch, known[0], index, at), keeps: fold.keeps ?? FOLD_KEEPS }));

@@ -10,7 +10,7 @@ export interface Emptied {
 }
 
 /** Domains of a day, kept while days that differ from it only in what is held may be asked for. */
-interface Kept extends Pick<Instance, 'tasks' | 'tables' | 'people' | 'resources' | 'decks'> {
+interface Kept extends Pick<Instance, 'tasks' | 'tables' | 'people' | 'resources' | 'ovens'> {
   readonly domains: Domains;
 }
 const kept = new WeakMap<Instance['arcs'], Kept>();
@@ -62,12 +62,12 @@ export function domainsOf(
 function keptFor(instance: Instance): Kept | null {
   const before = kept.get(instance.arcs);
   if (!before) return null;
-  const { tasks, tables, people, resources, decks } = before;
+  const { tasks, tables, people, resources, ovens } = before;
   const alike =
     tables === instance.tables &&
     people === instance.people &&
     resources === instance.resources &&
-    decks === instance.decks;
+    ovens === instance.ovens;
   const within = instance.tasks.every((task, index) => {
     const other = tasks[index];
     return (
@@ -88,7 +88,8 @@ function allowedAlone(instance: Instance, task: Task, shifts: Shifts): Uint8Arra
   for (const mode of task.modes) {
     if (mode.uses.some(({ resource, amount }) => amount > (instance.resources[resource]?.capacity ?? 0)))
       continue;
-    if (task.load && Math.ceil(task.load.fill / 1000) > instance.decks) continue;
+    if (mode.load && Math.ceil(mode.load.fill / 1000) > (instance.ovens[mode.load.oven]?.decks ?? 0))
+      continue;
     const last = Math.min(task.last, instance.slots - mode.slots, (task.due ?? instance.slots) - mode.slots);
     const first = Math.max(0, task.first);
     if (mode.people === 0 || task.skill === null) {

@@ -1,10 +1,12 @@
 import {
   atLevel,
+  loads,
   overlap,
   type Certificate,
   type ChainCertificate,
   type EnergyCertificate,
   type Instance,
+  type Out,
   type Scarce,
 } from '../instance/index.ts';
 import { LEVELS, tableAt } from '../../dough/index.ts';
@@ -133,14 +135,22 @@ function some(slots: readonly number[]): number[] {
   return each.filter((_, index) => index % step === 0 || index === each.length - 1);
 }
 
-function capacityOf({ people, decks, resources }: Instance, of: Scarce, from: number, to: number): number {
-  if (of.kind === 'decks') return decks * (to - from);
-  if (of.kind === 'resource') return (resources[of.resource]?.capacity ?? 0) * (to - from);
+function capacityOf({ people, ovens, resources }: Instance, of: Scarce, from: number, to: number): number {
+  if (of.kind === 'decks')
+    return ovens.reduce((sum, oven) => sum + oven.decks * (to - from) - outIn(oven.out, from, to), 0);
+  if (of.kind === 'resource') {
+    const { capacity = 0, out = [] } = resources[of.resource] ?? {};
+    return capacity * (to - from) - outIn(out, from, to);
+  }
   return people.reduce(
     (sum, person) => sum + ((person.skills & of.skills) !== 0 ? overlap(person.free, from, to) : 0),
     0,
   );
 }
+
+/** What is out of order in a stretch, in slots of one of it. */
+const outIn = (out: readonly Out[], from: number, to: number): number =>
+  out.reduce((sum, [a, b, amount]) => sum + amount * Math.max(0, Math.min(b, to) - Math.max(a, from)), 0);
 
 function demandsOf(instance: Instance, domains: Domains): Demand[] {
   const demands: Demand[] = [];
@@ -153,10 +163,10 @@ function demandsOf(instance: Instance, domains: Domains): Demand[] {
       const longest = Math.max(...options.map(({ slots }) => slots));
       demands.push({ task: index, arc: null, of, options, first, end: last + longest });
     };
-    const { skill, load } = task;
+    const { skill } = task;
     if (skill !== null)
       add({ kind: 'hands', skills: 1 << skill }, task.modes.map(({ people, slots }) => ({ amount: people, slots })));
-    if (load) add({ kind: 'decks' }, [{ amount: load.fill / 1000, slots: load.slots }]);
+    if (loads(task)) add({ kind: 'decks' }, task.modes.map(({ load }) => ({ amount: (load?.fill ?? 0) / 1000, slots: load?.slots ?? 0 })));
     for (const resource of instance.resources.keys())
       add({ kind: 'resource', resource }, task.modes.map(({ uses, slots }) => ({ amount: amountOf(uses, resource), slots })));
   }); // prettier-ignore

@@ -1,4 +1,4 @@
-import { endOf, openingsOf, windowAt, type Instance, type Load, type Placed } from '../instance/index.ts';
+import { endOf, openingsOf, windowAt, type Instance, type Mode, type Placed } from '../instance/index.ts';
 import { LEVELS, levelOf, tableAt } from '../../dough/index.ts';
 import { chanceFrom } from '../../chance/index.ts';
 import type { Domains } from './domains.ts';
@@ -16,6 +16,8 @@ export interface Insertion {
 }
 
 const NEVER = Infinity;
+/** Ways to do a task, at most. */
+const MOST_MODES = 256;
 /** How often a batch that stands in its own way is begun somewhere else, and by how much dearer. */
 const [GOES, JITTER] = [4, 4];
 /** Slots to each side that count as near: three hours. */
@@ -108,7 +110,7 @@ export class Inserter {
       if (!task || !doing) return false;
       const people = taken.peopleFor(task, doing, start, [], over);
       if (!people || (!over && !taken.fits(doing.uses, start, start + doing.slots))) return false;
-      if (task.load && !taken.takesLoad(task.load, start, over)) return false;
+      if (doing.load && !taken.takesLoad(doing.load, start, over)) return false;
       const placed: Placed = { start, mode, people };
       const through = found.through.get(index);
       const arc = through === undefined ? undefined : instance.arcs[through];
@@ -146,7 +148,7 @@ export class Inserter {
   ): Found | null {
     const tree = this.trees[batch];
     if (!tree || !this.narrow(tree, wishes, fixed)) return null;
-    this.taken.lookAtOven();
+    this.taken.lookAtOvens();
     const foreignWays = new Map(tree.foreign.map((arc) => [arc, 0]));
     for (const [position, index] of tree.order.entries()) {
       const sums = this.sumsAt(position);
@@ -254,7 +256,7 @@ export class Inserter {
         let own = bound ? this.foreignCost(tree, index, slot, end, others) : 0;
         for (const costs of before) own += costs[slot] ?? NEVER;
         if (own === NEVER) continue;
-        own += this.priceOf(index, slot, mode.slots, mode.people, task.load);
+        own += this.priceOf(index, slot, mode);
         if (dear) own += mode.people * ((dear[end] ?? 0) - (dear[slot] ?? 0));
         if (costs) own += costs[slot] ?? 0;
         if (noise) own += noise();
@@ -273,7 +275,7 @@ export class Inserter {
             byEnd[end] = all;
             if (end < firstEnd) firstEnd = end;
             if (end > lastEnd) lastEnd = end;
-            startOf[end] = slot * 16 + which;
+            startOf[end] = slot * MOST_MODES + which;
           }
         }
       }
@@ -294,17 +296,17 @@ export class Inserter {
     return from === task || to === task;
   }
 
-  private priceOf(index: number, slot: number, slots: number, people: number, load: Load | null): number {
+  private priceOf(index: number, slot: number, { slots, people, load, cost }: Mode): number {
     const { weights, tasks } = this.instance;
     const task = tasks[index];
-    let price = 0;
+    let price = cost;
     if (people > 0 && weights.night > 0) price += weights.night * people * this.taken.nightWork(slot, slots);
     if (task && task.due !== null) price += weights.early * (task.due - slot - slots);
     if (this.openings[index]) price += weights.begin * Math.max(0, this.instance.begin - slot);
     if (task && task.told !== null) price += weights.told * Math.abs(slot - task.told);
-    if (load && weights.ovenIdle > 0) price += weights.ovenIdle * this.taken.idleBy(load, slot);
-    if (load && this.instance.stones && weights.hot > 0)
-      price += (weights.hot * this.taken.hotBy(load, slot)) / 10;
+    const oven = load && this.taken.oven(load.oven);
+    if (oven && weights.ovenIdle > 0) price += weights.ovenIdle * oven.idleBy(load, slot);
+    if (oven && weights.hot > 0) price += (weights.hot * oven.hotBy(load, slot)) / 10;
     return price;
   }
 
@@ -372,7 +374,7 @@ export class Inserter {
         const sums = this.sumsAt(tree.position.get(task) ?? 0);
         if (!later) {
           const packed = sums.startOf[found] ?? 0;
-          follow(task, packed >> 4, 0, packed & 15);
+          follow(task, Math.floor(packed / MOST_MODES), 0, packed % MOST_MODES);
           continue;
         }
         const window = arc.levels ? windowAt(this.instance, arc.ways[reach.way[key] ?? 0], 0, end) : null;
@@ -394,7 +396,7 @@ export class Inserter {
       byEnd: new Float64Array(slots + 1),
       firstEnd: 0,
       lastEnd: -1,
-      startOf: new Int16Array(slots + 1),
+      startOf: new Int32Array(slots + 1),
     });
   }
 

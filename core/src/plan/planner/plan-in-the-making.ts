@@ -2,6 +2,7 @@ import {
   costOf,
   endOf,
   levelsOf,
+  loadOf,
   windowAt,
   type Instance,
   type Placed,
@@ -119,7 +120,7 @@ export class Day {
       const fits =
         task && placed && mode && this.domains[index]?.[placed.start] === 1 &&
         taken.fits(mode.uses, placed.start, placed.start + mode.slots) &&
-        (!task.load || taken.takesLoad(task.load, placed.start)); // prettier-ignore
+        (!mode.load || taken.takesLoad(mode.load, placed.start)); // prettier-ignore
       const people = fits ? taken.peopleFor(task, mode, placed.start, placed.people) : null;
       if (!task || !placed || !people) return giveUp();
       const here = { ...placed, people };
@@ -272,9 +273,9 @@ export class Day {
 
   /** Two batches whose loads are to change places, by lot; null where there are none. */
   swap(chance: () => number): Swap | null {
-    const loads = this.instance.tasks.flatMap(({ load, batch }, index) => {
+    const loads = this.instance.tasks.flatMap(({ batch }, index) => {
       const placed = this.placed[index];
-      return load && placed ? [{ batch, start: placed.start }] : [];
+      return placed && loadOf(this.instance, index, placed) ? [{ batch, start: placed.start }] : [];
     });
     const one = loads[Math.floor(chance() * loads.length)];
     if (!one) return null;

@@ -1,4 +1,4 @@
-import type { Instance, Mode, Placed, Task, Use } from '../instance/index.ts';
+import type { Instance, Load, Mode, Placed, Task, Use } from '../instance/index.ts';
 import { NOBODY, type Taken } from './taken.ts';
 
 /** What a slot of a hand, of a whole resource or of a deck costs that is not there. */
@@ -14,7 +14,8 @@ export class Prices {
   private readonly hands: Float64Array;
   /** Of resources that work takes; what doughs stand in is never overbooked. */
   private readonly resources: ReadonlyMap<number, Float64Array>;
-  private readonly decks: Float64Array;
+  /** By oven. */
+  private readonly decks: readonly Float64Array[];
   /** What is dear and what is missing of hands, as sums of all slots before each. */
   private readonly handsBefore: Float64Array;
   private readonly missingBefore: Float64Array;
@@ -29,7 +30,7 @@ export class Prices {
       modes.flatMap(({ uses }) => uses.map((use) => use.resource)),
     );
     this.resources = new Map(used.map((resource) => [resource, new Float64Array(slots)]));
-    this.decks = new Float64Array(slots);
+    this.decks = instance.ovens.map(() => new Float64Array(slots));
     this.handsBefore = new Float64Array(slots + 1);
     this.missingBefore = new Float64Array(slots + 1);
   }
@@ -70,17 +71,18 @@ export class Prices {
   }
 
   /** Adds what the decks of a load cost that is put in in each slot of a stretch. */
-  load(costs: Float64Array, { load }: Task, first: number, last: number): void {
-    if (!load) return;
+  load(costs: Float64Array, load: Load, first: number, last: number): void {
+    const [oven, dear] = [this.taken.oven(load.oven), this.decks[load.oven]];
+    if (!oven) return;
     for (let slot = first; slot <= last; slot += 1) {
-      const more = this.taken.moreDecks(load, slot);
+      const more = oven.moreDecks(load, slot);
       if (more === 0) continue;
       let sum = 0;
       for (let each = slot; each < slot + load.slots; each += 1)
-        sum += (this.decks[each] ?? 0) * more + MISSING * Math.max(0, this.taken.decksAt(each) + more - this.instance.decks);
+        sum += (dear?.[each] ?? 0) * more + MISSING * oven.overAt(each, more);
       costs[slot] = (costs[slot] ?? 0) + sum;
     }
-  } // prettier-ignore
+  }
 
   /** A task stands where something that it takes is overbooked. */
   isOver(task: Task, placed: Placed): boolean {
@@ -91,8 +93,10 @@ export class Prices {
       if (placed.people.length > 0 && this.taken.missingAt(slot) > 0) return true;
       if (mode?.uses.some(({ resource }) => this.over(resource, slot) > 0)) return true;
     }
-    for (let slot = placed.start; slot < placed.start + (task.load?.slots ?? 0); slot += 1)
-      if (this.decksOver(slot) > 0) return true;
+    const load = mode?.load;
+    const oven = load && this.taken.oven(load.oven);
+    for (let slot = placed.start; slot < placed.start + (load?.slots ?? 0); slot += 1)
+      if ((oven?.overAt(slot) ?? 0) > 0) return true;
     return false;
   }
 
@@ -106,7 +110,8 @@ export class Prices {
     for (let slot = 0; slot < this.instance.slots; slot += 1) {
       raise(this.hands, slot, this.taken.missingAt(slot));
       for (const [resource, dear] of this.resources) raise(dear, slot, this.over(resource, slot));
-      raise(this.decks, slot, this.decksOver(slot));
+      for (const [oven, dear] of this.decks.entries())
+        raise(dear, slot, this.taken.oven(oven)?.overAt(slot) ?? 0);
     }
     return any;
   }
@@ -120,8 +125,4 @@ export class Prices {
 
   private capacity = (resource: number): number =>
     Math.max(1, this.instance.resources[resource]?.capacity ?? 0);
-
-  private decksOver(slot: number): number {
-    return Math.max(0, this.taken.decksAt(slot) - this.instance.decks);
-  }
 }

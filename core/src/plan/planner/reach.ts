@@ -15,7 +15,7 @@ export interface Sums {
   readonly byEnd: Float64Array;
   firstEnd: number;
   lastEnd: number;
-  readonly startOf: Int16Array;
+  readonly startOf: Int32Array;
 }
 
 /** The least cost of a branch, by level and where its parent ends (later) or starts (earlier). */

@@ -60,7 +60,7 @@ export class Starts {
         if (prices) this.priced(open, dear, task, mode, [lowest, last], prices);
         else this.room(open, task.skill, mode, lowest, last);
         for (let slot = lowest; slot <= last; slot += 1)
-          if (domain[slot] === 0 || (open[slot] !== 0 && task.load && !taken.takesLoad(task.load, slot, prices !== undefined))) open[slot] = 0;
+          if (domain[slot] === 0 || (open[slot] !== 0 && mode.load && !taken.takesLoad(mode.load, slot, prices !== undefined))) open[slot] = 0;
       }
       for (let slot = lowest; slot <= last; slot += 1) {
         if (open[slot] === 0) continue;
@@ -108,7 +108,7 @@ export class Starts {
     open.fill(some ? 1 : 0, first, last + 1);
     if (!some) return;
     for (const use of uses) prices.use(costs, use, slots, first, last);
-    prices.load(costs, task, first, last);
+    if (mode.load) prices.load(costs, mode.load, first, last);
   } // prettier-ignore
 
   /** Sets each slot of a stretch from which people and resources are there for a whole mode. */

@@ -1,15 +1,5 @@
-import { decksTogether } from '../../oven/decks/index.ts';
-import {
-  followDecks,
-  nearest,
-  type DecksFrom,
-  type Instance,
-  type Load,
-  type Mode,
-  type Placed,
-  type Task,
-  type Use,
-} from '../instance/index.ts';
+import type { Instance, Load, Mode, Placed, Task, Use } from '../instance/index.ts';
+import { OvenTaken } from './oven-taken.ts';
 
 /** Stands for a hand that nobody has, where more may be taken than there is. */
 export const NOBODY = -1;
@@ -24,28 +14,21 @@ export class Taken {
   private readonly known = new Set<number>();
   /** Slots of work of each person. */
   private readonly worked: number[];
-  private readonly decks: Int16Array;
-  /** By slot, loads that are in, and the profile of the last that was put in: where all decks share one heat, that of all. */
-  private readonly inside: Int16Array;
-  private readonly heat: Int16Array;
-  /** What each load of a profile, start and length takes, thousandths of a deck. */
-  private readonly loads = new Map<
-    number,
-    { readonly load: Load; readonly start: number; readonly fills: number[] }
-  >();
-  private deckHeats: readonly DecksFrom[] = [];
-  private readonly nearest: number[] = [];
+  private readonly ovens: readonly OvenTaken[];
   private readonly night: Uint8Array;
   /** By slot, hands that nobody has. */
   private readonly missing: Int16Array;
-  /** By slot: the last slot up to it and the first from it on in which something bakes (−1: none), and idle slots so far. */
-  private readonly bakedBefore: Int16Array;
-  private readonly bakedFrom: Int16Array;
-  private readonly idleUntil: Int16Array;
 
   constructor(private readonly instance: Instance) {
     const { slots, resources, people } = instance;
-    this.used = resources.map(() => new Int16Array(slots));
+    this.used = resources.map(({ capacity, out }) => {
+      const used = new Int16Array(slots);
+      for (const [from, to, amount] of out)
+        for (let slot = Math.max(0, from); slot < Math.min(to, slots); slot += 1)
+          used[slot] = Math.min(capacity, (used[slot] ?? 0) + amount);
+      return used;
+    });
+    this.ovens = instance.ovens.map((oven) => new OvenTaken(oven, slots));
     this.busy = people.map(() => new Uint8Array(slots));
     this.onShift = people.map(({ free }) => {
       const on = new Uint8Array(slots);
@@ -53,14 +36,8 @@ export class Taken {
       return on;
     });
     this.worked = people.map(() => 0);
-    this.decks = new Int16Array(slots);
-    this.inside = new Int16Array(slots);
-    this.heat = new Int16Array(slots);
     this.night = new Uint8Array(slots);
     this.missing = new Int16Array(slots);
-    this.bakedBefore = new Int16Array(slots);
-    this.bakedFrom = new Int16Array(slots);
-    this.idleUntil = new Int16Array(slots);
     for (const [from, to] of instance.night) this.night.fill(1, Math.max(0, from), Math.max(0, to));
   }
 
@@ -92,69 +69,17 @@ export class Taken {
 
   missingAt = (slot: number): number => this.missing[slot] ?? 0;
   usedAt = (resource: number, slot: number): number => this.used[resource]?.[slot] ?? 0;
-  decksAt = (slot: number): number => this.decks[slot] ?? 0;
 
-  /**
-   * A load may begin in this slot: it joins one of its kind, or finds decks.
-   *
-   * @param over it may take more decks than there are
-   */
-  takesLoad(load: Load, start: number, over = false): boolean {
-    const more = this.moreDecks(load, start);
-    if (more === 0) return true;
-    const end = Math.min(start + load.slots, this.instance.slots);
-    const { decks, oneHeat } = this.instance;
-    for (let slot = start; slot < end; slot += 1) {
-      if (!over && (this.decks[slot] ?? 0) + more > decks) return false;
-      if (oneHeat && this.inside[slot] !== 0 && this.heat[slot] !== load.profile) return false;
-    }
-    return true;
-  }
+  /** What is taken of an oven. */
+  oven = (index: number): OvenTaken | undefined => this.ovens[index];
 
-  /** Looks at the oven as it is now; what {@link idleBy} and {@link hotBy} say holds until something else is taken. */
-  lookAtOven(): void {
-    const { slots, reheat, stones, weights } = this.instance;
-    if (stones && weights.hot > 0) this.deckHeats = followDecks(this.instance, this.loads.values()).course;
-    let [last, idle] = [-1, 0];
-    for (let slot = 0; slot < slots; slot += 1) {
-      if (this.decks[slot] !== 0) {
-        if (last >= 0 && slot - last > 1) idle += Math.min(slot - last - 1, reheat);
-        last = slot;
-      }
-      this.bakedBefore[slot] = last;
-      this.idleUntil[slot] = idle;
-    }
-    let next = -1;
-    for (let slot = slots - 1; slot >= 0; slot -= 1) {
-      this.bakedFrom[slot] = next;
-      if (this.decks[slot] !== 0) next = slot;
-      this.bakedFrom[slot] = next;
-    }
-  }
+  /** What goes into an oven may begin in this slot. @param over it may take more decks than there are */
+  takesLoad = (load: Load, start: number, over = false): boolean =>
+    this.ovens[load.oven]?.takes(load, start, over) ?? false;
 
-  /** Slots that a load adds in which the oven is on without baking; negative if it fills a gap. */
-  idleBy(load: Load, start: number): number {
-    const { slots, reheat } = this.instance;
-    const end = Math.min(start + load.slots, slots - 1);
-    const before = start > 0 ? (this.bakedBefore[start - 1] ?? -1) : -1;
-    const after = this.bakedFrom[end] ?? -1;
-    const gap = (length: number) => Math.min(Math.max(0, length), reheat);
-    const now = (before < 0 ? 0 : gap(start - before - 1)) + (after < 0 ? 0 : gap(after - end));
-    const then =
-      (this.idleUntil[after < 0 ? slots - 1 : after] ?? 0) - (before < 0 ? 0 : (this.idleUntil[before] ?? 0));
-    return now - then;
-  }
-
-  /** K by which the decks that a load would take are too hot for it. */
-  hotBy(load: Load, start: number): number {
-    const { stones } = this.instance;
-    let event = this.deckHeats.length - 1;
-    while ((this.deckHeats[event]?.start ?? 0) > start) event -= 1;
-    const now = this.deckHeats[event];
-    const { profile } = load;
-    if (!stones || !now || now.hottest <= (stones.bakes[profile]?.at ?? Infinity) + stones.play) return 0;
-    const wanted = this.moreDecks(load, start);
-    return nearest(this.instance, now.decks, { profile, start, wanted }, this.nearest);
+  /** Looks at the ovens as they are now; what is said of them holds until something else is taken. */
+  lookAtOvens(): void {
+    for (const oven of this.ovens) oven.look(this.instance.weights.hot > 0);
   }
 
   /** Slots of work at night. */
@@ -218,21 +143,7 @@ export class Taken {
       this.worked[person] = (this.worked[person] ?? 0) + sign * mode.slots;
     }
     this.hold(mode.uses, placed.start, end, sign);
-    if (!task.load) return;
-    const key = this.keyOf(task.load, placed.start);
-    const fills = this.loads.get(key)?.fills ?? [];
-    const before = decksTogether(fills);
-    if (sign === 1) fills.push(task.load.fill);
-    else fills.splice(fills.indexOf(task.load.fill), 1);
-    if (fills.length > 0) this.loads.set(key, { load: task.load, start: placed.start, fills });
-    else this.loads.delete(key);
-    const more = decksTogether(fills) - before;
-    const until = Math.min(placed.start + task.load.slots, this.instance.slots);
-    for (let slot = placed.start; slot < until; slot += 1) {
-      this.decks[slot] = (this.decks[slot] ?? 0) + more;
-      this.inside[slot] = (this.inside[slot] ?? 0) + sign;
-      if (sign === 1) this.heat[slot] = task.load.profile;
-    }
+    if (mode.load) this.ovens[mode.load.oven]?.take(mode.load, placed.start, sign);
   }
 
   hold(uses: readonly Use[], start: number, end: number, sign: 1 | -1): void {
@@ -248,17 +159,6 @@ export class Taken {
     for (let slot = start; slot < start + slots; slot += 1)
       if (busy?.[slot] !== 0 || on?.[slot] !== 1) return false;
     return true;
-  }
-
-  /** Decks that a load takes besides what is in with it. */
-  moreDecks(load: Load, start: number): number {
-    const fills = this.loads.get(this.keyOf(load, start))?.fills;
-    if (!fills) return Math.ceil(load.fill / 1000);
-    return decksTogether([...fills, load.fill]) - decksTogether(fills);
-  }
-
-  private keyOf({ profile, slots }: Load, start: number): number {
-    return (profile * 1024 + slots) * 4096 + start;
   }
 }
 

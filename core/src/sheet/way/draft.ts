@@ -1,23 +1,8 @@
 import { z } from 'zod';
-import {
-  fieldsOf,
-  ROWS,
-  STEP_KINDS,
-  valueAt,
-  type Field,
-  type Quantity,
-  type Step,
-} from '../../formula/way/index.ts';
+import { readFields, valueAt, writeFields } from '../../field/index.ts';
+import { fieldsOf, ROWS, STEP_KINDS, type Step } from '../../formula/way/index.ts';
 import { bad, good, type Problem, type Result } from '../../problem/index.ts';
-import {
-  formatTemperature,
-  parseMass,
-  parseNumber,
-  parsePercent,
-  parseTemperature,
-  type TemperatureUnit,
-} from '../../units/index.ts';
-import { cellText } from '../cell-text.ts';
+import type { TemperatureUnit } from '../../units/index.ts';
 
 const Short = z.string().max(80);
 const Texts = z.record(Short, z.string().max(1500));
@@ -34,19 +19,12 @@ export const StepDrafts = z.array(StepDraft).max(40);
 
 /** Writes a step as it is typed. Reading it gives the same step back. */
 export function draftOfStep(step: Step, unit: TemperatureUnit): StepDraft {
-  const write = (of: object, fields: readonly Field[]) =>
-    Object.fromEntries(
-      fields.flatMap((field) => {
-        const text = textOf(valueAt(of, field.path), field.quantity, unit);
-        return text === '' ? [] : [[field.name, text]];
-      }),
-    );
   const list = ROWS[step.kind];
   return {
     slug: step.slug,
     kind: step.kind,
-    fields: write(step, fieldsOf(step.kind)),
-    rows: list ? rowsAt(step, list.path).map((row) => write(row, list.fields)) : [],
+    fields: writeFields(step, fieldsOf(step.kind), unit),
+    rows: list ? rowsAt(step, list.path).map((row) => writeFields(row, list.fields, unit)) : [],
   };
 }
 
@@ -56,44 +34,6 @@ function rowsAt(step: Step, path: string): object[] {
   return rows.flatMap((row, index) =>
     Array.isArray(row) ? (row as object[]).map((each) => ({ ...each, way: index + 1 })) : [row as object],
   );
-}
-
-function textOf(value: unknown, quantity: Quantity, unit: TemperatureUnit): string {
-  if (value === null || value === undefined || value === false) return '';
-  if (value === true) return 'yes';
-  if (Array.isArray(value)) return value.join(quantity === 'sentences' ? '; ' : ', ');
-  if (typeof value !== 'number') return value as string;
-  if (quantity === 'celsius') return formatTemperature(value, unit, 1).replace('.0 ', ' ');
-  if (quantity === 'mass') return `${cellText(value * 1000)} g`;
-  return cellText(quantity === 'part' ? value * 100 : value);
-}
-
-/** What a text says; a field of which nothing is said is left to what is usual. */
-function valueOf(text: string, { quantity }: Field, unit: TemperatureUnit): Result<unknown> {
-  const listed = (by: RegExp) => good(text.split(by).map((each) => each.trim()).filter(Boolean)); // prettier-ignore
-  switch (quantity) {
-    case 'celsius':
-      return parseTemperature(text, unit);
-    case 'mass':
-      return parseMass(text);
-    case 'percent':
-      return parsePercent(text);
-    case 'part': {
-      const percent = parsePercent(text);
-      return percent.ok ? good(percent.value / 100) : percent;
-    }
-    case 'tick':
-      return good(/^(yes|true|1|x)$/i.test(text.trim()));
-    case 'names':
-      return listed(/[,;]/);
-    case 'sentences':
-      return listed(/;/);
-    case 'text':
-    case 'choice':
-      return good(text.trim());
-    default:
-      return parseNumber(text);
-  }
 }
 
 /**
@@ -108,25 +48,16 @@ export function readSteps(
   unit: TemperatureUnit,
 ): Result<unknown[]> {
   const problems: Problem[] = [];
-  const read = (at: string, texts: Readonly<Record<string, string>>, fields: readonly Field[]) => {
-    const found: Record<string, unknown> = {};
-    for (const field of fields) {
-      const text = texts[field.name] ?? '';
-      if (text.trim() === '' && field.blank !== null) continue;
-      const value = valueOf(text, field, unit);
-      if (value.ok) put(found, field.path, value.value);
-      else problems.push(...value.problems.map((each) => ({ ...each, path: `${at}.${field.name}` })));
-    }
-    return found;
-  };
   const steps = drafts.map((draft, index) => {
     const at = `${list}.${index}`;
     const rows = ROWS[draft.kind];
-    const listed = rows ? draft.rows.map((row, n) => read(`${at}.rows.${n}`, row, rows.fields)) : [];
+    const listed = rows
+      ? draft.rows.map((row, n) => readFields(`${at}.rows.${n}`, row, rows.fields, unit, problems))
+      : [];
     return {
       kind: draft.kind,
       slug: draft.slug,
-      ...read(`${at}.fields`, draft.fields, fieldsOf(draft.kind)),
+      ...readFields(`${at}.fields`, draft.fields, fieldsOf(draft.kind), unit, problems),
       ...(rows ? { [rows.path]: rows.path === 'ways' ? byWay(listed) : listed } : {}),
     };
   });
@@ -138,16 +69,6 @@ function byWay(rows: readonly Record<string, unknown>[]): unknown[][] {
   const ways = new Map<unknown, unknown[]>();
   for (const { way = 1, ...row } of rows) ways.set(way, [...(ways.get(way) ?? []), row]);
   return [...ways].sort(([a], [b]) => Number(a) - Number(b)).map(([, stands]) => stands);
-}
-
-function put(into: Record<string, unknown>, path: string, value: unknown): void {
-  const [head = '', ...rest] = path.split('.');
-  if (rest.length === 0) into[head] = value;
-  else {
-    const inner = { ...((into[head] ?? {}) as Record<string, unknown>) };
-    put(inner, rest.join('.'), value);
-    into[head] = inner;
-  }
 }
 
 /** Where a problem of a list of steps stands as it is typed: `way.2.until.best` is typed at `way.2.fields.best`. */

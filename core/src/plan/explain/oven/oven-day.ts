@@ -1,9 +1,9 @@
 import { profileFor, settingAt } from '../../../oven/index.ts';
 import { fillDecks, type DeckLot } from '../../../oven/decks/index.ts';
-import type { Floor } from '../../../bakehouse/index.ts';
+import { ofKind, type Oven } from '../../../equipment/index.ts';
 import { bakeLossOf, bakeOf, firstOf, piecesOf } from '../../../formula/way/index.ts';
 import type { Followed } from '../../checker/index.ts';
-import { awayBy, endOf, hotterBy, type Schedule } from '../../instance/index.ts';
+import { awayBy, endOf, hotterBy, loadOf, type Schedule } from '../../instance/index.ts';
 import { SLOT } from '../../../dough/index.ts';
 import { coolingOf, coreDoneOf, deckFloorOf, deckLotOf, type Network } from '../../network/index.ts';
 import type { DayInput } from '../../demand/index.ts';
@@ -17,39 +17,97 @@ import { laidByHand } from './laid.ts';
 /** °C of the core of bread that may be packed, where its way does not say. */
 const COOL = 35;
 
-/** The oven through a planned day. */
-export interface OvenDay {
+/** An oven as it is here. */
+export interface OvenHere {
+  readonly name: string;
+  /** Its first deck among all decks of the bakehouse, and how many it has. */
+  readonly first: number;
+  readonly count: number;
   /** m of the floor of a deck. */
   readonly floor: { readonly width: number; readonly depth: number };
   /** The side that bakes faster. */
-  readonly hotSide: Floor['oven']['hotSide'];
+  readonly hotSide: Oven['hotSide'];
   /** Where steam comes from. */
-  readonly steam: Floor['oven']['steam'];
+  readonly steam: Oven['steam'];
   /** cm of stone; 0: none. */
   readonly stone: number;
   readonly fan: boolean;
+}
+
+/** The ovens through a planned day. */
+export interface OvenDay {
+  /** One after the other; plans of before there were several do not have it, and say of their one oven what it is. */
+  readonly ovens?: readonly OvenHere[];
+  readonly floor?: OvenHere['floor'];
+  readonly hotSide?: OvenHere['hotSide'];
+  readonly steam?: OvenHere['steam'];
+  readonly stone?: number;
+  readonly fan?: boolean;
   readonly loads: readonly OvenLoad[];
+  /** Of all ovens. */
   readonly decks: readonly OvenDeck[];
   readonly heatings: readonly Heating[];
   /** kWh of all decks. */
   readonly heated: number;
 }
 
-/** The oven through a plan: which pieces stand where on which deck, and how hot its stones are. */
-export function ovenDay(input: DayInput, network: Network, schedule: Schedule, followed: Followed): OvenDay {
-  const { floor } = input.bakehouse;
-  const loads = onDecks(gathered(input, network, schedule, followed), input, network);
-  const heatings = heatingsOf(network.instance, schedule);
-  // Decks that share one heat are one oven: what is said of it is said once.
-  const all = floor.oven.shared ? heatOf(input, network, loads, heatings, null) : null;
-  const decks = Array.from({ length: floor.oven.decks }, (_, deck) =>
-    all && deck > 0 ? { ...all, short: [], hot: [], met: [], heated: 0 } : (all ?? heatOf(input, network, loads, heatings, deck)),
-  );
-  const { hotSide, steam, stone, fan } = floor.oven;
-  return { floor: deckFloorOf(floor), hotSide, steam, stone, fan, loads, decks, heatings, heated: decks.reduce((sum, { heated }) => sum + heated, 0) };
+/** The ovens of a planned day, also of one that was kept when there was one. */
+export function ovensHere(day: OvenDay): readonly OvenHere[] {
+  const { ovens, decks, floor = { width: 1.2, depth: 1 }, hotSide = 'none', steam = 'built-in', stone = 0, fan = false } = day;
+  return ovens ?? [{ name: 'Oven', first: 0, count: decks.length, floor, hotSide, steam, stone, fan }];
 } // prettier-ignore
 
-interface Gathered extends Omit<OvenLoad, 'decks' | 'order' | 'left' | 'byHand'> {
+/** The oven that a deck belongs to. */
+export function ovenOfDeck(day: OvenDay, deck: number): OvenHere {
+  const ovens = ovensHere(day);
+  const found = ovens.find(({ first, count }) => first <= deck && deck < first + count) ?? ovens[0];
+  if (!found) throw new Error(`there is no oven with a deck ${deck}`);
+  return found;
+}
+
+/** The oven that a load goes into. */
+export function ovenOfLoad(day: OvenDay, { oven, decks }: Pick<OvenLoad, 'oven' | 'decks'>): OvenHere {
+  const here = oven === undefined ? undefined : ovensHere(day)[oven];
+  return here ?? ovenOfDeck(day, decks[0]?.deck ?? 0);
+}
+
+/** A deck as people call it: `deck 3`, and of which oven where there are several. */
+export function deckName(day: OvenDay, deck: number): string {
+  const { name, first } = ovenOfDeck(day, deck);
+  const own = `deck ${deck - first + 1}`;
+  return ovensHere(day).length > 1 ? `${own} of ${name}` : own;
+}
+
+/** The ovens through a plan: which pieces stand where on which deck, and how hot their stones are. */
+export function ovenDay(input: DayInput, network: Network, schedule: Schedule, followed: Followed): OvenDay {
+  const things = ofKind(input.bakehouse.floor, 'oven');
+  let first = 0;
+  const ovens = things.map((oven): OvenHere => {
+    const { name, hotSide, steam, stone, fan, decks: count } = oven;
+    const here = { name, first, count, floor: deckFloorOf(oven), hotSide, steam, stone, fan };
+    first += count;
+    return here;
+  });
+  const loads = onDecks(gathered(input, network, schedule, followed), input, network, ovens);
+  const heatings = heatingsOf(network.instance, schedule);
+  const decks = things.flatMap((oven, index) => {
+    const { count, first: begins } = ovens[index] ?? { count: 0, first: 0 };
+    const reheat = (network.instance.ovens[index]?.reheat ?? 0) * SLOT;
+    const about = { oven, room: network.frame.room.at(0), reheat, heatings: heatings.filter((each) => each.oven === index) };
+    // Decks that share one heat are one oven: what is said of it is said once.
+    const all = oven.shared ? heatOf(about, loads, range(begins, count)) : null;
+    return range(begins, count).map((deck, n) =>
+      all && n > 0 ? { ...all, short: [], hot: [], met: [], heated: 0 } : (all ?? heatOf(about, loads, [deck])),
+    );
+  });
+  return { ovens, loads, decks, heatings, heated: decks.reduce((sum, { heated }) => sum + heated, 0) };
+} // prettier-ignore
+
+const range = (from: number, count: number): number[] =>
+  Array.from({ length: count }, (_, index) => from + index);
+
+interface Gathered extends Omit<OvenLoad, 'decks' | 'order' | 'left' | 'byHand' | 'oven'> {
+  readonly oven: number;
   readonly lots: readonly DeckLot[];
 }
 
@@ -57,6 +115,7 @@ interface Gathered extends Omit<OvenLoad, 'decks' | 'order' | 'left' | 'byHand'>
 function gathered(input: DayInput, network: Network, schedule: Schedule, followed: Followed): Gathered[] {
   const { instance, models, doughs } = network;
   const { floor } = input.bakehouse;
+  const racks = ofKind(floor, 'rack');
   const actuals = actualsOf(input.events);
   const found = new Map<string, Gathered>();
   for (const model of models) {
@@ -68,7 +127,7 @@ function gathered(input: DayInput, network: Network, schedule: Schedule, followe
         const bake = bakeOf(doc, strand.product);
         if (strand.load === null || strand.out === null || !bake) continue;
         const [loaded, out, packed] = [strand.load, strand.out, strand.pack].map((task) => schedule.tasks[task]);
-        const load = instance.tasks[strand.load]?.load;
+        const load = loadOf(instance, strand.load, loaded);
         if (!loaded || !out || !load) continue;
         const below = firstOf(piecesOf(doc, strand.product), 'cool')?.below ?? COOL;
         const moment = (slot: number) => instance.origin + slot * SLOT;
@@ -84,13 +143,13 @@ function gathered(input: DayInput, network: Network, schedule: Schedule, followe
           signs: DONE_SIGNS[doc.type], rests: doc.type === 'rye',
           coolAt: moment(out.start) + coolingOf(doc, { product: strand.product, scaledWeight: strand.mass }, below, network.frame.room.warmest) * 3600,
           packAt: packed ? moment(packed.start) : null,
-          racks: floor.racks ? (strand.pieces * strand.mass) / floor.racks.bread : null,
+          racks: racks[0] ? (strand.pieces * strand.mass) / racks[0].bread : null,
           lye: product?.extras.some(({ use, ingredient }) => use === 'bath' && /lye/.test(ingredient)) ?? false,
         };
-        const key = `${load.profile} ${loaded.start} ${load.slots}`;
+        const key = `${load.oven} ${load.profile} ${loaded.start} ${load.slots}`;
         const known = found.get(key);
         found.set(key, {
-          at: moment(loaded.start), until: moment(loaded.start + load.slots), loadAt: bake.loadAt,
+          oven: load.oven, at: moment(loaded.start), until: moment(loaded.start + load.slots), loadAt: bake.loadAt,
           items: [...(known?.items ?? []), item], lots: [...(known?.lots ?? []), lot],
         });
       }
@@ -99,22 +158,28 @@ function gathered(input: DayInput, network: Network, schedule: Schedule, followe
 } // prettier-ignore
 
 /** Gives each load the decks that are free for it, those first whose stone is nearest to what it wants: no stone cools fast. */
-function onDecks(loads: readonly Gathered[], input: DayInput, { instance }: Network): OvenLoad[] {
-  const { floor } = input.bakehouse;
-  const decks = Array.from({ length: floor.oven.decks }, (_, deck) => ({ deck, until: -Infinity, heat: 0 }));
+function onDecks(loads: readonly Gathered[], input: DayInput, { instance }: Network, ovens: readonly OvenHere[]): OvenLoad[] {
+  const decks = ovens.flatMap(({ first, count }, oven) => range(first, count).map((deck) => ({ deck, oven, until: -Infinity, heat: 0 })));
   return loads.map(({ lots, ...load }) => {
+    const [here, own] = [ovens[load.oven], instance.ovens[load.oven]];
     const slotOf = (moment: number) => (moment - instance.origin) / SLOT;
     const away = ({ until, heat }: (typeof decks)[number]) =>
-      awayBy(hotterBy(instance.stones, instance.reheat, { until: slotOf(until), heat }, slotOf(load.at), load.loadAt));
-    const free = decks.filter(({ until }) => until <= load.at).sort((a, b) => away(a) - away(b) || b.until - a.until || a.deck - b.deck);
+      awayBy(hotterBy(own?.stones ?? null, own?.reheat ?? 0, { until: slotOf(until), heat }, slotOf(load.at), load.loadAt));
+    // Of decks that are out of order it is the last ones that are.
+    const lost = Math.max(0, ...(own?.out ?? []).map(([from, to, amount]) => (from < slotOf(load.until) && slotOf(load.at) < to ? amount : 0)));
+    const working = (here?.first ?? 0) + (here?.count ?? 0) - lost;
+    const free = decks
+      .filter(({ oven, deck, until }) => oven === load.oven && deck < working && until <= load.at)
+      .sort((a, b) => away(a) - away(b) || b.until - a.until || a.deck - b.deck);
     const [first] = load.items;
     const ids = load.items.map((item) => instance.tasks[item.load]?.id ?? '');
     const wish = input.stands.find(({ task }) => ids.includes(task));
     const asked = [...new Set(wish?.decks)].flatMap((deck) => free.find((each) => each.deck === deck) ?? []);
     const open = [...asked, ...free.filter((each) => !asked.includes(each))].map(({ deck }) => deck);
     const wanted = input.stands.flatMap(({ pieces }) => pieces.filter(({ task }) => ids.includes(task)));
-    const byHand = wanted.length > 0 ? laidByHand(deckFloorOf(floor), lots, ids, wanted, open) : null;
-    const filled = byHand ? null : fillDecks(deckFloorOf(floor), lots, open.length);
+    const floor = here?.floor ?? { width: 1, depth: 1 };
+    const byHand = wanted.length > 0 ? laidByHand(floor, lots, ids, wanted, open) : null;
+    const filled = byHand ? null : fillDecks(floor, lots, open.length);
     const counted = filled?.ok ? filled.value : { decks: [], left: lots.map(({ count }) => count) };
     const laid = byHand ?? counted.decks.map((pieces, index) => ({ deck: open[index] ?? 0, pieces }));
     const heat = (first && settingAt(first.profile, first.profile.minutes).bottom) ?? load.loadAt;

@@ -10,9 +10,8 @@ import {
   type StoneLoad,
   type StoneMoment,
 } from '../../../oven/index.ts';
-import { SLOT } from '../../../dough/index.ts';
-import { stoneOf, type Network } from '../../network/index.ts';
-import type { DayInput } from '../../demand/index.ts';
+import type { Oven } from '../../../equipment/index.ts';
+import { stoneOf } from '../../network/index.ts';
 import { input as given, quantity, type Workings } from '../../../working/index.ts';
 import type { Heating } from '../heating.ts';
 import type { OvenLoad } from './oven-load.ts';
@@ -62,25 +61,30 @@ const STEAM = 0.15;
 /** When the last piece of a load is out. */
 const outOf = ({ items }: Pick<OvenLoad, 'items'>): number => Math.max(...items.map(({ outAt }) => outAt));
 
-/** The heat of one deck, or of all of them where they share one (null). */
+/** What the heat of a deck goes by. */
+interface Heats {
+  readonly oven: Oven;
+  /** °C of the room. */
+  readonly room: number;
+  /** Seconds that it takes to heat up from cold. */
+  readonly reheat: number;
+  readonly heatings: readonly Heating[];
+}
+
+/** The heat of one deck, or of several that share one. */
 export function heatOf(
-  input: DayInput,
-  { frame, instance }: Network,
+  { oven, room, reheat: preheat, heatings }: Heats,
   loads: readonly OvenLoad[],
-  heatings: readonly Heating[],
-  deck: number | null,
+  decks: readonly number[],
 ): OvenDeck {
-  const { floor } = input.bakehouse;
-  const one = stoneOf(floor);
-  const stone = { ...one, area: one.area * (deck === null ? floor.oven.decks : 1) };
+  const one = stoneOf(oven);
+  const stone = { ...one, area: one.area * decks.length };
   const own = loads.flatMap((load, index) => {
-    const here = load.decks.filter((each) => deck === null || each.deck === deck);
+    const here = load.decks.filter((each) => decks.includes(each.deck));
     return here.length > 0 ? [{ ...load, index, pieces: here.flatMap(({ pieces }) => pieces) }] : [];
   });
   const [first, last] = [own[0], own.at(-1)];
   if (!first || !last) return { course: [], sets: [], short: [], hot: [], heated: 0 };
-  const room = frame.room.at(0);
-  const preheat = instance.reheat * SLOT;
   const sets: SetPoint[] = [];
   own.forEach((load, index) => {
     const before = own[index - 1];
@@ -109,7 +113,7 @@ export function heatOf(
         from,
         loss,
       } = item;
-      const steam = steamed > 0 && !['none', 'lid'].includes(floor.oven.steam) ? STEAM * one.area * share : 0;
+      const steam = steamed > 0 && !['none', 'lid'].includes(oven.steam) ? STEAM * one.area * share : 0;
       return [{ at: load.at, minutes, from, core, loss, steam, dough: item.dough * share }];
     }),
   );

@@ -40,6 +40,8 @@ export interface OvenItem {
 
 /** What goes into the oven at one time: pieces of one profile, on one deck or several. */
 export interface OvenLoad {
+  /** Index of the oven; plans of before there were several do not say. */
+  readonly oven?: number;
   readonly at: number;
   /** When its decks are hot again. */
   readonly until: number;

@@ -103,12 +103,13 @@
     return () => clearTimeout(timer);
   });
 
-  const SHOWN = ['hands', 'decks'];
   const strips = $derived(
-    (drawn.length < view.rows.length ? [] : view.strips).filter(({ name, unit, used, there }) => {
-      const peak = Math.max(...used.map((each, slot) => each / Math.max(1, there[slot] ?? 1)));
-      return SHOWN.includes(name) || unit === 'kg' || /mixer/i.test(name) || peak > 0.85;
-    }),
+    (drawn.length < view.rows.length ? [] : view.strips)
+      .map((strip) => ({ ...strip, oven: strip.oven ?? (strip.name === 'decks' ? 0 : null) }))
+      .filter(({ name, oven, unit, used, there }) => {
+        const peak = Math.max(...used.map((each, slot) => each / Math.max(1, there[slot] ?? 1)));
+        return name === 'hands' || oven !== null || unit === 'kg' || /mixer/i.test(name) || peak > 0.85;
+      }),
   );
   const foot = $derived(rows.reduce((sum, { lanes }) => sum + heightOf(lanes), TOP));
   const height = $derived(foot + strips.length * STRIP + 6);
@@ -304,7 +305,7 @@
       <text class="dragged" x={x(drag.at) + 5} y={TOP + 8}>{clock(drag.at)}</text>
     {/if}
 
-    {#each strips as strip, index (strip.name)}
+    {#each strips as strip, index (index)}
       {@const y = foot + (index + 1) * STRIP}
       {@const most = Math.max(1, ...strip.there)}
       {@const peak = Math.max(...strip.used)}
@@ -317,8 +318,8 @@
         <g clip-path="url(#sight)">
           <path class="there" d={steps(strip.there, most, y - 3)} />
           <path class="used" d={steps(strip.used, most, y - 3)} />
-          {#if strip.name === 'decks'}
-            {#each view.heating as { from: on, to: hot } (on)}
+          {#if strip.oven !== null}
+            {#each view.heating.filter(({ oven = 0 }) => oven === strip.oven) as { from: on, to: hot } (on)}
               <rect class="heating" x={x(on)} y={y - STRIP + 5} width={x(hot) - x(on)} height={STRIP - 8}
                 ><title>Oven on at {clock(on)}, hot at {clock(hot)}</title></rect
               >

@@ -14,7 +14,8 @@ import {
 import { learnedWorkings } from '@jovet/core/learned';
 import type { OpenedDay } from '@jovet/core/plan';
 import { movedTasks, orderChanges, toldOf } from '@jovet/core/plan/changes';
-import { stoneWorkings, type PlannedDay, type ViewTask, type Why } from '@jovet/core/plan/explain';
+import { type PlannedDay, type ViewTask, type Why } from '@jovet/core/plan/explain';
+import { stoneWorkings } from '@jovet/core/plan/explain/oven';
 import type { Schedule } from '@jovet/core/plan/instance';
 import type { Problem } from '@jovet/core/problem';
 import type { Workings } from '@jovet/core/working';

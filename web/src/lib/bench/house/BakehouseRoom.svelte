@@ -1,268 +1,279 @@
 <script lang="ts">
-  import OvenChoices from './OvenChoices.svelte';
-  import { untrack } from 'svelte';
+  import { tick, untrack } from 'svelte';
+  import Plus from '@lucide/svelte/icons/plus';
   import {
-    draftOfFloor,
-    parseFloor,
-    RATES,
-    SKILLS,
-    type FloorDraft,
-    type Skill,
-    type ThingKey,
-  } from '@jovet/core/bakehouse';
+    draftOfFloor, HOUSE_FIELDS, newThing, parseFloor, RATES, THING_TYPES, WEEK, type FloorDraft, type HandDraft, type ThingType,
+  } from '@jovet/core/bakehouse'; // prettier-ignore
   import type { Problem } from '@jovet/core/problem';
+  import { addDays, localTime, weekdayOf } from '@jovet/core/time';
   import type { House } from '../../server/database/house';
+  import Choice from '../../ui/Choice.svelte';
   import Field from '../../ui/Field.svelte';
+  import Sheet from '../../ui/Sheet.svelte';
+  import { timeNow } from '../clock';
+  import FieldEntry from '../FieldEntry.svelte';
+  import { beginHistory, record, redo, settle, undo } from '../history';
+  import KeyList from '../KeyList.svelte';
   import { send } from '../send';
   import { roomKeys } from '../room-keys';
   import RoomHead from '../RoomHead.svelte';
   import { useReading } from '../settings';
+  import UndoTools from '../UndoTools.svelte';
+  import HandPanel from './HandPanel.svelte';
+  import HousePlan from './HousePlan.svelte';
+  import { THING_WORDS, thingFigure } from './house-words';
+  import { roomOf } from './plan-view';
+  import Rota from './Rota.svelte';
+  import ThingPanel from './ThingPanel.svelte';
 
   interface Props {
     house: House;
     onkept: () => void;
   }
 
-  /** The room Bakehouse: who and what there is for a day, and how long things take. */
+  /** The room Bakehouse: what stands there and who works when, drawn; press a thing to change it. */
   let { house, onkept }: Props = $props();
   const reading = useReading();
-  const fresh = () => draftOfFloor(house.bakehouse, reading.unit);
-  let draft = $state.raw(untrack(fresh));
+  const fresh = () => draftOfFloor(house, reading.unit);
+  let history = $state.raw(untrack(() => beginHistory<FloorDraft>([], fresh())));
   let kept = $state.raw(untrack(fresh));
   let problems = $state.raw<readonly Problem[]>([]);
   let sending = $state(false);
+  let keys = $state(false);
+  type List = 'things' | 'rooms' | 'hands';
+  let chosen = $state.raw<{ list: List; index: number }>({ list: 'things', index: 0 });
+  let hand = $state<number | null>(null);
+  const draft = $derived(history.present);
+  const dirty = $derived(JSON.stringify(draft) !== JSON.stringify(kept));
   const wrong = $derived(
     Object.fromEntries(problems.map((each) => [each.path, `${each.problem} ${each.remedy}`])),
   );
-  const dirty = $derived(JSON.stringify(draft) !== JSON.stringify(kept));
-  const loose = $derived(problems.filter(({ path }) => !/^(hands|holders|things|rates)\./.test(path)));
+  const loose = $derived(problems.filter(({ path }) => !/^(hands|things|rooms|house|rates)\./.test(path)));
+  const { zone } = untrack(() => house.bakehouse);
+  const today = localTime(timeNow(), zone);
+  let monday = $state(addDays(today.date, -weekdayOf(today.date)));
 
-  type Lists = 'hands' | 'holders';
-  const put = (list: Lists, index: number, change: object) => {
-    draft = {
-      ...draft,
-      [list]: draft[list].map((each, at) => (at === index ? { ...each, ...change } : each)),
-    } as FloorDraft;
+  function change(next: FloorDraft, place: string) {
+    history = record(history, next, place);
+    // What was wrong is looked at again as it is typed; what is not typed any more stays quiet.
+    if (problems.length > 0) problems = look(next);
+  }
+  const look = (of: FloorDraft): readonly Problem[] => {
+    const read = parseFloor(of, house, reading.unit);
+    return read.ok ? [] : read.problems;
   };
-  const drop = (list: Lists, index: number) => {
-    draft = { ...draft, [list]: draft[list].toSpliced(index, 1) } as FloorDraft;
-  };
-  const addHand = () => {
-    draft = {
-      ...draft,
-      hands: [...draft.hands, { name: '', skills: ['shape'], shift: '02:00 to 10:00', breaks: '' }],
-    };
-  };
-  const addHolder = () => {
-    draft = {
-      ...draft,
-      holders: [...draft.holders, { slug: '', name: '', count: '', bakes: false, size: '' }],
-    };
-  };
-  const toggle = (index: number, skill: Skill) => {
-    const { skills = [] } = draft.hands[index] ?? {};
-    put('hands', index, {
-      skills: skills.includes(skill) ? skills.filter((each) => each !== skill) : [...skills, skill],
-    });
-  };
-  const thing = (key: ThingKey) => (value: string) => {
-    draft = { ...draft, things: { ...draft.things, [key]: value } };
-  };
+  const at = <K extends List>(list: K, index: number, put: (one: FloorDraft[K][number]) => FloorDraft[K][number]): FloorDraft => ({
+    ...draft,
+    [list]: (draft[list] as FloorDraft[K][number][]).map((each, n) => (n === index ? put(each) : each)),
+  }); // prettier-ignore
+  function field(path: string, text: string) {
+    const [list = '', index = '', , name = ''] = path.split('.');
+    if (list === 'things' || list === 'rooms')
+      change(
+        at(list, Number(index), (one) => ({ ...one, fields: { ...one.fields, [name]: text } })),
+        path,
+      );
+  }
+  const putHand = (index: number, put: Partial<HandDraft>) =>
+    change(at('hands', index, (one) => ({ ...one, ...put })), `hands.${index}.${Object.keys(put).join()}`); // prettier-ignore
+  function remove(list: List, index: number) {
+    history = settle(history);
+    change({ ...draft, [list]: draft[list].toSpliced(index, 1) } as FloorDraft, `${list}.remove`);
+    history = settle(history);
+    if (list === 'hands') hand = null;
+    else chosen = { list: 'things', index: Math.max(0, Math.min(index, draft.things.length - 1)) };
+  }
+  function add(type: ThingType | 'room') {
+    const room = draft.rooms[chosen.list === 'rooms' ? chosen.index : roomOf(draft, draft.things[chosen.index] ?? newThing('bench', ''))];
+    history = settle(history);
+    if (type === 'room') change({ ...draft, rooms: [...draft.rooms, { slug: '', fields: { name: `Room ${draft.rooms.length + 1}` } }] }, 'rooms.add');
+    else change({ ...draft, things: [...draft.things, newThing(type, room?.slug ?? '')] }, 'things.add');
+    history = settle(history);
+    void open(type === 'room' ? 'rooms' : 'things', (type === 'room' ? draft.rooms : draft.things).length - 1);
+  } // prettier-ignore
+  async function open(list: List, index: number) {
+    chosen = { list, index };
+    await tick();
+    document.querySelector<HTMLInputElement>('.aside form input')?.focus();
+  }
+  function addHand() {
+    const week = WEEK.map((day) => (day < 5 ? '02:00 to 10:00' : ''));
+    change({ ...draft, hands: [...draft.hands, { name: '', skills: ['shape'], days: week, breaks: '', away: [], dates: [] }] }, 'hands.add');
+    hand = draft.hands.length - 1;
+  } // prettier-ignore
 
   async function save() {
-    const parsed = parseFloor(draft, house.bakehouse, reading.unit);
+    if (sending) return;
+    const parsed = parseFloor(draft, house, reading.unit);
     problems = parsed.ok ? [] : parsed.problems;
-    if (!parsed.ok || sending) {
-      requestAnimationFrame(() => document.querySelector<HTMLElement>('[aria-invalid="true"]')?.focus());
-      return;
-    }
+    if (!parsed.ok) return void showFirst();
     sending = true;
-    const answer = await send('PUT', 'bakehouse', {
-      base: house.rev,
-      bakehouse: parsed.value,
-      mixers: house.mixers,
-    });
+    const sent = draft;
+    const answer = await send('PUT', 'bakehouse', { base: house.rev, ...parsed.value });
     sending = false;
     if (answer.kind === 'done') {
-      kept = draft;
+      kept = sent;
       onkept();
     } else problems = answer.problems;
   }
-  const onkeydown = (event: KeyboardEvent) => roomKeys(event, { save: () => void save() });
-  const SKILL_WORDS = { mix: 'mixing', shape: 'shaping', oven: 'oven', pack: 'packing' } as const;
-  /** What it means that a field is empty. */
-  const BLANK: Partial<Record<ThingKey, string>> = {
-    proofBox: 'none',
-    proofBoxAt: 'as asked',
-    retarder: 'none',
-    racks: 'none',
-    recovery: 'reckoned',
-  };
-  const COUNTS: readonly (readonly [ThingKey, string, string])[] = [
-    ['bench', 'Bench', 'm'],
-    ['tubs', 'Dough tubs', ''],
-    ['proofBox', 'Proof box takes', ''],
-    ['proofBoxAt', 'Proof box stands at', '°'],
-    ['retarder', 'Retarder takes', ''],
-    ['retarderAt', 'Retarder stands at', '°'],
-    ['retarderMost', 'Nothing longer in it than', 'h'],
-    ['decks', 'Decks or trays', ''],
-    ['deckWidth', 'Width of a deck', 'm'],
-    ['deckDepth', 'Depth of a deck', 'm'],
-    ['heater', 'Heat of a square metre', 'kW'],
-    ['stone', 'Stone under the bread', 'cm'],
-    ['recovery', 'Stone hot again after', 'min'],
-    ['racks', 'Racks to cool on', ''],
-    ['onRack', 'Bread on a rack', ''],
-    ['packWithin', 'Bread is packed within', 'h'],
-    ['packRyeWithin', 'Rye is packed within', 'h'],
-    ['preheat', 'Heating up', 'min'],
-    ['spare', 'Spare before a van', 'min'],
-    ['quiet', 'Quiet hours', ''],
-    ['over', 'Bake over', '%'],
-    ['coldest', 'Room at its coldest', '°'],
-    ['warmest', 'Room at its warmest', '°'],
-    ['warmestAt', 'It is warmest at', ''],
+  /** Opens what the first problem is about. */
+  async function showFirst() {
+    const [list, index] = problems[0]?.path.split('.') ?? [];
+    if (list === 'things' || list === 'rooms') chosen = { list, index: Number(index) };
+    if (list === 'hands') hand = Number(index);
+    await tick();
+    document.querySelector<HTMLElement>('[aria-invalid="true"]')?.focus();
+  }
+  // What was kept has slugs now that were not there before.
+  $effect(() => {
+    const now = draftOfFloor(house, reading.unit);
+    untrack(() => {
+      if (dirty || JSON.stringify(now) === JSON.stringify(kept)) return;
+      history = { ...history, present: now, place: null };
+      kept = now;
+    });
+  });
+  const onkeydown = (event: KeyboardEvent) =>
+    roomKeys(event, {
+      save: () => void save(),
+      undo: () => (history = undo(history)),
+      redo: () => (history = redo(history)),
+      keys: () => (keys = true),
+    });
+  const KEYS = [
+    ['← → ↑ ↓', 'on the plan: the next thing to that side'],
+    ['Alt ← → ↑ ↓', 'moves the thing by 10 cm'],
+    ['Enter', 'what it says of itself; there: the next field'],
+    ['Delete', 'the thing is gone'],
+    ['Ctrl S', 'keep it'],
+    ['Ctrl Z, Ctrl Y', 'undo, redo'],
+    ['?', 'these keys'],
+  ] as const;
+  const shelf = $derived(
+    draft.things.map((thing, index) => ({ thing, index })).filter(({ thing }) => thing.type === 'holder'),
+  );
+  const ADD = [
+    { value: '', text: 'Add …' },
+    ...THING_TYPES.map((type) => ({ value: type, text: THING_WORDS[type] })),
+    { value: 'room', text: 'Room' },
   ];
 </script>
 
 <svelte:window {onkeydown} />
 
-<form class="room" onsubmit={(event) => (event.preventDefault(), void save())}>
+<div class="room">
   <div class="head">
     <RoomHead title="Bakehouse" standing={sending ? 'Keeping…' : dirty ? 'Not kept yet' : 'Kept'}>
       {#snippet about()}<p>{house.bakehouse.name}</p>{/snippet}
+      <UndoTools
+        undoable={history.past.length > 0}
+        redoable={history.future.length > 0}
+        onundo={() => (history = undo(history))}
+        onredo={() => (history = redo(history))}
+      />
       <button
         type="button"
-        class="btn preset-tonal"
-        disabled={!dirty}
-        onclick={() => ((draft = kept), (problems = []))}>Leave it</button
+        class="btn preset-filled save"
+        disabled={!dirty || sending}
+        onclick={() => void save()}>Keep</button
       >
-      <button type="submit" class="btn preset-filled save" disabled={!dirty || sending}>Keep</button>
     </RoomHead>
   </div>
   {#each loose as { problem, remedy } (problem)}<p class="notice" role="alert">{problem} {remedy}</p>{/each}
 
-  <section>
-    <h2>Hands</h2>
-    {#each draft.hands as hand, index (index)}
-      <div class="hand">
-        <Field
-          label="Name"
-          name={`hands.${index}.name`}
-          value={hand.name}
-          problem={wrong[`hands.${index}.name`]}
-          oninput={(name) => put('hands', index, { name })}
-        />
-        <Field
-          label="On shift"
-          name={`hands.${index}.shift`}
-          value={hand.shift}
-          problem={wrong[`hands.${index}.shift`]}
-          oninput={(shift) => put('hands', index, { shift })}
-        />
-        <Field
-          label="Breaks"
-          name={`hands.${index}.breaks`}
-          value={hand.breaks}
-          problem={wrong[`hands.${index}.breaks`]}
-          oninput={(breaks) => put('hands', index, { breaks })}
-        />
-        <fieldset>
-          <legend class="field-name">Good at</legend>
-          {#each SKILLS as skill (skill)}
-            <label
-              ><input
-                type="checkbox"
-                checked={hand.skills.includes(skill)}
-                onchange={() => toggle(index, skill)}
-              />
-              {SKILL_WORDS[skill]}</label
-            >
-          {/each}
-          {#if wrong[`hands.${index}.skills`]}<span class="field-problem" role="alert"
-              >{wrong[`hands.${index}.skills`]}</span
-            >{/if}
-        </fieldset>
-        <button
-          type="button"
-          class="away"
-          aria-label={`Take ${hand.name || 'this line'} away`}
-          onclick={() => drop('hands', index)}>×</button
-        >
-      </div>
-    {/each}
-    <button type="button" class="link" onclick={addHand}>Add a person</button>
-  </section>
-
-  <section>
-    <h2>Room, bench, cold and oven</h2>
-    <div class="things">
-      {#each COUNTS as [key, name, unit] (key)}
-        <Field
-          label={name}
-          name={`things.${key}`}
-          unit={unit === '°' ? reading.unit : unit || undefined}
-          value={draft.things[key]}
-          problem={wrong[`things.${key}`]}
-          placeholder={BLANK[key]}
-          oninput={thing(key)}
-        />
-      {/each}
-      <OvenChoices oven={draft.oven} onchange={(oven) => (draft = { ...draft, oven })} />
-    </div>
-  </section>
-
-  <section>
-    <h2>Baskets, couches, tins and trays</h2>
-    <div class="things wide">
-      {#each draft.holders as holder, index (index)}
-        <div class="holder">
-          <Field
-            label="Kind"
-            name={`holders.${index}.name`}
-            value={holder.name}
-            problem={wrong[`holders.${index}.name`]}
-            oninput={(name) => put('holders', index, { name })}
-          />
-          <Field
-            label="How many"
-            name={`holders.${index}.count`}
-            value={holder.count}
-            problem={wrong[`holders.${index}.count`]}
-            oninput={(count) => put('holders', index, { count })}
-          />
+  <div class="above">
+    <section aria-label="Plan">
+      <HousePlan
+        {draft}
+        chosen={chosen.list === 'hands' ? null : { list: chosen.list, index: chosen.index }}
+        now={`${today.date}T${today.time}`}
+        wrong={new Set(Object.keys(wrong))}
+        onchoose={(list, index) => (chosen = { list, index })}
+        onplace={(index, to, settled) => {
+          change(
+            at('things', index, (one) => ({ ...one, at: to })),
+            `things.${index}.at`,
+          );
+          if (settled) history = settle(history);
+        }}
+        onremove={(index) => remove('things', index)}
+        onopen={() => void open(chosen.list, chosen.index)}
+      />
+      <div class="shelf">
+        {#each shelf as { thing, index } (index)}
           <button
             type="button"
-            class="away"
-            aria-label={`Take ${holder.name || 'this line'} away`}
-            onclick={() => drop('holders', index)}>×</button
+            class:chosen={chosen.list === 'things' && chosen.index === index}
+            aria-pressed={chosen.list === 'things' && chosen.index === index}
+            onclick={() => void open('things', index)}
+            ><b>{thingFigure(thing)}</b> {thing.fields['name']}</button
           >
-          <label class="check bakes"
-            ><input
-              type="checkbox"
-              checked={holder.bakes}
-              onchange={() => put('holders', index, { bakes: !holder.bakes })}
-            /> goes into the oven</label
-          >
-          {#if holder.bakes}
-            <Field
-              label="Size"
-              name={`holders.${index}.size`}
-              value={holder.size}
-              placeholder="60 × 40 cm"
-              problem={wrong[`holders.${index}.size`]}
-              oninput={(size) => put('holders', index, { size })}
-            />
-          {/if}
-        </div>
-      {/each}
-    </div>
-    <button type="button" class="link" onclick={addHolder}>Add a kind</button>
+        {/each}
+        <span class="add"
+          ><Plus size={18} /><Choice
+            label="Add"
+            name="add"
+            value=""
+            options={ADD}
+            onchange={(type) => type !== '' && add(type as ThingType | 'room')}
+          /></span
+        >
+      </div>
+    </section>
+    <aside class="aside">
+      {#if chosen.list !== 'hands' && draft[chosen.list][chosen.index]}
+        <ThingPanel
+          {draft}
+          list={chosen.list}
+          index={chosen.index}
+          problems={wrong}
+          onfield={field}
+          onrows={(of, rows) =>
+            change(
+              at('things', chosen.index, (one) => ({ ...one, [of]: rows })),
+              `things.${chosen.index}.${of}`,
+            )}
+          onremove={() => remove(chosen.list, chosen.index)}
+        />
+      {:else}<p class="quiet">Press a thing to change it, or add one.</p>{/if}
+    </aside>
+  </div>
+
+  <section>
+    <h2>Who works when</h2>
+    <Rota
+      hands={draft.hands}
+      {monday}
+      chosen={hand}
+      problems={wrong}
+      onchoose={(index) => (hand = index)}
+      onday={(index, day, text) =>
+        putHand(index, {
+          days: (draft.hands[index]?.days ?? []).map((each, n) => (n === day ? text : each)),
+        })}
+      onweek={(by) => (monday = addDays(monday, by * 7))}
+      onadd={addHand}
+    />
   </section>
 
   <section>
-    <h2>How long hands take</h2>
+    <h2>For all of it</h2>
+    <div class="things">
+      {#each HOUSE_FIELDS as each (each.name)}
+        <FieldEntry
+          field={each}
+          name={`house.${each.name}`}
+          value={draft.house[each.name] ?? ''}
+          problem={wrong[`house.${each.name}`]}
+          onchange={(text) =>
+            change({ ...draft, house: { ...draft.house, [each.name]: text } }, `house.${each.name}`)}
+        />
+      {/each}
+    </div>
+  </section>
+
+  <details open={problems.some(({ path }) => path.startsWith('rates.'))}>
+    <summary><h2>How long hands take</h2></summary>
     <div class="things">
       {#each RATES as [path, name] (path)}
         <Field
@@ -271,13 +282,32 @@
           unit="s"
           value={draft.rates[path] ?? ''}
           problem={wrong[`rates.${path}`]}
-          oninput={(value) => (draft = { ...draft, rates: { ...draft.rates, [path]: value } })}
+          oninput={(value) => change({ ...draft, rates: { ...draft.rates, [path]: value } }, `rates.${path}`)}
         />
       {/each}
     </div>
     <p class="quiet">Two people take 55 % of the time of one.</p>
-  </section>
-</form>
+  </details>
+</div>
+
+<Sheet open={keys} title="Keys of this room" onclose={() => (keys = false)}><KeyList keys={KEYS} /></Sheet>
+<Sheet
+  open={hand !== null}
+  title={draft.hands[hand ?? 0]?.name || 'Somebody new'}
+  side
+  onclose={() => (hand = null)}
+>
+  {@const one = hand === null ? undefined : draft.hands[hand]}
+  {#if one && hand !== null}
+    <HandPanel
+      hand={one}
+      index={hand}
+      problems={wrong}
+      onchange={(put) => hand !== null && putHand(hand, put)}
+      onremove={() => hand !== null && remove('hands', hand)}
+    />
+  {/if}
+</Sheet>
 
 <style>
   .room {
@@ -290,28 +320,53 @@
     padding: 0.25rem 0;
     background: light-dark(var(--color-surface-50), var(--color-surface-950));
   }
+  .above {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) 26rem;
+    gap: 1.25rem;
+    align-items: start;
+  }
   h2 {
+    display: inline-block;
     font-size: 1.0625rem;
     font-weight: 700;
     margin: 1rem 0 0.4rem;
+  }
+  summary {
+    cursor: pointer;
   }
   .save {
     font-weight: 700;
     min-width: 5rem;
   }
-  .hand {
-    display: grid;
-    grid-template-columns: 11rem 10rem 13rem minmax(0, 1fr) 2.5rem;
-    gap: 0.25rem 0.75rem;
-    align-items: start;
-    margin-bottom: 0.35rem;
+  .shelf {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: center;
+    gap: 0.35rem;
+    margin-top: 0.5rem;
+    font-size: 0.9375rem;
   }
-  fieldset label {
+  .shelf > button {
+    min-height: 2.4rem;
+    padding: 0 0.6rem;
+    border: 1px solid light-dark(var(--color-surface-400), var(--color-surface-600));
+    border-radius: var(--radius-base);
+    cursor: pointer;
+  }
+  .shelf > .chosen {
+    outline: 3px solid light-dark(var(--color-primary-700), var(--color-primary-300));
+    outline-offset: -2px;
+  }
+  .add {
     display: inline-flex;
     align-items: center;
-    gap: 0.3rem;
-    min-height: 2.4rem;
-    margin-right: 0.9rem;
+    gap: 0.25rem;
+    margin-left: auto;
+  }
+  .add :global(.field-name) {
+    position: absolute;
+    clip-path: inset(50%);
   }
   .things {
     display: grid;
@@ -319,42 +374,12 @@
     gap: 0.5rem 0.9rem;
     align-items: end;
   }
-  .wide {
-    grid-template-columns: repeat(auto-fill, minmax(20rem, 1fr));
-    align-items: start;
-  }
-  .holder {
-    display: grid;
-    grid-template-columns: minmax(9rem, 1fr) 8.5rem 1.5rem;
-    gap: 0.4rem;
-    align-items: end;
-  }
-  .check {
-    display: flex;
-    align-items: center;
-    gap: 0.4rem;
-    min-height: 2.4rem;
-  }
-  .bakes {
-    grid-column: 1 / -1;
-    grid-row: 2;
-    min-height: 1.6rem;
-    font-size: 0.875rem;
-  }
-  .away {
-    min-height: 2.4rem;
-    align-self: end;
-    cursor: pointer;
-  }
-  @media (max-width: 900px) {
-    .hand {
-      grid-template-columns: 1fr 1fr;
+  @media (max-width: 1000px) {
+    .above {
+      grid-template-columns: minmax(0, 1fr);
     }
     .room {
       padding: 0.5rem 1rem 1rem;
-    }
-    section {
-      overflow-x: auto;
     }
   }
 </style>

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { OvenDay } from '@jovet/core/plan/explain';
+  import type { OvenHere } from '@jovet/core/plan/explain/oven';
   import { extentOf, type Outline, type Spot } from '@jovet/core/oven/decks';
 
   interface Drawn {
@@ -10,8 +10,8 @@
   }
   interface Props {
     deck: number;
-    floor: OvenDay['floor'];
-    hotSide: OvenDay['hotSide'];
+    floor: OvenHere['floor'];
+    hotSide: OvenHere['hotSide'];
     pieces: readonly Drawn[];
     /** m that all that stands there, or the lifted piece, is carried. */
     carried: { readonly all: boolean; readonly dx: number; readonly dy: number } | null;

@@ -1,7 +1,16 @@
 <script lang="ts">
-  import type { OvenDay, OvenLoad } from '@jovet/core/plan/explain';
+  import {
+    deckName,
+    ovenOfDeck,
+    ovenOfLoad,
+    ovensHere,
+    type OvenDay,
+    type OvenHere,
+    type OvenLoad,
+  } from '@jovet/core/plan/explain/oven';
   import type { Spot } from '@jovet/core/oven/decks';
   import { formatNumber } from '@jovet/core/units';
+  import { upperFirst } from '../floor/floor-words';
   import Deck from './Deck.svelte';
   import { ARROWS, nextPiece, piecesOf, same, spotBeyond, spotFor, type LaidOut } from './laid-out';
 
@@ -39,7 +48,8 @@
     landed: boolean;
   } | null>(null);
   const seen = $derived(drag?.of ?? { oven, load });
-  const floor = $derived(seen.oven.floor);
+  const own = $derived(ovenOfLoad(seen.oven, seen.load));
+  const ownDeck = (deck: number) => own.first <= deck && deck < own.first + own.count;
   const pieces = $derived(piecesOf(seen.load));
 
   let wanted = $state.raw<LaidOut | null>(null);
@@ -74,7 +84,7 @@
         (each === seen.load ||
           (each.at <= seen.load.at && Math.max(...each.items.map(({ outAt }) => outAt)) > seen.load.at)),
     );
-  const free = (deck: number) => there(deck) === undefined || there(deck) === seen.load;
+  const free = (deck: number) => ownDeck(deck) && (there(deck) === undefined || there(deck) === seen.load);
   const drawn = (deck: number) => {
     const on = there(deck);
     if (!on) return [];
@@ -105,7 +115,7 @@
     });
   };
   const label = (deck: number) =>
-    `Deck ${deck + 1}: ${
+    `${upperFirst(deckName(seen.oven, deck))}: ${
       words(deck)
         .map(({ text }) => text)
         .join(' and ') || 'empty'
@@ -116,7 +126,7 @@
     if (!chosen) return '';
     const { deck, spot } = chosen;
     const cm = (metres: number) => formatNumber(metres * 100, 0);
-    return `${nameOf(chosen)} on deck ${deck + 1}, its middle ${cm(spot.x)} cm from the left and ${cm(spot.y)} cm from the door.`;
+    return `${nameOf(chosen)} on ${deckName(seen.oven, deck)}, its middle ${cm(spot.x)} cm from the left and ${cm(spot.y)} cm from the door.`;
   });
 
   function grab(event: PointerEvent & { currentTarget: SVGSVGElement }, deck: number) {
@@ -175,10 +185,13 @@
     drag = null;
     if (!piece && over !== null && over !== deck && free(over)) onmove(deck, over);
   }
+  const range = ({ first, count }: OvenHere) => Array.from({ length: count }, (_, index) => first + index);
   const noRoom = (deck: number) =>
     free(deck)
-      ? `There is no room for it there on deck ${deck + 1}.`
-      : `Deck ${deck + 1} is taken when this load goes in.`;
+      ? `There is no room for it there on ${deckName(seen.oven, deck)}.`
+      : ownDeck(deck)
+        ? `${upperFirst(deckName(seen.oven, deck))} is taken when this load goes in.`
+        : `This load goes into ${own.name}.`;
   function lay(piece: LaidOut, to: LaidOut) {
     wanted = to;
     refused = null;
@@ -195,17 +208,17 @@
   function onkeydown(event: KeyboardEvent, deck: number) {
     if (there(deck) !== seen.load || event.ctrlKey || event.metaKey) return;
     const arrow = ARROWS[event.key];
-    const own = chosen?.deck === deck ? chosen : null;
-    const number = /^[1-9]$/.test(event.key) ? Number(event.key) - 1 : null;
-    if (arrow && event.altKey && own) send(own, spotBeyond(seen.oven, seen.load, own, arrow), deck);
+    const mine = chosen?.deck === deck ? chosen : null;
+    const number = /^[1-9]$/.test(event.key) ? own.first + Number(event.key) - 1 : null;
+    if (arrow && event.altKey && mine) send(mine, spotBeyond(seen.oven, seen.load, mine, arrow), deck);
     else if (arrow && event.altKey) nextDeck(deck, event.key === 'ArrowLeft' || event.key === 'ArrowUp' ? -1 : 1);
-    else if (arrow) choose(nextPiece(pieces.filter((each) => each.deck === deck), own, arrow) ?? own);
-    else if (event.key === 'Escape' && own) choose(null);
-    else if (event.key.toLowerCase() === 'r' && own) {
-      const turned = { ...own, spot: { ...own.spot, turned: !own.spot.turned } };
-      send(own, spotFor(seen.oven, seen.load, own, turned, NEAR), deck);
-    } else if (number !== null && number < seen.oven.decks.length && number !== deck) {
-      if (own) send(own, free(number) ? spotFor(seen.oven, seen.load, own, { ...own, deck: number }) : null, number);
+    else if (arrow) choose(nextPiece(pieces.filter((each) => each.deck === deck), mine, arrow) ?? mine);
+    else if (event.key === 'Escape' && mine) choose(null);
+    else if (event.key.toLowerCase() === 'r' && mine) {
+      const turned = { ...mine, spot: { ...mine.spot, turned: !mine.spot.turned } };
+      send(mine, spotFor(seen.oven, seen.load, mine, turned, NEAR), deck);
+    } else if (number !== null && ownDeck(number) && number !== deck) {
+      if (mine) send(mine, free(number) ? spotFor(seen.oven, seen.load, mine, { ...mine, deck: number }) : null, number);
       else if (free(number)) onmove(deck, number);
     } else return;
     event.preventDefault();
@@ -223,46 +236,55 @@
 
 <div>
   <div class="decks">
-    {#each seen.oven.decks as _, deck (deck)}
-      {@const own = there(deck) === seen.load}
-      <figure
-        class:pale={!own && placeOn(deck) === null}
-        class:lifted={drag?.deck === deck}
-        class:target={drag !== null && !drag.landed && drag.over === deck && drag.deck !== deck && free(deck)}
-        data-deck={deck}
-      >
-        <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
-        <svg
-          viewBox={`-0.02 -0.02 ${floor.width + 0.04} ${floor.depth + 0.06}`}
-          role={own ? 'button' : 'img'}
-          aria-label={own
-            ? `${label(deck)}. An arrow chooses a piece; Alt with an arrow moves it, or all of them.`
-            : label(deck)}
-          class:own
-          tabindex={own ? 0 : undefined}
-          onpointerdown={(event) => grab(event, deck)}
-          onpointermove={move}
-          onpointerup={drop}
-          onpointercancel={() => (drag = null)}
-          onkeydown={(event) => onkeydown(event, deck)}
+    {#each ovensHere(seen.oven) as each, which (which)}
+      {#if ovensHere(seen.oven).length > 1}<h3 class="of">{each.name}</h3>{/if}
+      {#each range(each) as deck (deck)}
+        {@const mine = there(deck) === seen.load}
+        {@const { floor, hotSide, first } = ovenOfDeck(seen.oven, deck)}
+        <figure
+          class:pale={!mine && placeOn(deck) === null}
+          class:lifted={drag?.deck === deck}
+          class:target={drag !== null &&
+            !drag.landed &&
+            drag.over === deck &&
+            drag.deck !== deck &&
+            free(deck)}
+          data-deck={deck}
         >
-          <Deck
-            {deck}
-            {floor}
-            hotSide={seen.oven.hotSide}
-            pieces={drawn(deck)}
-            carried={drag?.deck === deck && !drag.landed
-              ? { all: drag.piece === null, dx: drag.dx, dy: drag.dy }
-              : null}
-            place={placeOn(deck)}
-          />
-        </svg>
-        <figcaption>
-          <b>{deck + 1}</b>
-          {#each words(deck) as { lot, text } (lot)}<span>{text}</span>{:else}<span class="quiet">empty</span
-            >{/each}
-        </figcaption>
-      </figure>
+          <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+          <svg
+            viewBox={`-0.02 -0.02 ${floor.width + 0.04} ${floor.depth + 0.06}`}
+            role={mine ? 'button' : 'img'}
+            aria-label={mine
+              ? `${label(deck)}. An arrow chooses a piece; Alt with an arrow moves it, or all of them.`
+              : label(deck)}
+            class:own={mine}
+            tabindex={mine ? 0 : undefined}
+            onpointerdown={(event) => grab(event, deck)}
+            onpointermove={move}
+            onpointerup={drop}
+            onpointercancel={() => (drag = null)}
+            onkeydown={(event) => onkeydown(event, deck)}
+          >
+            <Deck
+              {deck}
+              {floor}
+              {hotSide}
+              pieces={drawn(deck)}
+              carried={drag?.deck === deck && !drag.landed
+                ? { all: drag.piece === null, dx: drag.dx, dy: drag.dy }
+                : null}
+              place={placeOn(deck)}
+            />
+          </svg>
+          <figcaption>
+            <b>{deck - first + 1}</b>
+            {#each words(deck) as { lot, text } (lot)}<span>{text}</span>{:else}<span class="quiet"
+                >empty</span
+              >{/each}
+          </figcaption>
+        </figure>
+      {/each}
     {/each}
   </div>
   {#if seen.load.byHand !== 'no'}
@@ -282,6 +304,10 @@
     grid-template-columns: repeat(2, minmax(0, 1fr));
     gap: 0.75rem;
     align-content: start;
+  }
+  .of {
+    grid-column: 1 / -1;
+    font-weight: 600;
   }
   figure.lifted {
     position: relative;

@@ -1,7 +1,8 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import { type Moved } from '@jovet/core/plan/changes';
-  import { settingWords, type OvenDay, type ViewTask } from '@jovet/core/plan/explain';
+  import { settingWords, type ViewTask } from '@jovet/core/plan/explain';
+  import { ovenOfLoad, type OvenDay } from '@jovet/core/plan/explain/oven';
   import { localTime } from '@jovet/core/time';
   import { formatNumber, formatTemperature } from '@jovet/core/units';
   import MovesPanel from '../day/MovesPanel.svelte';
@@ -71,19 +72,19 @@
   {/if}
   {#if next}
     <section class="next" class:due aria-label="Next at the oven" role="status">
-      <p class="when">{momentWords(oven, next.kind)} <b>{until(next.at)}</b></p>
+      <p class="when">{momentWords(ovenOfLoad(oven, next.load), next.kind)} <b>{until(next.at)}</b></p>
       <p class="what">{itemWords(next.items)}</p>
       {#if next.kind === 'load'}
         <p>
-          {deckWords(next.load)} · stone <b>{stone(next.load.loadAt)}</b> ·
+          {deckWords(oven, next.load)} · stone <b>{stone(next.load.loadAt)}</b> ·
           {steamOf(next.items) > 0 ? `steam ${formatNumber(steamOf(next.items), 0)} min` : 'no steam'} ·
           {formatNumber(Math.max(...next.items.map(({ profile }) => profile.minutes)), 0)} min
         </p>
       {:else if next.setting}
-        <p><b>{settingWords(next.setting, stone)}</b> · {deckWords(next.load)}</p>
+        <p><b>{settingWords(next.setting, stone)}</b> · {deckWords(oven, next.load)}</p>
       {:else}
         <p>
-          {next.items.map((item) => deckWords(next.load, item)).join(', ')} · out at
+          {next.items.map((item) => deckWords(oven, next.load, item)).join(', ')} · out at
           <b>{clock(Math.max(...next.items.map(({ outAt }) => outAt)))}</b>
         </p>
         {#if next.kind === 'out' && next.items[0]}
@@ -94,7 +95,7 @@
       {/if}
       <div class="verbs">
         <button type="button" class="press filled" onclick={() => done.add(next.id)}
-          >{doneWords(oven, next)}</button
+          >{doneWords(ovenOfLoad(oven, next.load), next)}</button
         >
         {#if next.kind === 'out' && next.items[0]}
           {@const [item] = next.items}
@@ -108,9 +109,9 @@
       {#each after as moment (moment.id)}
         <li>
           <b>{clock(moment.at)}</b>
-          <span>{momentWords(oven, moment.kind)}: {itemWords(moment.items)}</span>
+          <span>{momentWords(ovenOfLoad(oven, moment.load), moment.kind)}: {itemWords(moment.items)}</span>
           <span class="quiet"
-            >{deckWords(moment.load)}{moment.setting
+            >{deckWords(oven, moment.load)}{moment.setting
               ? ` · ${settingWords(moment.setting, stone)}`
               : moment.kind === 'load'
                 ? ` · stone ${stone(moment.load.loadAt)}`

@@ -1,5 +1,6 @@
 <script lang="ts">
-  import { settingWords, type OvenDay, type OvenLoad } from '@jovet/core/plan/explain';
+  import { settingWords } from '@jovet/core/plan/explain';
+  import { deckName, ovenOfLoad, type OvenDay, type OvenLoad } from '@jovet/core/plan/explain/oven';
   import { LYE_CAUTION } from '@jovet/core/formula/sums';
   import { minutesLeft } from '@jovet/core/oven';
   import { localTime } from '@jovet/core/time';
@@ -31,7 +32,8 @@
   const reading = useReading();
   const stone = (celsius: number) => formatTemperature(celsius, reading.unit, 0);
   const clock = (at: number) => localTime(at, zone).time;
-  const heatOf = (deck: number) => (oven.stone > 0 ? `The stone of deck ${deck + 1}` : 'The oven');
+  const heatOf = (deck: number) => (here.stone > 0 ? `The stone of ${deckName(oven, deck)}` : here.name);
+  const here = $derived(ovenOfLoad(oven, load));
   const steam = $derived(steamOf(load.items));
   const stages = $derived(load.items[0]?.profile.stages ?? []);
   const cold = $derived(
@@ -96,23 +98,23 @@
   <p>
     <b>{@render moment(load.items[0]?.load ?? -1, 'it goes in', load.at)}</b>
     at <b>{stone(load.loadAt)}</b>
-    {oven.stone > 0 ? 'on the stone' : 'in the oven'}{oven.steam === 'lid' && steam > 0
+    {here.stone > 0 ? 'on the stone' : 'in the oven'}{here.steam === 'lid' && steam > 0
       ? `, lids off at ${clock(load.at + steam * 60)}`
       : steam > 0
         ? `, steam for ${formatNumber(steam, 0)} min, let out at ${clock(load.at + steam * 60)}`
         : ', no steam'}.
   </p>
-  {#if steam > 0 && oven.steam === 'none'}<p class="caution" role="note">
+  {#if steam > 0 && here.steam === 'none'}<p class="caution" role="note">
       It wants steam, and this oven has none: a tray of water, a spray or pots with lids stand in for it.
     </p>{/if}
-  {#if stages.some(({ fan }) => fan > 0) && !oven.fan}<p class="caution" role="note">
+  {#if stages.some(({ fan }) => fan > 0) && !here.fan}<p class="caution" role="note">
       It wants a fan, and this oven has none: it bakes longer, and browns at one side.
     </p>{/if}
   {#each stages as stage (stage.from)}
     <p>From <b>{clock(load.at + stage.from * 60)}</b> the oven is set to {settingWords(stage, stone)}.</p>
   {/each}
   {#each load.items as item (item.load)}
-    {@const [turn] = turnOf(oven, item)}
+    {@const [turn] = turnOf(here, item)}
     <p>
       {item.name}: <b>{formatNumber(item.profile.minutes, 0)} min</b>{turn === undefined
         ? ''
@@ -127,12 +129,12 @@
       {coolWords(item, clock)}
     </p>
   {/each}
-  {#if oven.hotSide !== 'none'}<p>The oven bakes faster at the {oven.hotSide}.</p>{/if}
+  {#if here.hotSide !== 'none'}<p>{here.name} bakes faster at the {here.hotSide}.</p>{/if}
   {#if met.length > 0}
     <p>
       {#each met as { deck, celsius }, index (deck)}{index === 0
           ? `${heatOf(deck)} has `
-          : `, that of deck ${deck + 1} `}{@render heat(deck, celsius)}{/each} by then.
+          : `, that of ${deckName(oven, deck)} `}{@render heat(deck, celsius)}{/each} by then.
     </p>
   {/if}
   {#each cold as { deck, celsius, hotAt } (deck)}

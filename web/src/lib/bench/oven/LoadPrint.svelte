@@ -1,5 +1,6 @@
 <script lang="ts">
-  import { settingWords, type OvenDay } from '@jovet/core/plan/explain';
+  import { settingWords } from '@jovet/core/plan/explain';
+  import { type OvenDay } from '@jovet/core/plan/explain/oven';
   import { formatDate, localTime } from '@jovet/core/time';
   import { formatNumber, formatTemperature } from '@jovet/core/units';
   import { useReading } from '../settings';
@@ -39,7 +40,7 @@
         <tr class:first>
           <td>{first ? clock(load.at) : ''}</td>
           <td>{first ? stone(load.loadAt) : ''}</td>
-          <td>{deckWords(load, item)}</td>
+          <td>{deckWords(oven, load, item)}</td>
           <td>{item.pieces} {item.name}</td>
           <td>{item.profile.steam > 0 ? `${formatNumber(item.profile.steam, 0)} min` : 'none'}</td>
           <td

@@ -1,5 +1,11 @@
 <script lang="ts">
-  import type { OvenDay, OvenLoad } from '@jovet/core/plan/explain';
+  import {
+    deckName,
+    ovenOfDeck,
+    ovensHere,
+    type OvenDay,
+    type OvenLoad,
+  } from '@jovet/core/plan/explain/oven';
   import { localHours, localTime } from '@jovet/core/time';
   import { pixelsPerHour, xOf, type TimeScale } from '../ribbon';
 
@@ -28,6 +34,8 @@
   const SLOT = 300;
   const x = (at: number) => xOf(scale, at);
   const clock = (at: number) => localTime(at, zone).time;
+  const ovens = $derived(ovensHere(oven));
+  const several = $derived(ovens.length > 1);
   const height = $derived(TOP + oven.decks.length * LANE + 4);
   const hours = $derived(localHours(scale.from, scale.to, zone));
   const perHour = $derived(pixelsPerHour(scale));
@@ -117,16 +125,24 @@
     {/if}
   {/each}
   {#each oven.decks as _, deck (deck)}
-    <text class="name" x="0" y={TOP + deck * LANE + 21}>Deck {deck + 1}</text>
+    {@const here = ovenOfDeck(oven, deck)}
+    <text class="name" x="0" y={TOP + deck * LANE + 21}
+      >{several
+        ? `${fitting(here.name, scale.left - 20)} ${deck - here.first + 1}`
+        : `Deck ${deck + 1}`}<title>{deckName(oven, deck)}</title></text
+    >
     <line class="hour" x1="0" x2={scale.right} y1={TOP + (deck + 1) * LANE} y2={TOP + (deck + 1) * LANE} />
   {/each}
-  {#each oven.heatings.filter(({ from, to }) => to >= scale.from && from <= scale.to) as { from, to } (from)}
+  {#each oven.heatings.filter(({ from, to }) => to >= scale.from && from <= scale.to) as heating (`${heating.oven ?? 0} ${heating.from}`)}
+    {@const { from, to } = heating}
+    {@const of = ovens[heating.oven ?? 0]}
     <rect
       class="heating"
       x={x(from)}
-      y={TOP + 3}
+      y={TOP + (of?.first ?? 0) * LANE + 3}
       width={Math.max(0, x(to) - x(from))}
-      height={oven.decks.length * LANE - 6}><title>Oven on at {clock(from)}, hot at {clock(to)}</title></rect
+      height={(of?.count ?? oven.decks.length) * LANE - 6}
+      ><title>{of?.name ?? 'Oven'} on at {clock(from)}, hot at {clock(to)}</title></rect
     >
   {/each}
   {#each inSight as { load, index } (taskOf(load))}

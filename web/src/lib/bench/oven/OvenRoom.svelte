@@ -1,7 +1,7 @@
 <script lang="ts">
   import { onMount, tick } from 'svelte';
   import type { EChartsCoreOption } from 'echarts/core';
-  import type { OvenLoad } from '@jovet/core/plan/explain';
+  import type { OvenLoad } from '@jovet/core/plan/explain/oven';
   import { formatDate, localTime } from '@jovet/core/time';
   import { formatNumber } from '@jovet/core/units';
   import CircleStop from '@lucide/svelte/icons/circle-stop';

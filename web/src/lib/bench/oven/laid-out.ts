@@ -1,4 +1,4 @@
-import type { OvenDay, OvenLoad } from '@jovet/core/plan/explain';
+import { ovenOfDeck, type OvenDay, type OvenLoad } from '@jovet/core/plan/explain/oven';
 import { placeNear, type LaidPiece, type Spot } from '@jovet/core/oven/decks';
 
 /** A piece of a load on its deck; `lot` is the place of its item in the load. */
@@ -34,13 +34,14 @@ const asLaid = (load: OvenLoad, { lot, spot }: LaidOut): LaidPiece[] => {
 export function spotFor(oven: OvenDay, load: OvenLoad, piece: LaidOut, wanted: LaidOut, reach?: number): Spot | null {
   const others = piecesOf(load).filter((each) => each.deck === wanted.deck && !same(each, piece));
   const [laid] = asLaid(load, wanted);
-  return laid ? placeNear(oven.floor, others.flatMap((each) => asLaid(load, each)), laid, reach) : null;
+  return laid ? placeNear(ovenOfDeck(oven, wanted.deck).floor, others.flatMap((each) => asLaid(load, each)), laid, reach) : null;
 } // prettier-ignore
 
 /** The next place for a piece to a side, behind what is in its way. */
 export function spotBeyond(oven: OvenDay, load: OvenLoad, piece: LaidOut, [x, y]: readonly [number, number]): Spot | null {
   const { spot } = piece;
-  const most = Math.max(oven.floor.width, oven.floor.depth);
+  const { floor } = ovenOfDeck(oven, piece.deck);
+  const most = Math.max(floor.width, floor.depth);
   for (let by: number = NUDGE.by; by < most; by += NUDGE.by) {
     const wanted = { ...piece, spot: { ...spot, x: spot.x + x * by, y: spot.y + y * by } };
     const found = spotFor(oven, load, piece, wanted, NUDGE.near);

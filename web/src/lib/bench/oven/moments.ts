@@ -1,10 +1,12 @@
+import { STEAM_WORDS, type ViewTask } from '@jovet/core/plan/explain';
 import {
-  STEAM_WORDS,
+  ovenOfLoad,
+  ovensHere,
   type OvenDay,
+  type OvenHere,
   type OvenItem,
   type OvenLoad,
-  type ViewTask,
-} from '@jovet/core/plan/explain';
+} from '@jovet/core/plan/explain/oven';
 import { TURN, type OvenSetting } from '@jovet/core/oven';
 
 /** Something to do at the oven at a time. */
@@ -24,7 +26,7 @@ export const steamOf = (items: readonly OvenItem[]): number =>
   Math.max(0, ...items.map(({ profile }) => profile.steam));
 
 /** Minutes until pieces are turned round: where their formula says so, or a side of the oven is hotter. */
-export const turnOf = ({ hotSide }: OvenDay, { profile: { turn, minutes } }: OvenItem): number[] =>
+export const turnOf = ({ hotSide }: OvenHere, { profile: { turn, minutes } }: OvenItem): number[] =>
   turn !== null ? [turn] : hotSide === 'none' ? [] : [minutes * TURN];
 
 /** What is to be done at the oven by a plan, in the order of time. */
@@ -40,7 +42,8 @@ export function ovenMoments(oven: OvenDay, tasks: readonly ViewTask[]): OvenMome
     if (!first) return [];
     const all = { load, items: load.items };
     const steamed = load.items.filter(({ profile: { steam, minutes } }) => steam > 0 && steam < minutes);
-    const vent = oven.steam === 'none' ? 0 : steamOf(steamed);
+    const here = ovenOfLoad(oven, load);
+    const vent = here.steam === 'none' ? 0 : steamOf(steamed);
     return [
       { ...all, id: `load ${idOf(first.load)}`, kind: 'load', at: load.at },
       ...(vent > 0
@@ -51,7 +54,7 @@ export function ovenMoments(oven: OvenDay, tasks: readonly ViewTask[]): OvenMome
       })),
       ...load.items.flatMap((item): OvenMoment[] => [
         ...lookOf(item).map((at) => ({ load, items: [item], id: `look ${idOf(item.load)}`, kind: 'look' as const, at })),
-        ...turnOf(oven, item).map((minute) => ({
+        ...turnOf(here, item).map((minute) => ({
           load, items: [item], id: `turn ${idOf(item.load)}`, kind: 'turn' as const, at: item.inAt + minute * 60,
         })),
         { load, items: [item], id: `out ${idOf(item.out)}`, kind: 'out', at: item.outAt },
@@ -62,11 +65,11 @@ export function ovenMoments(oven: OvenDay, tasks: readonly ViewTask[]): OvenMome
 }
 
 /** What a moment asks for, in words. */
-export const momentWords = ({ steam }: OvenDay, kind: OvenMoment['kind']): string =>
+export const momentWords = ({ steam }: OvenHere, kind: OvenMoment['kind']): string =>
   kind === 'vent' && steam === 'lid' ? 'Take the lids off' : MOMENT_WORDS[kind];
 
 /** What is said once it is done. */
-export const doneWords = ({ steam }: OvenDay, { kind, items }: OvenMoment): string =>
+export const doneWords = ({ steam }: OvenHere, { kind, items }: OvenMoment): string =>
   kind === 'load' && steam !== 'none' && steamOf(items) > 0
     ? `Loaded, ${STEAM_WORDS[steam].given}`
     : kind === 'vent' && steam === 'lid'
@@ -95,13 +98,15 @@ const DONE_WORDS: Readonly<Record<OvenMoment['kind'], string>> = {
 export const itemWords = (items: readonly OvenItem[]): string =>
   items.map(({ pieces, name }) => `${pieces} ${name}`).join(' and ');
 
-/** Decks as people count them: `deck 1`, `decks 1, 2`. */
-export function deckWords(load: OvenLoad, item?: OvenItem): string {
+/** Decks as people count them: `deck 1`, `decks 1, 2`; of which oven, where there are several. */
+export function deckWords(day: OvenDay, load: OvenLoad, item?: OvenItem): string {
+  const { name, first } = ovenOfLoad(day, load);
   const lot = item ? load.items.indexOf(item) : -1;
   const decks = load.decks
     .filter(({ pieces }) => lot < 0 || pieces.some((each) => each.lot === lot))
-    .map(({ deck }) => deck + 1);
-  return decks.length === 0 ? 'no deck' : `${decks.length === 1 ? 'deck' : 'decks'} ${decks.join(', ')}`;
+    .map(({ deck }) => deck - first + 1);
+  const of = ovensHere(day).length > 1 ? ` of ${name}` : '';
+  return decks.length === 0 ? 'no deck' : `${decks.length === 1 ? 'deck' : 'decks'} ${decks.join(', ')}${of}`;
 }
 
 /** Where bread goes when it is out, and when it may be cut and is packed. */

@@ -1,6 +1,7 @@
-import type { OvenDay, OvenLoad } from '@jovet/core/plan/explain';
+import { deckName, type OvenDay, type OvenLoad } from '@jovet/core/plan/explain/oven';
 import { localTime } from '@jovet/core/time';
 import type { EChartsCoreOption } from 'echarts/core';
+import { upperFirst } from '../floor/floor-words';
 import { INK, LINES, QUIET } from '../chart-style';
 import type { TimeScale } from '../ribbon';
 
@@ -49,7 +50,7 @@ export function stoneChart(
       return [
         {
           ...line,
-          name: `Deck ${deck + 1}`,
+          name: upperFirst(deckName(oven, deck)),
           silent: false,
           showSymbol: false,
           lineStyle: {
@@ -61,7 +62,7 @@ export function stoneChart(
         },
         {
           ...line,
-          name: `Loaded on deck ${deck + 1}`,
+          name: `Loaded on ${deckName(oven, deck)}`,
           type: 'scatter',
           data: own.map((each) => [each.at * 1000, unit.of(at(each.at))]),
         },
@@ -70,7 +71,7 @@ export function stoneChart(
           ? [
               {
                 ...line,
-                name: `Deck ${deck + 1} is set to`,
+                name: `${upperFirst(deckName(oven, deck))} is set to`,
                 step: 'end',
                 showSymbol: false,
                 lineStyle: { width: 1, opacity: 0.6, color: QUIET },

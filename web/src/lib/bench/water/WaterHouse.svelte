@@ -1,6 +1,5 @@
 <script lang="ts">
   import { draftOfWaterHouse, parseWaterHouse, type WaterHouseDraft } from '@jovet/core/bakehouse';
-  import { MIXER_KINDS } from '@jovet/core/mix';
   import type { Problem } from '@jovet/core/problem';
   import { untrack } from 'svelte';
   import type { House } from '../../server/database/house';
@@ -9,17 +8,17 @@
   import { send } from '../send';
   import { useReading } from '../settings';
 
-  /** Mixers, programmes and water sources of the bakehouse. */
+  /** Programmes and water sources of the bakehouse. */
   let { house, onsaved }: { house: House; onsaved: () => void } = $props();
   const reading = useReading();
-  let draft = $state.raw(untrack(() => draftOfWaterHouse(house.bakehouse, house.mixers, reading.unit)));
+  let draft = $state.raw(untrack(() => draftOfWaterHouse(house.bakehouse, reading.unit)));
   let problems = $state.raw<readonly Problem[]>([]);
   let saving = $state(false);
   const wrong = $derived(
     Object.fromEntries(problems.map((each) => [each.path, `${each.problem} ${each.remedy}`])),
   );
 
-  type Part = 'mixers' | 'programmes' | 'sources';
+  type Part = 'programmes' | 'sources';
   const setIn = (part: Part, index: number, field: string) => (value: string) => {
     draft = {
       ...draft,
@@ -31,7 +30,6 @@
   };
   const add = (part: Part) => {
     const blank = {
-      mixers: { slug: '', name: '', kind: 'spiral', bowlMass: '', minDough: '', maxDough: '', speeds: '' },
       programmes: { slug: '', name: '', minutes: '', friction: '', bouts: '' },
       sources: { name: '', kind: 'water', temperature: '' },
     }[part];
@@ -42,7 +40,11 @@
     problems = parsed.ok ? [] : parsed.problems;
     if (!parsed.ok || saving) return;
     saving = true;
-    const answer = await send('PUT', 'bakehouse', { base: house.rev, ...parsed.value });
+    const answer = await send('PUT', 'bakehouse', {
+      base: house.rev,
+      bakehouse: parsed.value,
+      mixers: house.mixers,
+    });
     saving = false;
     if (answer.kind === 'done') onsaved();
     else problems = answer.problems;
@@ -85,60 +87,6 @@
   {/each}
   <button type="button" class="link" onclick={() => add('sources')}>Add a source</button>
   {#if wrong['sources']}<p class="field-problem" role="alert">{wrong['sources']}</p>{/if}
-
-  <h3>Mixers</h3>
-  {#each draft.mixers as mixer, index (index)}
-    <div class="line three">
-      <Field
-        label="Name"
-        name={`mixers.${index}.name`}
-        value={mixer.name}
-        problem={wrong[`mixers.${index}.name`]}
-        oninput={setIn('mixers', index, 'name')}
-      />
-      <Choice
-        label="Kind"
-        name={`mixers.${index}.kind`}
-        value={mixer.kind}
-        options={MIXER_KINDS.map((each) => ({ value: each, text: each.replace('-', ' ') }))}
-        onchange={setIn('mixers', index, 'kind')}
-      />
-      <Field
-        label="Bowl"
-        name={`mixers.${index}.bowlMass`}
-        value={mixer.bowlMass}
-        problem={wrong[`mixers.${index}.bowlMass`]}
-        oninput={setIn('mixers', index, 'bowlMass')}
-      />
-      <button type="button" aria-label={`Remove ${mixer.name}`} onclick={() => without('mixers', index)}
-        >×</button
-      >
-      <Field
-        label="Dough at least"
-        name={`mixers.${index}.minDough`}
-        value={mixer.minDough}
-        problem={wrong[`mixers.${index}.minDough`]}
-        oninput={setIn('mixers', index, 'minDough')}
-      />
-      <Field
-        label="At most"
-        name={`mixers.${index}.maxDough`}
-        value={mixer.maxDough}
-        problem={wrong[`mixers.${index}.maxDough`]}
-        oninput={setIn('mixers', index, 'maxDough')}
-      />
-      <Field
-        label="Turns a minute"
-        name={`mixers.${index}.speeds`}
-        value={mixer.speeds}
-        placeholder="100, 200"
-        problem={wrong[`mixers.${index}.speeds`]}
-        oninput={setIn('mixers', index, 'speeds')}
-      />
-    </div>
-  {/each}
-  <button type="button" class="link" onclick={() => add('mixers')}>Add a mixer</button>
-  {#if wrong['mixers']}<p class="field-problem" role="alert">{wrong['mixers']}</p>{/if}
 
   <h3>Programmes</h3>
   {#each draft.programmes as programme, index (index)}
@@ -185,7 +133,11 @@
   {/each}
   <button type="button" class="link" onclick={() => add('programmes')}>Add a programme</button>
   {#if wrong['programmes']}<p class="field-problem" role="alert">{wrong['programmes']}</p>{/if}
-  <p class="quiet">Mixes that are begun keep what they were begun with.</p>
+  <p class="quiet">
+    Mixes that are begun keep what they were begun with. Mixers stand in <a href="/know/bakehouse"
+      >Bakehouse</a
+    >.
+  </p>
   {#each problems.filter(({ path }) => path === '' || path === 'base') as { problem, remedy } (problem)}
     <p class="field-problem" role="alert">{problem} {remedy}</p>
   {/each}

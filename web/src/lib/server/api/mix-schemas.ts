@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { WaterHouse } from '@jovet/core/bakehouse';
-import { MixDoc, MixReading, SPOTS } from '@jovet/core/mix';
+import { Bakehouse } from '@jovet/core/bakehouse';
+import { MixDoc, Mixer, MixReading, SPOTS } from '@jovet/core/mix';
 import { WATER_METHODS } from '@jovet/core/water';
 
 export const BeginMixRequest = z.strictObject({
@@ -77,7 +77,9 @@ export const InstrumentsAnswer = z.object({
   ),
 });
 
-export const BakehouseRequest = WaterHouse.extend({
+export const BakehouseRequest = z.strictObject({
+  bakehouse: Bakehouse,
+  mixers: z.array(Mixer).min(1).max(20),
   base: z.number().int().min(1).describe('the revision that the change was made on'),
 });
 export const BakehouseAnswer = z.object({

@@ -1,25 +1,26 @@
 <script lang="ts">
-  import { moreFields, OWN_FIELDS, ROWS, type Field as StepField } from '@jovet/core/formula/way';
+  import type { Field as StepField } from '@jovet/core/field';
+  import { moreFields, OWN_FIELDS, ROWS } from '@jovet/core/formula/way';
   import { changeList, setText } from '@jovet/core/sheet';
   import { type StepDraft } from '@jovet/core/sheet/way';
-  import type { Holder } from '@jovet/core/bakehouse';
+  import { ofKind, type Thing } from '@jovet/core/equipment';
   import type { Programme } from '@jovet/core/mix';
-  import Choice from '../../../ui/Choice.svelte';
   import { enterMovesOn } from '../../../ui/enter-moves-on';
   import { useHands } from '../hands';
+  import FieldEntry from '../../FieldEntry.svelte';
   import SheetField from '../SheetField.svelte';
-  import { choiceWord, unitOf } from './step-words';
+  import { unitOf } from './step-words';
 
   interface Props {
     step: StepDraft;
     /** Where it stands in the sheet: `way.2`. */
     at: string;
     programmes: readonly Programme[];
-    holders: readonly Holder[];
+    equipment: readonly Thing[];
   }
 
   /** What one step says: its usual fields, its list, and what else it may say. */
-  let { step, at, programmes, holders }: Props = $props();
+  let { step, at, programmes, equipment }: Props = $props();
   const hands = useHands();
   const rows = $derived(ROWS[step.kind]);
   const more = $derived(moreFields(step.kind));
@@ -35,11 +36,13 @@
     hands.settle();
   }
   /** Names that the bakehouse has for what a field names; none: it is typed. */
-  function known({ name, blank }: StepField): { value: string; text: string }[] | null {
+  function known({ name, blank, quantity }: StepField): { value: string; text: string }[] | null {
     const none = { value: '', text: blank ?? '' };
     if (name === 'programme')
       return [none, ...programmes.map(({ slug, name, minutes }) => ({ value: slug, text: `${name}, ${minutes} min` }))];
-    if (name === 'into') return [none, ...holders.map(({ slug, name }) => ({ value: slug, text: name }))];
+    if (name === 'into') return [none, ...ofKind({ equipment }, 'holder').map(({ slug, name }) => ({ value: slug, text: name }))];
+    if (name === 'only' && quantity === 'text')
+      return [none, ...equipment.filter(({ kind }) => ['retarder', 'proof-box', 'freezer'].includes(kind)).map((each) => ({ value: each.slug, text: each.name }))];
     if (name === 'of') return hands.draft.products.map(({ slug, name }) => ({ value: slug, text: name }));
     return null;
   } // prettier-ignore
@@ -85,46 +88,24 @@
   {@const place = `${path}.${field.name}`}
   {@const options = known(field)}
   {@const value = texts[field.name] ?? ''}
-  {#if options}
-    <Choice
-      label={field.label}
-      name={place}
-      {value}
-      options={options.some((each) => each.value === value)
-        ? options
-        : [...options, { value, text: `${value}, not here` }]}
-      problem={hands.problems[place]}
-      onchange={set(place)}
-    />
-  {:else if field.quantity === 'choice'}
-    <Choice
-      label={field.label}
-      name={place}
-      value={value === '' ? (field.choices[0] ?? '') : value}
-      options={field.choices.map((each) => ({ value: each, text: choiceWord(each) }))}
-      problem={hands.problems[place]}
-      onchange={set(place)}
-    />
-  {:else if field.quantity === 'tick'}
-    <Choice
-      label={field.label}
-      name={place}
-      {value}
-      options={[
-        { value: '', text: 'no' },
-        { value: 'yes', text: 'yes' },
-      ]}
-      onchange={set(place)}
-    />
-  {:else}
-    {@const unit = unitOf(field.quantity, step)}
+  {@const unit = unitOf(field.quantity, step)}
+  {#snippet text()}
     <SheetField
       label={field.label}
       path={place}
       {...unit === undefined ? {} : { unit }}
       {...field.blank ? { placeholder: field.blank } : {}}
     />
-  {/if}
+  {/snippet}
+  <FieldEntry
+    {field}
+    name={place}
+    {value}
+    {options}
+    problem={hands.problems[place]}
+    {text}
+    onchange={set(place)}
+  />
 {/snippet}
 
 <style>

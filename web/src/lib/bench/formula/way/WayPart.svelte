@@ -255,7 +255,7 @@
             {step}
             at={`${chosen.list}.${chosen.step}`}
             programmes={bakehouse.programmes}
-            holders={bakehouse.floor.holders}
+            equipment={bakehouse.floor.equipment}
           />
         {/key}
         {#if sheet}<SheetLayers {...sheet} />{/if}

@@ -1,5 +1,7 @@
-import type { Quantity, StepKind } from '@jovet/core/formula/way';
+import type { Quantity } from '@jovet/core/field';
+import type { StepKind } from '@jovet/core/formula/way';
 import type { StepDraft } from '@jovet/core/sheet/way';
+import { unitOfQuantity } from '../../field-words';
 
 /** Kinds of steps as they are called on the way. */
 export const STEP_WORDS: Readonly<Record<StepKind, string>> = {
@@ -9,23 +11,12 @@ export const STEP_WORDS: Readonly<Record<StepKind, string>> = {
   slice: 'Slice', wrap: 'Wrap up', freeze: 'Freeze', thaw: 'Thaw', pack: 'Pack',
 }; // prettier-ignore
 
-const UNITS: Readonly<Partial<Record<Quantity, string>>> = {
-  minutes: 'min', seconds: 's', hours: 'h', percent: '%', part: '%', volumes: 'volumes', millimetres: 'mm', metres: 'm',
-}; // prettier-ignore
-
 /** The unit of a field as its step stands; temperatures and masses carry their own. */
 export function unitOf(quantity: Quantity, { fields }: StepDraft): string | undefined {
-  if (quantity !== 'wait') return UNITS[quantity];
+  if (quantity !== 'wait') return unitOfQuantity(quantity);
   const by = fields.by ?? fields.when;
   return by === 'minutes' ? 'min' : by === 'share' ? '%' : 'volumes';
 }
-
-/** What is chosen, as words. */
-export const CHOICE_WORDS: Readonly<Record<string, string>> = {
-  rise: 'rise', minutes: 'the clock', share: 'share of its rise', open: 'open', cloth: 'under a cloth', lid: 'under a lid', room: 'room', cold: 'cold',
-  warm: 'proof box', freezer: 'freezer', oven: 'oven, not hot', hand: 'hand', '': 'as usual', 're-round': 're-round', solution: 'the solution', water: 'the water',
-}; // prettier-ignore
-export const choiceWord = (value: string): string => CHOICE_WORDS[value] ?? value;
 
 export const PLACE_WORDS = {
   room: 'room',

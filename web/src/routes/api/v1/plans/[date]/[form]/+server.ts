@@ -1,7 +1,8 @@
 import { json } from '@sveltejs/kit';
 import { judge } from '@jovet/core/plan/checker';
 import { networkOf } from '@jovet/core/plan/network';
-import { ovenDay, toldTasks } from '@jovet/core/plan/explain';
+import { toldTasks } from '@jovet/core/plan/explain';
+import { ovenDay } from '@jovet/core/plan/explain/oven';
 import { planToCalendar, planToCsv } from '@jovet/core/formats';
 import { noSuchMethod, refuse } from '$lib/server/api/answer';
 import { missing } from '$lib/server/api/changed';

@@ -1,0 +1,14 @@
+export { LocalMoment, type Missing, missingOf, Outage, placed, thing } from './outage.ts';
+export {
+  type Holder,
+  HOT_SIDES,
+  ofKind,
+  type Oven,
+  type Retarder,
+  STEAM,
+  Thing,
+  type ThingKind,
+  type ThingOf,
+  WallClock,
+  withThing,
+} from './things.ts';

@@ -1,0 +1,35 @@
+import { storesOf as poolsOf, type Store as Pool } from '../../dough/course/index.ts';
+import type { Floor } from '../../bakehouse/index.ts';
+import { ofKind, type Outage } from '../../equipment/index.ts';
+import type { Out, Resource } from '../instance/index.ts';
+
+/** A place of the bakehouse, and what it is to the day. */
+export interface Store extends Pool {
+  readonly resource: Resource;
+}
+
+/** What is out of order of a thing of which there is so much, each counting so much. */
+export type MissingOf = (thing: { readonly out: readonly Outage[] }, there: number, each?: number) => Out[];
+
+/** Where doughs stand that do not stand in a room. @param byClock what a programme sets, from each slot on */
+export const storesOf = (floor: Floor, missing: MissingOf, byClock: Parameters<typeof poolsOf>[1]): Store[] =>
+  poolsOf(floor, byClock).map((pool) => {
+    const [first] = pool.things;
+    const named = first && ofKind(floor, first.kind).length === pool.things.length ? [] : pool.things.map(({ name }) => name);
+    return {
+      ...pool,
+      resource: {
+        id: first?.slug ?? '', unit: 'kg',
+        // The only ones of their kind go by what they are.
+        name: named.length > 0 ? named.join(' and ') : KIND[first?.kind ?? 'retarder'][pool.things.length > 1 ? 1 : 0],
+        capacity: Math.floor(pool.things.reduce((sum, { dough }) => sum + dough, 0)),
+        out: pool.things.flatMap((each) => missing(each, Math.floor(each.dough), Math.floor(each.dough))),
+      },
+    };
+  }); // prettier-ignore
+
+const KIND = {
+  retarder: ['retarder', 'retarders'],
+  'proof-box': ['proof box', 'proof boxes'],
+  freezer: ['freezer', 'freezers'],
+} as const;

@@ -1,0 +1,166 @@
+<script lang="ts">
+  import { SKILLS, type HandDraft, type Skill } from '@jovet/core/bakehouse';
+  import { enterMovesOn } from '../../ui/enter-moves-on';
+  import Field from '../../ui/Field.svelte';
+  import { SKILL_WORDS } from './house-words';
+
+  interface Props {
+    hand: HandDraft;
+    index: number;
+    problems: Readonly<Record<string, string>>;
+    onchange: (change: Partial<HandDraft>) => void;
+    onremove: () => void;
+  }
+
+  /** One person: what they can do, their breaks, and the days that are different. */
+  let { hand, index, problems, onchange, onremove }: Props = $props();
+  const at = $derived(`hands.${index}`);
+  const toggle = (skill: Skill) =>
+    onchange({
+      skills: SKILLS.filter((each) =>
+        each === skill ? !hand.skills.includes(each) : hand.skills.includes(each),
+      ),
+    });
+  const changed = <T extends object>(rows: readonly T[], n: number, change: Partial<T>): T[] =>
+    rows.map((row, m) => (m === n ? { ...row, ...change } : row));
+</script>
+
+<form class="panel" aria-label="Person" {@attach enterMovesOn} onsubmit={(event) => event.preventDefault()}>
+  <Field
+    label="Name"
+    name={`${at}.name`}
+    value={hand.name}
+    problem={problems[`${at}.name`]}
+    oninput={(name) => onchange({ name })}
+  />
+  <fieldset>
+    <legend class="field-name">Good at</legend>
+    {#each SKILLS as skill (skill)}
+      <label
+        ><input
+          type="checkbox"
+          name={`${at}.skills.${skill}`}
+          checked={hand.skills.includes(skill)}
+          onchange={() => toggle(skill)}
+        />
+        {SKILL_WORDS[skill]}</label
+      >
+    {/each}
+    {#if problems[`${at}.skills`]}<span class="field-problem" role="alert">{problems[`${at}.skills`]}</span
+      >{/if}
+  </fieldset>
+  <Field
+    label="Breaks"
+    name={`${at}.breaks`}
+    value={hand.breaks}
+    placeholder="none"
+    problem={problems[`${at}.breaks`]}
+    oninput={(breaks) => onchange({ breaks })}
+  />
+  {#if hand.away.length > 0}<h3>Away</h3>{/if}
+  {#each hand.away as { from, to, why }, n (n)}
+    <div class="row">
+      <Field
+        label="From"
+        type="date"
+        name={`${at}.away.${n}.from`}
+        value={from}
+        oninput={(text) =>
+          onchange({ away: changed(hand.away, n, { from: text, to: to === '' ? text : to }) })}
+      />
+      <Field
+        label="Last day"
+        type="date"
+        name={`${at}.away.${n}.to`}
+        value={to}
+        problem={problems[`${at}.away.${n}`] ?? problems[`${at}.away.${n}.to`]}
+        oninput={(text) => onchange({ away: changed(hand.away, n, { to: text }) })}
+      />
+      <Field
+        label="Why"
+        name={`${at}.away.${n}.why`}
+        value={why}
+        oninput={(text) => onchange({ away: changed(hand.away, n, { why: text }) })}
+      />
+      <button
+        type="button"
+        class="away"
+        aria-label="Take this line away"
+        onclick={() => onchange({ away: hand.away.toSpliced(n, 1) })}>×</button
+      >
+    </div>
+  {/each}
+  <p>
+    <button
+      type="button"
+      class="link"
+      onclick={() => onchange({ away: [...hand.away, { from: '', to: '', why: '' }] })}
+      >Away from … to …</button
+    >
+  </p>
+  {#if hand.dates.length > 0}<h3>Other hours on one day</h3>{/if}
+  {#each hand.dates as { date, shift }, n (n)}
+    <div class="row two">
+      <Field
+        label="Day"
+        type="date"
+        name={`${at}.dates.${n}.date`}
+        value={date}
+        oninput={(text) => onchange({ dates: changed(hand.dates, n, { date: text }) })}
+      />
+      <Field
+        label="On shift"
+        name={`${at}.dates.${n}.shift`}
+        value={shift}
+        problem={problems[`${at}.dates.${n}`]}
+        oninput={(text) => onchange({ dates: changed(hand.dates, n, { shift: text }) })}
+      />
+      <button
+        type="button"
+        class="away"
+        aria-label="Take this line away"
+        onclick={() => onchange({ dates: hand.dates.toSpliced(n, 1) })}>×</button
+      >
+    </div>
+  {/each}
+  <p>
+    <button
+      type="button"
+      class="link"
+      onclick={() => onchange({ dates: [...hand.dates, { date: '', shift: '' }] })}
+      >Other hours on one day</button
+    >
+  </p>
+  <p><button type="button" class="link" onclick={onremove}>No longer works here</button></p>
+</form>
+
+<style>
+  .panel {
+    display: grid;
+    gap: 0.5rem;
+    align-content: start;
+  }
+  h3 {
+    font-weight: 600;
+  }
+  fieldset label {
+    display: inline-flex;
+    align-items: center;
+    gap: 0.3rem;
+    min-height: 2.2rem;
+    margin-right: 0.9rem;
+  }
+  .row {
+    display: grid;
+    grid-template-columns: 9rem 9rem minmax(5rem, 1fr) 1.5rem;
+    gap: 0.4rem;
+    align-items: end;
+  }
+  .two {
+    grid-template-columns: 9rem minmax(8rem, 1fr) 1.5rem;
+  }
+  .away {
+    min-height: 2.4rem;
+    cursor: pointer;
+  }
+</style>
