@@ -24,6 +24,16 @@ export interface ToldTask {
 const thingOf = ({ tasks }: Network['instance'], task: number, mode: number): string | null =>
   tasks[task]?.modes[mode]?.thing ?? null;
 
+/** Where there was a choice, what it is done in: ` in Big mixer`. */
+function placeWords({ mixers }: DayInput, { instance }: Network, task: number, mode: number): string {
+  const { modes = [] } = instance.tasks[task] ?? {};
+  if (new Set(modes.map(({ thing }) => thing)).size < 2) return '';
+  const thing = modes[mode]?.thing;
+  const oven = instance.ovens.find(({ id }) => id === thing);
+  const name = oven?.name ?? mixers.find(({ slug }) => slug === thing)?.name;
+  return name ? ` ${oven ? 'into' : 'in'} ${name}` : '';
+}
+
 /** The tasks of a plan in the order of time; those without a place are left out. */
 export function toldTasks(input: DayInput, network: Network, schedule: Schedule): ToldTask[] {
   const { instance, notes } = network;
@@ -36,7 +46,7 @@ export function toldTasks(input: DayInput, network: Network, schedule: Schedule)
       return [
         {
           index, id, start, note: thingOf(instance, index, placed.mode) === null ? note : { ...note, thing: thingOf(instance, index, placed.mode) ?? '' },
-          what: taskWords(network, index),
+          what: `${taskWords(network, index)}${placeWords(input, network, index, placed.mode)}`,
           end: instance.origin + endOf(instance, index, placed) * SLOT,
           local: `${date} ${time}`,
           people: placed.people.map((person) => instance.people[person]?.name ?? 'nobody'),

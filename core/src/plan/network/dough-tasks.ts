@@ -23,6 +23,7 @@ import { placedWays, type PlacedWay } from './places.ts';
 import { HOUR, noteOf, type Needs, type TaskKind, type TaskList } from './task-list.ts';
 import { Walk } from './walk.ts';
 import { TEND, workOf } from '../../bakehouse/index.ts';
+import type { Mixer } from '../../mix/index.ts';
 
 /** Hours of a soaker that does not say, what share of them is enough, and how much longer it may wait; what a slot away costs. */
 const SOAK = { hours: 12, enough: 0.8, spare: 12, slot: 0.02 } as const;
@@ -297,16 +298,26 @@ const [OTHER, SPARE] = [0.5, 20];
 
 /** Mixers that take a batch of a dough, the one that it was shared out for first. */
 function mixersFor(list: TaskList, { mixer, batches, formula }: Dough, only: readonly string[]): NonNullable<Needs['either']> {
+  const asked = list.input.mixers.filter(({ slug }) => only.length === 0 || only.includes(slug));
+  const alike = asked.filter((each) => isAlike(each, mixer));
+  const choice = ({ slug, spare }: Mixer, cost = 0) => ({ uses: list.use(slug, 1), name: slug, cost: (spare ? SPARE : 0) + cost });
+  if (formula.doc.way.filter(({ kind }) => kind === 'mix').length > 1) {
+    // What is mixed in bouts stays in one bowl: mixers that are alike take turns, batch by batch.
+    const working = alike.filter((each) => !each.spare && list.frame.missing(each, 1).length === 0);
+    const turn = list.notes.filter(({ kind }) => kind === 'divide').length;
+    return [choice(working[turn % Math.max(1, working.length)] ?? mixer)];
+  }
   const most = Math.max(...batches.map(({ dough }) => dough));
-  // What is mixed in bouts stays in one bowl, so that all its bouts are in the one it is shared out for.
-  const one = formula.doc.way.filter(({ kind }) => kind === 'mix').length > 1;
-  const others = list.input.mixers.filter(
-    ({ slug, minDough, maxDough }) => !one && slug !== mixer.slug && minDough <= most && most <= maxDough + 1e-9 && (only.length === 0 || only.includes(slug)),
-  );
-  return [mixer, ...others].map(({ slug, kind, spare }) => ({
-    uses: list.use(slug, 1), name: slug, cost: (spare ? SPARE : 0) + (slug === mixer.slug ? 0 : kind === mixer.kind ? OTHER / 10 : OTHER),
-  }));
+  const others = asked.filter((each) => each.slug !== mixer.slug && each.minDough <= most && most <= each.maxDough + 1e-9);
+  return [choice(mixer), ...others.map((each) => choice(each, isAlike(each, mixer) ? OTHER / 10 : OTHER))];
 } // prettier-ignore
+
+/** Mixers of which it does not matter which one it is. */
+const isAlike = (one: Mixer, other: Mixer): boolean =>
+  one.kind === other.kind &&
+  one.maxDough === other.maxDough &&
+  one.minDough === other.minDough &&
+  one.bowlMass === other.bowlMass;
 
 const tubsOf = (batch: DoughBatch, most: number): number => Math.max(1, Math.ceil(batch.dough / most - 1e-9));
 
