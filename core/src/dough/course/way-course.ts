@@ -15,6 +15,7 @@ import {
   mainMix,
   partsOfWay,
   piecesOf,
+  warmLockIn,
   waysOf,
   type Step,
   type StepKind,
@@ -121,7 +122,9 @@ export function wayCourse(formula: Formula, scaled: ScaledFormula, order: readon
   });
   const all = trunk.stopped ? [trunk] : [trunk, ...branches];
   const seen = new Set<string>();
-  const problems = all.flatMap((line) => line.problems).filter(({ path, problem: text }) => !seen.has(path + text) && seen.add(path + text));
+  const warm = warmLockIn(doc);
+  const said = warm === null ? [] : [problem(`way.${warm}`, ...WARM_LOCK_IN)];
+  const problems = [...all.flatMap((line) => line.problems), ...said].filter(({ path, problem: text }) => !seen.has(path + text) && seen.add(path + text));
   return { lines: all.map((line) => line.drawn()), hours: Math.max(0.5, ...all.map(({ at }) => at)), problems };
 } // prettier-ignore
 
@@ -327,5 +330,9 @@ class Line {
   } // prettier-ignore
 }
 
+const WARM_LOCK_IN = [
+  'Fat is locked in here and never rests in the cold: it softens and runs into the dough.',
+  'Let it rest in the cold before it is turned and cut.',
+] as const;
 /** Hours of a wait without an end that are drawn. */
 const HORIZON_SHOWN = 12;

@@ -10,6 +10,7 @@ export {
   type MadeBy,
   mainMix,
   piecesOf,
+  warmLockIn,
 } from './of.ts';
 export { Stand, Step, type StepOf, Until } from './step.ts';
 export { wayProblems } from './checks.ts';

@@ -58,3 +58,16 @@ export function autolyseMinutes({ way }: Pick<MadeBy, 'way'>): number | null {
   const rest = wetted < 0 ? undefined : way[wetted + 1];
   return rest?.kind === 'rest' && rest.until.by === 'minutes' ? rest.until.best : null;
 }
+
+/**
+ * Where fat is locked into a dough that then never rests in the cold: it softens and runs into the dough.
+ *
+ * @returns the place of the lock-in in the way; null where there is none, or there is some cold after it
+ */
+export function warmLockIn({ way }: Pick<MadeBy, 'way'>): number | null {
+  const at = way.findIndex(({ kind }) => kind === 'lock-in');
+  const chilled = way
+    .slice(at + 1)
+    .some((step) => step.kind === 'rest' && step.stands.some(({ place }) => place === 'cold' || place === 'freezer'));
+  return at < 0 || chilled ? null : at;
+}

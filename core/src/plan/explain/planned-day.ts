@@ -7,6 +7,7 @@ import type { Working } from '../../working/index.ts';
 import { type Parting, partings, shortWords } from '../changes/index.ts';
 import { planCostWorkings } from './workings/cost.ts';
 import { openedOf } from './workings/day.ts';
+import { planCautions } from './cautions.ts';
 import { labelsOf, type TubLabel } from './labels.ts';
 import { ovenDay, type OvenDay } from './oven/oven-day.ts';
 import { remindersOf, type Reminder } from './reminders.ts';
@@ -25,6 +26,8 @@ export interface ShownPlan {
   readonly short?: readonly string[];
   /** Mixes that were split or joined since people were told of them. */
   readonly partings?: readonly Parting[];
+  /** What it would do badly though it holds, each with its remedy; plans of before it was looked at do not have it. */
+  readonly cautions?: readonly string[];
   /** What it costs, opened: by key, as `cost.total`. */
   readonly costs?: Readonly<Record<string, Working>>;
   /** For a room that asks for it. */
@@ -41,6 +44,7 @@ export interface PlannedDay extends ShownPlan {
 export function plannedDay(input: DayInput, network: Network, schedule: Schedule, oven: boolean): PlannedDay {
   const { followed, cost } = judge(network, schedule);
   const view = viewOf(input, network, schedule, cost, followed);
+  const ovens = ovenDay(input, network, schedule, followed);
   const known = input.told.flatMap(({ task, note }) => (note ? [{ id: task, note }] : []));
   return {
     input,
@@ -53,6 +57,7 @@ export function plannedDay(input: DayInput, network: Network, schedule: Schedule
     short: shortWords(input, network),
     partings: partings(known, view.tasks),
     costs: cost ? openedOf(planCostWorkings(input, network, schedule, cost), ['cost.total']) : {},
-    oven: oven ? ovenDay(input, network, schedule, followed) : null,
+    cautions: planCautions(input, network, schedule, ovens),
+    oven: oven ? ovens : null,
   };
 }

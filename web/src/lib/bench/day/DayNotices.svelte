@@ -135,6 +135,16 @@
     ontake={(offer) => desk.choose(withRemedy(history.present, offer.remedy), offer.words, 3)}
   />
 {/if}
+{#if day?.cautions && day.cautions.length > 0 && looking === 'no'}
+  <div class="notice" role="note">
+    <div>
+      <b>This plan holds, and would not bake well:</b>
+      <ul>
+        {#each day.cautions as caution (caution)}<li>{caution}</li>{/each}
+      </ul>
+    </div>
+  </div>
+{/if}
 {#if desk.before && day && looking === 'no'}
   <MovesPanel
     {reasons}

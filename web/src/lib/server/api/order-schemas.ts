@@ -68,7 +68,9 @@ const TaskAnswer = z.object({
 });
 export const PlanAnswer = z.object({
   verdict: z.enum(['planned', 'impossible', 'not-found']),
-  sentences: z.array(z.string()),
+  sentences: z
+    .array(z.string())
+    .describe('why there is none; or what a plan would do badly though it holds, and what is not made'),
   cost: z.unknown(),
   tasks: z.array(TaskAnswer),
   schedule: z.unknown().describe('where none was found, the nearest'),

@@ -2,7 +2,7 @@ import { json } from '@sveltejs/kit';
 import type { z } from 'zod';
 import type { DayInput } from '@jovet/core/plan/demand';
 import { shortWords } from '@jovet/core/plan/changes';
-import { certificateWords, faultSentences, toldTasks } from '@jovet/core/plan/explain';
+import { certificateWords, faultSentences, plannedDay, toldTasks } from '@jovet/core/plan/explain';
 import { good, type Result } from '@jovet/core/problem';
 import { noSuchMethod, readBody, refuse } from '$lib/server/api/answer';
 import { PlanRequest } from '$lib/server/api/order-schemas';
@@ -59,7 +59,10 @@ function told(input: DayInput, { network, answer }: PlannedFor) {
     verdict,
     sentences:
       verdict === 'planned'
-        ? shortWords(input, network)
+        ? [
+            ...shortWords(input, network),
+            ...(plannedDay(input, network, schedule, false).cautions ?? []),
+          ]
         : faultSentences(input, network, schedule, answer.faults),
     cost: verdict === 'planned' ? answer.cost : null,
     tasks: toldTasks(input, network, schedule).map(({ id, note, what, start, end, local, people }) => ({

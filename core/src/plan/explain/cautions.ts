@@ -1,0 +1,49 @@
+import { localTime } from '../../time/index.ts';
+import { formatMass, formatNumber } from '../../units/index.ts';
+import { warmLockIn } from '../../formula/way/index.ts';
+import { STONE_PLAY } from '../../oven/index.ts';
+import type { DayInput } from '../demand/index.ts';
+import type { Schedule } from '../instance/index.ts';
+import type { Network } from '../network/index.ts';
+import { deckName, type OvenDay } from './oven/oven-day.ts';
+import { listed } from './words.ts';
+
+/**
+ * What a plan that holds in time and place would still do badly, each with its remedy: bread on a stone that is too cold, a
+ * mix that its mixer hardly moves.
+ */
+export const planCautions = (input: DayInput, network: Network, schedule: Schedule, oven: OvenDay): string[] => [
+  ...coldStones(input, oven),
+  ...smallMixes(input, network, schedule),
+  ...network.doughs.flatMap(({ name, formula }) =>
+    warmLockIn(formula.doc) === null ? [] : [`Fat is locked into ${name} and never rests in the cold: it softens and runs into the dough. Give its way a rest in the cold.`],
+  ),
+]; // prettier-ignore
+
+/** A load that meets its stone colder than its bread wants it; the coldest of its decks is named. */
+function coldStones({ bakehouse: { zone } }: DayInput, oven: OvenDay): string[] {
+  const clock = (at: number) => localTime(at, zone).time;
+  return oven.loads.flatMap((load, index) => {
+    const cold = oven.decks.flatMap(({ short }, deck) => short.flatMap((each) => (each.load === index ? [{ ...each, deck }] : [])));
+    const [worst] = cold.toSorted((a, b) => a.celsius - b.celsius);
+    if (!worst) return [];
+    const names = listed(load.items.map(({ pieces, name }) => `${pieces} ${name}`));
+    const degrees = (celsius: number) => `${formatNumber(celsius, 0)} °C`;
+    const then = worst.hotAt === null ? 'Heat it up longer, or bake less at once.' : `It is hot enough at ${clock(worst.hotAt)}: load then, or heat up sooner.`;
+    return [
+      `At ${clock(load.at)} the stone of ${deckName(oven, worst.deck)} has ${degrees(worst.celsius)}, and ${names} want ${degrees(load.loadAt)} (${degrees(load.loadAt - STONE_PLAY.colder)} at least). ${then}`,
+    ];
+  });
+} // prettier-ignore
+
+function smallMixes({ mixers }: DayInput, { instance, models, doughs }: Network, schedule: Schedule): string[] {
+  return models.flatMap(({ key, name, batches }) =>
+    batches.flatMap(({ mix, dough }) => {
+      const thing = instance.tasks[mix]?.modes[schedule.tasks[mix]?.mode ?? 0]?.thing;
+      const mixer = mixers.find(({ slug }) => slug === thing) ?? doughs.find((each) => each.key === key)?.mixer;
+      if (!mixer || dough >= mixer.minDough - 1e-9) return [];
+      const [mass, least] = [formatMass(dough, 'kg', 1), formatMass(mixer.minDough, 'kg', 1)];
+      return [`${mass} of ${name} is less than ${mixer.name} moves well (${least} at least). Mix it by hand or in a smaller mixer, or bake more of it.`];
+    }),
+  );
+} // prettier-ignore
