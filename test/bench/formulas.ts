@@ -29,7 +29,7 @@ export function largeSheet(): FormulaDraft {
     loss: '',
     temperature: '',
     hours: '',
-    ripeness: { earliest: '', best: '', latest: '' },
+    first: '', byClock: '', ripeness: { earliest: '', best: '', latest: '' },
   });
   return {
     ...blank,

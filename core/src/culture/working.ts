@@ -1,4 +1,4 @@
-import { cultureYeastRate, RIPE_POPULATION, RISE_SCALE } from '../fermentation/rates/index.ts';
+import { cultureGasRate, RIPE_POPULATION, RISE_SCALE } from '../fermentation/rates/index.ts';
 import { input, quantity, type Quantity, type Working, type Workings } from '../working/index.ts';
 import type { FedCulture } from './feeding/feed.ts';
 import type { FollowedBuild } from './followed/follow.ts';
@@ -21,7 +21,7 @@ export function feedingWorkings(
   clock: (epoch: number) => Quantity,
 ): Workings {
   const { feeding, amounts } = planned;
-  const mu = cultureYeastRate(feeding.celsius);
+  const mu = cultureGasRate(feeding.celsius);
   const theta = feeding.hours.best * culture.vigour * mu;
   const scale = input('c_w', 'scale of the rise', number(RISE_SCALE, 2), 'default');
   const vigour = input('v', 'vigour of the culture', number(culture.vigour, 4), 'logged');

@@ -7,19 +7,14 @@ import {
   type Ingredient,
   type RiseWindow,
 } from '../formula/index.ts';
+import { acidityAt, grownAt, leavening, RIPE_ACIDITY, type Leavening } from '../fermentation/index.ts';
 import {
-  acidityAt,
-  grownAt,
-  leavening,
-  ratesAt,
-  RIPE_ACIDITY,
-  type Leavening,
-} from '../fermentation/index.ts';
-import {
-  hoursToRise,
+  hoursAlong,
   modifierOf,
   startingPopulation,
+  thetasAlong,
   YEAST_WORTH,
+  type HeldStay,
   type MakeUp,
 } from '../fermentation/rates/index.ts';
 
@@ -28,8 +23,12 @@ export interface RipePart {
   readonly stage: PartStage;
   readonly leavening: Leavening;
   readonly ripeness: RiseWindow;
-  /** Where it ripens, °C; where it would stand too cold for that, where it is taken to have ripened. */
+  /** Where it ripens in the end, °C; where it would stand too cold for that, where it is taken to have ripened. */
   readonly stands: number;
+  /** Where it stands until then, the last as long as it takes. */
+  readonly stays: readonly HeldStay[];
+  /** It is used by the clock, h; null: by its rise. */
+  readonly clock: RiseWindow | null;
   /** Hours from its making to its best there. */
   readonly hours: number;
   /** Share of it in the mass of what ferments where it goes, and in the flour there. */
@@ -126,26 +125,24 @@ function ripen(
   const of = leavening(gather(stage.lines, inIt, stage.total, flourShareOf(stage), vigourOf(stage), seeded));
   const ripeness = part?.ripeness ?? usualRipeness(stage, of);
   const stands = part?.temperature ?? STANDS;
-  const hours = hoursToRise(ripeness.best, stands, of);
+  const first = part?.first ?? [];
+  const clock = part?.clock ?? null;
+  const along = (last: number): HeldStay[] => [...first, { celsius: last, hours: null }];
+  const hours = clock?.best ?? hoursAlong(ripeness.best, along(stands), of);
   // Where it stands too cold to ripen, it is taken to have ripened somewhere warmer.
-  const [at, took] = Number.isFinite(hours)
-    ? [stands, hours]
-    : [STANDS, hoursToRise(ripeness.best, STANDS, of)];
-  const rates = ratesAt(at, of);
-  const worked = Number.isFinite(took) ? took : 0;
-  const thetas = {
-    culture: rates.culture * worked,
-    yeast: rates.yeast * worked,
-    lactic: rates.lactic * worked,
-  };
-  const grown = grownAt(thetas, of);
+  const at = Number.isFinite(hours) ? stands : STANDS;
+  const took = Number.isFinite(hours) ? hours : hoursAlong(ripeness.best, along(STANDS), of);
+  const stays = along(at);
+  const thetas = thetasAlong(Number.isFinite(took) ? took : 0, stays, of);
   return {
     stage,
     leavening: of,
     ripeness,
     stands: at,
+    stays,
+    clock,
     hours: took,
-    ...grown,
+    ...grownAt(thetas, of),
     acidity: acidityAt(thetas, of),
   };
 }

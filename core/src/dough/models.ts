@@ -1,4 +1,5 @@
 import type { Leavening } from '../fermentation/index.ts';
+import type { HeldStay } from '../fermentation/rates/index.ts';
 import type { RiseWindow } from '../formula/index.ts';
 import type { Place } from '../formula/way/index.ts';
 import type { DoughBody } from './course/body.ts';
@@ -30,8 +31,11 @@ export interface PrefermentModel {
   readonly leavening: Leavening;
   readonly fedFrom: string | null;
   readonly ripeness: RiseWindow;
-  /** °C of where it ripens. */
+  /** It is used by the clock, and its rise is only told. */
+  readonly byClock: boolean;
+  /** °C of where it ripens in the end, and where it stands until then. */
   readonly stands: number;
+  readonly stays: readonly HeldStay[];
   /** Null where it goes into another pre-ferment; else its shares of the dough, and what it brings at its best. */
   readonly inDough: {
     readonly share: number;

@@ -1,7 +1,14 @@
-import { GAS_SCALE, yeastAt } from './rates/bakers-yeast.ts';
+import { GAS_SCALE, yeastAt, YEAST_CAPACITY } from './rates/bakers-yeast.ts';
 import { gasMade, madeBy, type Leavening, type Thetas } from './leavening.ts';
-import { bakersYeastRate, cultureYeastRate, lacticRate } from './rates/rates.ts';
-import { RISE_SCALE } from './rates/thermal-time.ts';
+import {
+  bakersYeastRate,
+  cultureGasRate,
+  cultureYeastRate,
+  DEADLY,
+  deathRate,
+  lacticRate,
+} from './rates/rates.ts';
+import { populationAt, RISE_SCALE } from './rates/thermal-time.ts';
 
 /** Where a dough stands in its fermentation. */
 export interface DoughState extends Thetas {
@@ -58,6 +65,7 @@ export const heldAt = (celsius: number): Place => ({
 export const startOfDough = (temperature: number): DoughState => ({
   time: 0,
   culture: 0,
+  gas: 0,
   yeast: 0,
   lactic: 0,
   temperature,
@@ -192,13 +200,13 @@ function integrate(
   wanted: number,
 ): DoughState[] {
   const most = wanted * Math.min(1, place.timeConstant / QUICK);
-  const lost = gasMade(from, of) - from.rise;
+  let lost = gasMade(from, of) - from.rise;
   const end = from.time + hours;
   const byCulture = of.culture > 0 ? of.vigour * of.modifier : 0;
   const byYeast = of.yeast > 0 ? of.modifier : 0;
   const byLactic = of.lactic > 0 ? of.vigour * of.modifier : 0;
   const states: DoughState[] = [from];
-  let { time, culture, yeast, lactic, temperature, rise } = from;
+  let { time, culture, gas, yeast, lactic, temperature, rise } = from;
   while (rise < until && time < end) {
     // A step never leads over the moment at which the leaven wakes up.
     const asleep = time < of.lag;
@@ -207,38 +215,75 @@ function integrate(
     const step = whole ? most : stop - time;
     const half = step / 2;
     const works = asleep ? 0 : 1;
-    const a1 = works * byCulture * cultureYeastRate(temperature);
+    const a1 = works * byCulture * cultureGasRate(temperature);
     const c1 = works * byYeast * bakersYeastRate(temperature);
-    const b1 = warming(place, time, temperature, culture, a1, yeast, c1, of);
+    const b1 = warming(place, time, temperature, gas, a1, yeast, c1, of);
     const t2 = temperature + b1 * half;
-    const a2 = works * byCulture * cultureYeastRate(t2);
+    const a2 = works * byCulture * cultureGasRate(t2);
     const c2 = works * byYeast * bakersYeastRate(t2);
-    const b2 = warming(place, time + half, t2, culture + a1 * half, a2, yeast + c1 * half, c2, of);
+    const b2 = warming(place, time + half, t2, gas + a1 * half, a2, yeast + c1 * half, c2, of);
     const t3 = temperature + b2 * half;
-    const a3 = works * byCulture * cultureYeastRate(t3);
+    const a3 = works * byCulture * cultureGasRate(t3);
     const c3 = works * byYeast * bakersYeastRate(t3);
-    const b3 = warming(place, time + half, t3, culture + a2 * half, a3, yeast + c2 * half, c3, of);
+    const b3 = warming(place, time + half, t3, gas + a2 * half, a3, yeast + c2 * half, c3, of);
     const t4 = temperature + b3 * step;
-    const a4 = works * byCulture * cultureYeastRate(t4);
+    const a4 = works * byCulture * cultureGasRate(t4);
     const c4 = works * byYeast * bakersYeastRate(t4);
-    const b4 = warming(place, time + step, t4, culture + a3 * step, a4, yeast + c3 * step, c4, of);
+    const b4 = warming(place, time + step, t4, gas + a3 * step, a4, yeast + c3 * step, c4, of);
     const sixth = step / 6;
     const before = temperature;
     temperature += sixth * (b1 + 2 * b2 + 2 * b3 + b4);
-    culture += sixth * (a1 + 2 * a2 + 2 * a3 + a4);
+    const made = sixth * (a1 + 2 * a2 + 2 * a3 + a4);
+    gas += made;
     yeast += sixth * (c1 + 2 * c2 + 2 * c3 + c4);
-    // Acidity warms nothing, so Simpson's rule over the same temperatures is enough.
+    const middle = (t2 + t3) / 2;
+    // Up to there the gas of a culture is that of its yeast; beyond, Simpson's rule over the same temperatures is enough.
+    culture +=
+      Math.max(before, middle, temperature) <= SAME_BELOW
+        ? made
+        : works *
+          byCulture *
+          sixth *
+          (cultureYeastRate(before) + 4 * cultureYeastRate(middle) + cultureYeastRate(temperature));
+    // Acidity warms nothing, so the same rule does for it.
     if (byLactic > 0)
       lactic +=
-        works *
-        byLactic *
-        sixth *
-        (lacticRate(before) + 4 * lacticRate((t2 + t3) / 2) + lacticRate(temperature));
+        works * byLactic * sixth * (lacticRate(before) + 4 * lacticRate(middle) + lacticRate(temperature));
     time = whole ? time + step : stop;
-    rise = madeBy(culture, yeast, of) - lost;
-    states.push({ time, culture, yeast, lactic, temperature, rise });
+    rise = madeBy(gas, yeast, of) - lost;
+    if (middle > DEADLY) {
+      const dead = deathRate(middle) * step;
+      [culture, gas, yeast] = [
+        diedBack(culture, of.culture, dead),
+        diedBack(gas, of.culture, dead),
+        yeastDiedBack(yeast, of.yeast, dead),
+      ];
+      // What is dead made its gas before.
+      lost = madeBy(gas, yeast, of) - rise;
+    }
+    states.push({ time, culture, gas, yeast, lactic, temperature, rise });
   }
   return states;
+}
+
+/** Up to so many °C the gas of a culture is that of its yeast. */
+const SAME_BELOW = 32;
+
+/** θ at which nothing lives any more. */
+const NOTHING = -60;
+
+/** θ of a population that lost a part of it: N = y0·e^θ/(1 + y0(e^θ − 1)), turned round. @param dead −ln of the share that lives on */
+function diedBack(theta: number, y0: number, dead: number): number {
+  if (y0 <= 0 || y0 >= 1) return theta;
+  const left = populationAt(theta, y0) * Math.exp(-dead);
+  return Math.max(NOTHING, Math.log(((1 - y0) * left) / (y0 * (1 - left))));
+}
+
+/** The same of baker's yeast, whose population levels off much later. */
+function yeastDiedBack(theta: number, y0: number, dead: number): number {
+  if (y0 <= 0 || y0 >= YEAST_CAPACITY) return theta;
+  const left = yeastAt(theta, y0) * Math.exp(-dead);
+  return Math.max(NOTHING, Math.log((left * (1 - y0 / YEAST_CAPACITY)) / (y0 * (1 - left / YEAST_CAPACITY))));
 }
 
 /** dT/dt: towards what is around, and by the heat of the gas that is made; dG/dθ = c_w·y0·e^θ/(1 + y0(e^θ − 1)), and c_b·P. */
@@ -246,8 +291,8 @@ function warming(
   { around, timeConstant, heatOfRise }: Place,
   time: number,
   temperature: number,
-  culture: number,
-  cultureRate: number,
+  gas: number,
+  gasRate: number,
   yeast: number,
   yeastRate: number,
   of: Leavening,
@@ -255,9 +300,9 @@ function warming(
   const outside = typeof around === 'number' ? around : around(time);
   let slope = (outside - temperature) / timeConstant;
   if (heatOfRise === 0) return slope;
-  if (cultureRate > 0) {
-    const grown = of.culture * Math.exp(culture);
-    slope += (heatOfRise * cultureRate * RISE_SCALE * grown) / (1 + grown - of.culture);
+  if (gasRate > 0) {
+    const grown = of.culture * Math.exp(gas);
+    slope += (heatOfRise * gasRate * RISE_SCALE * grown) / (1 + grown - of.culture);
   }
   if (yeastRate > 0) slope += heatOfRise * yeastRate * GAS_SCALE * yeastAt(yeast, of.yeast);
   return slope;
@@ -266,14 +311,14 @@ function warming(
 /** The state between two at which a rise is held: the thermal times go in straight lines, the rise by its equation. */
 function crossing(before: DoughState, after: DoughState, rise: number, of: Leavening): DoughState {
   const wanted = gasMade(after, of) - after.rise + rise;
-  const [culture, yeast] = [after.culture - before.culture, after.yeast - before.yeast];
+  const [gas, yeast] = [after.gas - before.gas, after.yeast - before.yeast];
   // By false position; of an end that stays where it is for a second turn, half is counted (the Illinois way).
   let [low, high] = [0, 1];
   let [under, over] = [before.rise - rise, after.rise - rise];
   let [share, stayed] = [1, 0];
   for (let turn = 0; turn < 40 && over > under; turn += 1) {
     share = (low * over - high * under) / (over - under);
-    const off = madeBy(before.culture + share * culture, before.yeast + share * yeast, of) - wanted;
+    const off = madeBy(before.gas + share * gas, before.yeast + share * yeast, of) - wanted;
     if (Math.abs(off) < CLOSE || high - low < CLOSE) break;
     if (off < 0) {
       [low, under] = [share, off];
@@ -293,6 +338,7 @@ function between(before: DoughState, after: DoughState, share: number): DoughSta
   return {
     time: mix(before.time, after.time),
     culture: mix(before.culture, after.culture),
+    gas: mix(before.gas, after.gas),
     yeast: mix(before.yeast, after.yeast),
     lactic: mix(before.lactic, after.lactic),
     temperature: mix(before.temperature, after.temperature),

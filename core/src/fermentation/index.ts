@@ -17,6 +17,7 @@ export {
 } from './course.ts';
 export {
   acidityAt,
+  after,
   gasMade,
   type Leavening,
   leavening,

@@ -1,5 +1,5 @@
 import { yeastRiseAt } from './rates/bakers-yeast.ts';
-import { bakersYeastRate, cultureYeastRate, lacticRate } from './rates/rates.ts';
+import { bakersYeastRate, cultureGasRate, cultureYeastRate, lacticRate } from './rates/rates.ts';
 import { riseAt } from './rates/thermal-time.ts';
 
 /** What makes a dough, pre-ferment or culture rise and sour, from the moment that leaven meets flour. */
@@ -34,9 +34,10 @@ export const leavening = (of: Partial<Leavening>): Leavening => ({
   ...of,
 });
 
-/** Thermal times of what works in a dough: the culture's yeast, baker's yeast, lactic bacteria. */
+/** Thermal times of what works in a dough: the culture's yeast and its gas, baker's yeast, lactic bacteria. */
 export interface Thetas {
   readonly culture: number;
+  readonly gas: number;
   readonly yeast: number;
   readonly lactic: number;
 }
@@ -44,6 +45,7 @@ export interface Thetas {
 /** Rates of the three at a temperature, per hour. */
 export const ratesAt = (celsius: number, { vigour, modifier, culture, yeast }: Leavening): Thetas => ({
   culture: culture > 0 ? vigour * modifier * cultureYeastRate(celsius) : 0,
+  gas: culture > 0 ? vigour * modifier * cultureGasRate(celsius) : 0,
   yeast: yeast > 0 ? modifier * bakersYeastRate(celsius) : 0,
   lactic: vigour * modifier * lacticRate(celsius),
 });
@@ -53,13 +55,22 @@ export const ratesAt = (celsius: number, { vigour, modifier, culture, yeast }: L
  *
  * @example
  * const of = leavening({ culture: 0.1572 });
- * assert.equal(gasMade({ culture: 1.235, yeast: 0, lactic: 0 }, of).toFixed(2), '0.60');
+ * assert.equal(gasMade({ culture: 1.235, gas: 1.235, yeast: 0, lactic: 0 }, of).toFixed(2), '0.60');
  */
-export const gasMade = (at: Thetas, of: Leavening): number => madeBy(at.culture, at.yeast, of);
+export const gasMade = (at: Pick<Thetas, 'gas' | 'yeast'>, of: Leavening): number =>
+  madeBy(at.gas, at.yeast, of);
+
+/** Thermal times after some hours at constant rates. */
+export const after = (hours: number, { culture, gas, yeast, lactic }: Thetas): Thetas => ({
+  culture: culture * hours,
+  gas: gas * hours,
+  yeast: yeast * hours,
+  lactic: lactic * hours,
+});
 
 /** The same of the two thermal times. */
-export const madeBy = (cultureTheta: number, yeastTheta: number, { culture, yeast }: Leavening): number =>
-  (culture > 0 ? riseAt(cultureTheta, culture) : 0) + (yeast > 0 ? yeastRiseAt(yeastTheta, yeast) : 0);
+export const madeBy = (gasTheta: number, yeastTheta: number, { culture, yeast }: Leavening): number =>
+  (culture > 0 ? riseAt(gasTheta, culture) : 0) + (yeast > 0 ? yeastRiseAt(yeastTheta, yeast) : 0);
 
 /**
  * Acidity index A = share·A_seed + ln(1 + l0(e^θL − 1)). Lactic acid only: the acetic share is beyond the model.

@@ -45,7 +45,7 @@ export function formulaToCsv(draft: FormulaDraft): string {
     ...steps('way', draft.way),
     ...steps('pieces', draft.pieces),
     ...draft.stages.map((stage) => [
-      'stage', stage.slug, stage.name, stage.kind, stage.into, ...STAGE_FIELDS.map((field) => stage[field]), '', ...rise(stage.ripeness),
+      'stage', stage.slug, stage.name, stage.kind, stage.into, ...STAGE_FIELDS.map((field) => stage[field]), '', ...rise(stage.ripeness), stage.first, stage.byClock,
     ]), // prettier-ignore
     ...draft.stages.flatMap((stage) =>
       stage.seedLines.map(({ ingredient, percent }) => ['seed', stage.slug, ingredient, percent]),
@@ -323,7 +323,9 @@ function stageOf(
 ): SheetStage {
   const fields = Object.fromEntries(STAGE_FIELDS.map((field, index) => [field, rest[index] ?? '']));
   const stage = { ...emptyStage(slug || slugOf(name), name, kind), ...fields, into: into || 'mix' };
-  return { ...stage, ripeness: isPart(kind) ? riseOf(rest.slice(STAGE_FIELDS.length + 1)) : stage.ripeness };
+  const [ripeness, after] = [rest.slice(STAGE_FIELDS.length + 1), STAGE_FIELDS.length + 1 + RISE.length];
+  const [first = '', byClock = ''] = rest.slice(after);
+  return { ...stage, ripeness: isPart(kind) ? riseOf(ripeness) : stage.ripeness, first, byClock };
 }
 
 function riseOf(texts: readonly string[]): RiseDraft {

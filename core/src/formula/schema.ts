@@ -54,6 +54,23 @@ export const Part = z.strictObject({
   temperature: z.number().min(0).max(100).nullable().default(null).describe('where it stands, °C'),
   hours: z.number().positive().max(240).nullable().default(null).describe('how long it stands, as a guide'),
   ripeness: RiseWindow.nullable().default(null),
+  first: z
+    .array(z.strictObject({ celsius: z.number().min(0).max(60), hours: z.number().positive().max(240) }))
+    .max(4)
+    .default([])
+    .describe('where it stands first, one after the other, before it stands at its temperature'),
+  clock: z
+    .strictObject({
+      earliest: z.number().min(0).max(240),
+      best: z.number().min(0).max(240),
+      latest: z.number().min(0).max(240),
+    })
+    .refine(({ earliest, best, latest }) => earliest <= best && best <= latest, {
+      message: 'Earliest, best and latest must follow one another.',
+    })
+    .nullable()
+    .default(null)
+    .describe('hours after which it is used, whatever its rise; null: it goes by its rise'),
 });
 export type Part = z.infer<typeof Part>;
 

@@ -36,6 +36,10 @@ export const SheetStage = z.strictObject({
   temperature: Text,
   hours: Text,
   ripeness: Rise,
+  /** Where it stands first: `4 h at 24 °C; 2 h at 18 °C`. */
+  first: Text.default(''),
+  /** `yes`: its ripeness is in hours. */
+  byClock: Text.default(''),
 });
 export type SheetStage = z.infer<typeof SheetStage>;
 

@@ -168,7 +168,9 @@ function partFields(
     loss: read.optional(at('loss'), stage.loss, parsePercent) ?? 0,
     temperature: read.optional(at('temperature'), stage.temperature, read.asTemperature),
     hours: read.optional(at('hours'), stage.hours, parseNumber),
-    ripeness: ripe ? read.rise(at('ripeness'), stage.ripeness) : null,
+    ripeness: ripe && stage.byClock === '' ? read.rise(at('ripeness'), stage.ripeness) : null,
+    clock: ripe && stage.byClock !== '' ? read.rise(at('ripeness'), stage.ripeness) : null,
+    first: read.stays(at('first'), stage.first),
   };
 }
 
@@ -186,6 +188,27 @@ class Fields {
     if (result.ok) return result.value;
     this.problems.push(...result.problems.map((each) => (path === null ? each : { ...each, path })));
     return undefined;
+  }
+
+  /** `4 h at 24 °C; 2 h at 18 °C` */
+  stays(path: string, text: string) {
+    return text
+      .split(';')
+      .filter((each) => each.trim() !== '')
+      .flatMap((each) => {
+        const [, hours = '', , warm = ''] =
+          /^\s*([\d.,]+)\s*(h|hours?)?\s*(?:at|in)\s+(.+)$/i.exec(each) ?? [];
+        const [long, celsius] = [parseNumber(hours), this.asTemperature(warm)];
+        if (long.ok && celsius.ok) return [{ hours: long.value, celsius: celsius.value }];
+        this.problems.push(
+          problem(
+            path,
+            `“${each.trim()}” does not say how long and how warm.`,
+            'Type it as 4 h at 24 °C; 2 h at 18 °C.',
+          ),
+        );
+        return [];
+      });
   }
 
   readonly asTemperature = (text: string): Result<number> => parseTemperature(text, this.unit);

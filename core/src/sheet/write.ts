@@ -93,7 +93,11 @@ function stageOfPart(part: Part, nameOf: (slug: string) => string, unit: Tempera
     loss: part.loss === 0 ? '' : cellText(part.loss),
     temperature: orEmpty(part.temperature, (celsius) => warm(celsius, unit)),
     hours: orEmpty(part.hours, cellText),
-    ripeness: riseDraft(part.ripeness),
+    ripeness: riseDraft(part.clock ?? part.ripeness),
+    first: part.first
+      .map(({ celsius, hours }) => `${cellText(hours)} h at ${warm(celsius, unit)}`)
+      .join('; '),
+    byClock: part.clock ? 'yes' : '',
   };
 }
 
@@ -118,6 +122,8 @@ export function emptyStage(slug: string, name: string, kind: SheetStage['kind'])
     temperature: '',
     hours: '',
     ripeness: riseDraft(isPart(kind) ? (ripeness[kind] ?? null) : null),
+    first: '',
+    byClock: '',
   };
 }
 

@@ -64,7 +64,7 @@ test('what cannot be is said with its remedy, and what is unwise with a caution'
     /No feeding is ripe so soon at 20.0 °C; the soonest takes \d/,
   );
   assert.match(problemsOf(temperatureFor(liquid, 10, 3))['hours'] ?? '', /takes \d+\.\d h even at 27 °C/);
-  assert.match(problemsOf(feedingAt(liquid, 4, 40))['celsius'] ?? '', /does not rise/);
+  assert.match(problemsOf(feedingAt(liquid, 4, 46))['celsius'] ?? '', /does not rise/);
   assert.match(problemsOf(feedingAt({ ...liquid, vigour: 0 }, 4, 24))['celsius'] ?? '', /never ripens/);
   assert.match(problemsOf(feedingAt(liquid, 0, 24))['flour'] ?? '', /Nothing is fed/);
   assert.match(must(feedingAt(liquid, 30, 24)).cautions.join(), /Feed twice instead/);

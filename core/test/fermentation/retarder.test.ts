@@ -18,7 +18,12 @@ const load = (pieces: number, changes: Partial<RetarderLoad> = {}): RetarderLoad
   mass: 0.84,
   timeConstant: pieceTimeConstant(0.84, HEAT_TRANSFER.fanRetarder),
   leavening: leavening({ culture: y0 }),
-  state: { ...startOfDough(24), culture: thermalTimeForRise(0.6, y0), rise: 0.42 },
+  state: {
+    ...startOfDough(24),
+    culture: thermalTimeForRise(0.6, y0),
+    gas: thermalTimeForRise(0.6, y0),
+    rise: 0.42,
+  },
   entersAt: 0,
   leavesAt: Infinity,
   ...changes,

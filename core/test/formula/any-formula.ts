@@ -38,9 +38,14 @@ export const formulas: fc.Arbitrary<Formula> = fc
         { ingredient: 'instant-yeast', percent: 0.2, group: '' },
       ],
       parts: [
-        part('first', 'sour', { rye: any.first, water: water(any.first) }, { into: any.chained ? 'second' : 'mix', seed: { flour: any.seed, lines: [] }, keepBack: any.keepBack }), // prettier-ignore
+        part('first', 'sour', { rye: any.first, water: water(any.first) }, { into: any.chained ? 'second' : 'mix', first: any.chained ? [{ celsius: 26, hours: 3.5 }, { celsius: 12, hours: 1 }] : [], seed: { flour: any.seed, lines: [] }, keepBack: any.keepBack }), // prettier-ignore
         part('second', 'sour', { rye: any.second, water: water(any.second) }, { seed: any.chained ? null : { flour: 3, lines: [] }, loss: any.loss }), // prettier-ignore
-        part('poolish', 'poolish', { 'whole-wheat': any.poolish, water: any.poolish, 'instant-yeast': 0.1 }),
+        part(
+          'poolish',
+          'poolish',
+          { 'whole-wheat': any.poolish, water: any.poolish, 'instant-yeast': 0.1 },
+          { clock: any.chained ? { earliest: 10, best: 12, latest: 16 } : null },
+        ),
         part('soaker', 'soaker', { linseed: any.seeds / 2, water: any.seeds / 2 }, { into: 'autolyse' }),
       ],
       additions: [
@@ -68,6 +73,8 @@ function part(
     keepBack: 0,
     loss: 0,
     temperature: null,
+    first: [],
+    clock: null,
     hours: null,
     ripeness: null,
     ...rest,

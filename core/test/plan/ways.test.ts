@@ -156,6 +156,34 @@ describe('doughs that one fixed shape could not say', () => {
     assert.ok(networkOf(DayInput.parse({ ...day, told: toldOf(view), now: dip.end })).ok);
   });
 
+  it('a pre-ferment stands warm for hours and then in the cold; one goes by the clock alone, whatever its rise', () => {
+    const base = baking(demoDay(), 'quay-country');
+    const stood = (change: Partial<FormulaDoc['parts'][number]>) =>
+      madeSo(base, 'quay-country', (doc) => ({ ...doc, parts: doc.parts.map((part) => ({ ...part, ...change })) }));
+    /** Hours from the feeding to the first mix, and how far it has risen by then. */
+    const waited = (input: DayInput) => {
+      const { network, answer } = planned(input, 5);
+      assert.deepEqual(checkSchedule(network.instance, answer.schedule), []);
+      assert.deepEqual(answer.followed.faults, []);
+      const [part] = network.models[0]?.preferments ?? [];
+      assert.ok(part);
+      const [fed, used] = [answer.schedule.tasks[part.task], answer.schedule.tasks[part.into[0] ?? -1]];
+      const course = answer.followed.preferments.find(({ task }) => task === part.task)?.course ?? [];
+      const at = network.instance.origin + (used?.start ?? 0) * 300;
+      const holds = network.instance.arcs.filter(({ from }) => from === part.task).flatMap(({ ways }) => ways.flatMap((way) => way.holds));
+      return { hours: ((used?.start ?? 0) - (fed?.start ?? 0)) / 12, rise: course.findLast((each) => each.at <= at)?.rise ?? 0, course, holds, part };
+    };
+    const warm = waited(base);
+    const chilled = waited(stood({ first: [{ celsius: 24, hours: 7 }], temperature: 8 }));
+    assert.ok(chilled.hours > warm.hours + 3, `${chilled.hours} and ${warm.hours} h`);
+    assert.ok(Math.abs(chilled.rise - chilled.part.ripeness.best) < 0.4, `${chilled.rise}`);
+    assert.ok(chilled.holds.length > 0, 'it stands in the retarder');
+    assert.ok(chilled.course.some(({ temperature }) => temperature === 24) && chilled.course.at(-1)?.temperature === 8);
+    const clocked = waited(stood({ clock: { earliest: 15, best: 16, latest: 17 } }));
+    assert.ok(clocked.hours >= 15 && clocked.hours <= 17.5, `${clocked.hours} h`);
+    assert.ok(clocked.rise > clocked.part.ripeness.latest, 'it is past, on purpose');
+  }); // prettier-ignore
+
   it('direct in an hour and a half; never proofed; and raw into the freezer', () => {
     const direct = order(
       made('cardamom-knots', [weigh, { ...mix, to: 28 }, { kind: 'rest', slug: 'bulk', until: minutes(20, 25, 40), stands: [room] }, divide], [

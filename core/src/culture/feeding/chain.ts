@@ -1,5 +1,6 @@
 import {
   acidityAt,
+  after,
   grownAt,
   leavening,
   ratesAt,
@@ -92,15 +93,11 @@ export function chainOf(
         problem(
           `stages.${index}.celsius`,
           `At ${formatNumber(stage.celsius, 1)} °C ${stage.name} never ripens.`,
-          'Choose a place from 1 to 35 °C.',
+          'Choose a place from 1 to 44 °C.',
         ),
       );
     const rates = ratesAt(stage.celsius, of);
-    const thetas = {
-      culture: rates.culture * hours.best,
-      yeast: 0,
-      lactic: rates.lactic * hours.best,
-    };
+    const thetas = after(hours.best, rates);
     population = grownAt(thetas, of).culture;
     acidity = acidityAt(thetas, of);
     grown.push({

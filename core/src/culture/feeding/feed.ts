@@ -1,7 +1,7 @@
 import {
   bakersYeastRate,
   CULTURE_RATE_SURE_BELOW,
-  cultureYeastRate,
+  cultureGasRate,
   populationForRise,
   startingPopulation,
   thermalTimeForRise,
@@ -63,13 +63,13 @@ const shareOf = (flour: number, hydration: number): number => 1 / (1 + flour * (
 export function feedingAt(culture: FedCulture, flour: number, celsius: number): Result<Feeding> {
   if (!(flour > 0)) return bad(problem('flour', 'Nothing is fed.', 'Feed some flour to each part of seed.'));
   const y0 = startingPopulation(shareOf(flour, culture.hydration), culture.seedPopulation);
-  const rate = culture.vigour * cultureYeastRate(celsius);
+  const rate = culture.vigour * cultureGasRate(celsius);
   if (!(rate > ALIVE))
     return bad(
       problem(
         'celsius',
         `At ${formatNumber(celsius, 1)} °C ${culture.vigour > 0 ? 'a culture does not rise' : 'this culture, without vigour, never ripens'}.`,
-        'Choose a place from 1 to 35 °C, or wake it with warm feedings.',
+        'Choose a place from 1 to 44 °C, or wake it with warm feedings.',
       ),
     );
   const hours = (rise: number) => thermalTimeForRise(rise, y0) / rate;
@@ -93,7 +93,7 @@ export function feedingAt(culture: FedCulture, flour: number, celsius: number): 
  * @returns the feeding, or a problem at `hours` if no ratio is so fast, or at `celsius`
  */
 export function ratioFor(culture: FedCulture, hours: number, celsius: number): Result<Feeding> {
-  const theta = hours * culture.vigour * cultureYeastRate(celsius);
+  const theta = hours * culture.vigour * cultureGasRate(celsius);
   if (!(theta > 0)) return feedingAt(culture, 1, celsius);
   const y0 = populationForRise(culture.ripeness.best, theta);
   const share = y0 / startingPopulation(1, culture.seedPopulation);
@@ -158,8 +158,14 @@ function cautionsOf(flour: number, celsius: number): string[] {
           `Above ${CULTURE_RATE_SURE_BELOW} °C the rise of a culture is known only roughly; look at it, not at the clock.`,
         ]
       : []),
+    ...(celsius >= YEAST_STOPS
+      ? [`From ${YEAST_STOPS} °C on its bacteria make acid and gas, and its yeast does not grow: what is fed from it rises less.`]
+      : []),
   ];
-}
+} // prettier-ignore
+
+/** Above this no yeast of a culture grows, °C. */
+const YEAST_STOPS = 36;
 
 /** What goes into one feeding, kg. */
 export interface FeedAmounts {

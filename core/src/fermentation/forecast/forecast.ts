@@ -172,7 +172,7 @@ function never({ targets }: Scenario, of: Leavening, course: readonly DoughState
   if (of.culture > 0 && of.yeast === 0 && of.vigour < ALIVE)
     return problem('vigour', 'A culture without vigour never rises.', 'Wake it with warm feedings first.');
   const rates = ratesAt(settled, of);
-  if (rates.culture + rates.yeast < ALIVE) return tooSlow(settled, of);
+  if (rates.gas + rates.yeast < ALIVE) return tooSlow(settled, of);
   const hours = (course.at(-1)?.time ?? HORIZON) - (course[0]?.time ?? 0);
   return problem(
     'stays',
@@ -186,7 +186,7 @@ export function tooSlow(celsius: number, of: Pick<Leavening, 'yeast'>) {
   const where = `At ${formatNumber(celsius, 1)} °C`;
   return of.yeast > 0
     ? problem('stays', `${where} yeast does not rise.`, 'Choose a place from 0 to 45 °C.')
-    : problem('stays', `${where} a culture does not rise.`, 'Choose a place from 1 to 35 °C.');
+    : problem('stays', `${where} a culture does not rise.`, 'Choose a place from 1 to 44 °C.');
 }
 
 function cautionsOf(course: readonly DoughState[], of: Leavening): string[] {

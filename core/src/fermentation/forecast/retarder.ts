@@ -123,12 +123,13 @@ export function forecastRetarder(
 function chilled(state: DoughState, { leavening: of, timeConstant }: RetarderLoad, air: number): DoughState {
   const after = (hours: number) => air + (state.temperature - air) * Math.exp(-hours / timeConstant);
   const rates = ratesAt(after(STEP / 2), of);
-  const culture = state.culture + STEP * rates.culture;
+  const gas = state.gas + STEP * rates.gas;
   const yeast = state.yeast + STEP * rates.yeast;
-  const made = madeBy(culture, yeast, of) - gasMade(state, of);
+  const made = madeBy(gas, yeast, of) - gasMade(state, of);
   return {
     time: state.time + STEP,
-    culture,
+    culture: state.culture + STEP * rates.culture,
+    gas,
     yeast,
     lactic: state.lactic + STEP * rates.lactic,
     temperature: after(STEP) + HEAT_OF_RISE * made,

@@ -12,11 +12,21 @@ const CULTURE_YEAST: readonly (readonly [celsius: number, perHour: number])[] = 
 /** Above this the rise of a culture is known only roughly, °C. */
 export const CULTURE_RATE_SURE_BELOW = 29;
 
-/** Growth rate of lactic bacteria: read like that of culture yeast, from the same source. */
+/**
+ * Rate of the gas of a culture: that of its yeast, and where that stops its heterofermentative bacteria go on. They raise
+ * no yeast.
+ *
+ * @source chosen for Jovet above 32 °C, to what whole-rye sours do at 41 °C
+ */
+const CULTURE_GAS: readonly (readonly [celsius: number, perHour: number])[] = [
+  ...CULTURE_YEAST.filter(([celsius]) => celsius <= 32), [34, 0.08], [36, 0.07], [38, 0.06], [41, 0.04], [45, 0],
+]; // prettier-ignore
+
+/** Growth rate of lactic bacteria: read like that of culture yeast, from the same source; above 38 °C chosen for Jovet. */
 const LACTIC: readonly (readonly [celsius: number, perHour: number])[] = [
   [0, 0], [2, 0.019], [4, 0.026], [6, 0.035], [8, 0.047], [10, 0.063], [16, 0.144], [18, 0.187], [20, 0.239],
   [22, 0.301], [24, 0.374], [26, 0.453], [27, 0.495], [28, 0.535], [30, 0.605], [32, 0.652], [34, 0.634], [36, 0.556],
-  [38, 0.4], [41, 0],
+  [38, 0.4], [41, 0.25], [45, 0.05], [48, 0],
 ]; // prettier-ignore
 
 /** A table is read off a grid this fine, °C⁻¹: within a hundred-thousandth of the curve, and many times faster. */
@@ -37,6 +47,7 @@ function gridOf(table: readonly (readonly [celsius: number, perHour: number])[])
 }
 
 const CULTURE_YEAST_GRID = gridOf(CULTURE_YEAST);
+const CULTURE_GAS_GRID = gridOf(CULTURE_GAS);
 const LACTIC_GRID = gridOf(LACTIC);
 
 function rateIn(grid: Float64Array, celsius: number): number {
@@ -56,10 +67,31 @@ function rateIn(grid: Float64Array, celsius: number): number {
 export const cultureYeastRate = (celsius: number): number => rateIn(CULTURE_YEAST_GRID, celsius);
 
 /**
+ * Rate of the gas of a culture; up to 32 °C it is μ of its yeast.
+ *
+ * @param celsius dough temperature
+ * @returns 1/h, 0 outside 0 to 45 °C
+ */
+export const cultureGasRate = (celsius: number): number => rateIn(CULTURE_GAS_GRID, celsius);
+
+/** Above this yeasts and bacteria die, °C. */
+export const DEADLY = 48;
+
+/**
+ * How fast what lives in a dough dies.
+ *
+ * @param celsius dough temperature
+ * @returns 1/h; 0 up to 48 °C, and from there with a half-life of 10·5^(−(T−50)/5) min
+ * @source chosen for Jovet
+ */
+export const deathRate = (celsius: number): number =>
+  celsius <= DEADLY ? 0 : (Math.LN2 * 60) / (10 * 5 ** (-(celsius - 50) / 5));
+
+/**
  * μ of the lactic bacteria of a culture.
  *
  * @param celsius dough temperature
- * @returns 1/h, 0 outside 0 to 41 °C
+ * @returns 1/h, 0 outside 0 to 48 °C
  */
 export const lacticRate = (celsius: number): number => rateIn(LACTIC_GRID, celsius);
 

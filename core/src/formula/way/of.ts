@@ -68,6 +68,9 @@ export function warmLockIn({ way }: Pick<MadeBy, 'way'>): number | null {
   const at = way.findIndex(({ kind }) => kind === 'lock-in');
   const chilled = way
     .slice(at + 1)
-    .some((step) => step.kind === 'rest' && step.stands.some(({ place }) => place === 'cold' || place === 'freezer'));
+    .some(
+      (step) =>
+        step.kind === 'rest' && step.stands.some(({ place }) => place === 'cold' || place === 'freezer'),
+    );
   return at < 0 || chilled ? null : at;
 }

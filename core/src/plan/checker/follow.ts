@@ -6,7 +6,6 @@ import {
   grownAt,
   HEAT_OF_RISE,
   heldAt,
-  ratesAt,
   startOfDough,
   type DoughState,
   type Leavening,
@@ -19,6 +18,7 @@ import {
   type BatchModel,
   type DoughModel,
   type Passage,
+  type PrefermentModel,
   type RoomBySlot,
   type StandModel,
   SLOT,
@@ -123,25 +123,19 @@ class Follower implements Followed {
   ) {}
 
   dough(model: DoughModel): void {
-    for (const { task, into, leavening, ripeness, stands, name } of model.preferments) {
+    for (const { task, into, leavening, ripeness, byClock, stays, name } of model.preferments) {
       const made = this.endOf(task);
       const uses = into.map((each) => this.startOf(each)).filter((each) => each !== null);
       if (made === null || uses.length === 0) continue;
-      const course = fermentFor(
-        startOfDough(stands),
-        leavening,
-        heldAt(stands),
-        (Math.max(...uses) - made) / HOUR,
-      );
+      const course = restingIn(stays, leavening, (Math.max(...uses) - made) / HOUR);
       const moments = course.map((state) => momentOf(state, made));
       this.preferments.push({ task, course: moments });
       for (const each of into) {
         const used = this.startOf(each);
         if (used === null) continue;
-        const rates = ratesAt(stands, leavening);
-        const hours = (used - made) / HOUR;
-        const thetas = { culture: rates.culture * hours, yeast: rates.yeast * hours, lactic: 0 };
+        const thetas = worked(stays, leavening, (used - made) / HOUR);
         const rise = gasMade(thetas, leavening);
+        if (byClock) continue;
         const until = moments.filter(({ at }) => at <= used);
         this.judge({
           task: each,
@@ -246,10 +240,7 @@ class Follower implements Followed {
       const made = this.endOf(part.task);
       if (part.inDough === null || made === null) continue;
       const { share, flourShare } = part.inDough;
-      const rates = ratesAt(part.stands, part.leavening);
-      const hours = (mixing - made) / HOUR;
-      const thetas = { culture: rates.culture * hours, yeast: rates.yeast * hours, lactic: rates.lactic * hours };
-      const grown = grownAt(thetas, part.leavening);
+      const grown = grownAt(worked(part.stays, part.leavening, (mixing - made) / HOUR), part.leavening);
       const brought = (population: number) => (population > 0 ? startingPopulation(share, population) : 0);
       culture += brought(grown.culture) - brought(part.inDough.culture);
       yeast += flourShare * (grown.yeast - part.inDough.yeast);
@@ -325,3 +316,22 @@ function last(states: readonly DoughState[]): DoughState {
   if (!state) throw new Error('a course has at least its first state');
   return state;
 }
+
+/** A pre-ferment through the places that it stands in, each at its temperature. */
+function restingIn(stays: PrefermentModel['stays'], of: Leavening, hours: number): DoughState[] {
+  let state = startOfDough(stays[0]?.celsius ?? 20);
+  const course = [state];
+  stays.forEach(({ celsius, hours: own }, index) => {
+    const left = hours - state.time;
+    const here = own === null || index === stays.length - 1 ? left : Math.min(own, left);
+    if (here <= 0) return;
+    const there = fermentFor({ ...state, temperature: celsius }, of, heldAt(celsius), here);
+    course.push(...there.slice(1));
+    state = last(course);
+  });
+  return course;
+}
+
+/** What has worked in it by then. */
+const worked = (stays: PrefermentModel['stays'], of: Leavening, hours: number): DoughState =>
+  last(restingIn(stays, of, hours));

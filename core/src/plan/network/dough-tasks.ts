@@ -1,4 +1,4 @@
-import { hoursToRise } from '../../fermentation/rates/index.ts';
+import { hoursAlong } from '../../fermentation/rates/index.ts';
 import { ferments, type ScaledPart } from '../../formula/scale/index.ts';
 import { MIX } from '../../formula/index.ts';
 import { mainMix, partsOfWay, piecesOf, type StepOf, type Stretch, waysOf } from '../../formula/way/index.ts';
@@ -191,20 +191,24 @@ export class DoughTasks {
 
   /** From the making of a pre-ferment to the use of so much of it. */
   private ripens(
-    { ripeness, stands, leavening, stage }: RipePart,
+    { ripeness, stands, stays, clock, leavening, stage }: RipePart,
     from: number,
     to: number,
     share = 1,
   ): void {
-    const slots = (rise: number) => hoursToRise(rise, stands, leavening) * HOUR;
-    const [earliest, latest] = [Math.ceil(slots(ripeness.earliest)), Math.floor(slots(ripeness.latest))];
-    const best = Math.max(earliest, Math.min(latest, Math.round(slots(ripeness.best))));
+    const slots = (when: 'earliest' | 'best' | 'latest') =>
+      HOUR * (clock ? clock[when] : hoursAlong(ripeness[when], stays, leavening));
+    const [earliest, latest] = [Math.ceil(slots('earliest')), Math.floor(slots('latest'))];
+    const best = Math.max(earliest, Math.min(latest, Math.round(slots('best'))));
     const way = this.list.between(earliest, best, Math.max(earliest, latest));
     const { weights } = this.list.input.bakehouse.floor;
     const [store] = this.list.frame.stores.filter(({ place }) => place === 'cold');
     const at = store && (typeof store.around === 'number' ? store.around : 0);
     const mass = this.dough.scaled.parts.find(({ slug }) => slug === stage.slug)?.build ?? 0;
-    const cold = store !== undefined && stands <= Math.max(COLD, at ?? 0);
+    // What stands in the cold only for a part of its time has its place there for all of it.
+    const cold =
+      store !== undefined &&
+      Math.min(stands, ...stays.map(({ celsius }) => celsius)) <= Math.max(COLD, at ?? 0);
     const holds = cold ? this.list.use(store.resource.id, mass * share) : [];
     this.list.arc(from, to, [{ ...way, name: cold ? 'cold' : '', holds }], weights.preferment);
   }
@@ -328,9 +332,9 @@ function chainOf(parts: readonly RipePart[], last: RipePart): RipePart[] {
 }
 
 function prefermentModel(part: RipePart, task: number, into: readonly number[], inMix: boolean, fedFrom: string | null): PrefermentModel {
-  const { share, flourShare, culture, yeast, leavening, ripeness, stands } = part;
+  const { share, flourShare, culture, yeast, leavening, ripeness, stands, stays, clock } = part;
   return {
-    name: part.stage.name, task, into, leavening, ripeness, stands, fedFrom: leavening.culture > 0 ? fedFrom : null,
+    name: part.stage.name, task, into, leavening, ripeness, byClock: clock !== null, stands, stays, fedFrom: leavening.culture > 0 ? fedFrom : null,
     inDough: inMix ? { share, flourShare, culture, yeast } : null,
   };
 } // prettier-ignore

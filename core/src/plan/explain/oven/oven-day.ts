@@ -71,7 +71,14 @@ export function ovenOfLoad(day: OvenDay, { oven, decks }: Pick<OvenLoad, 'oven' 
   return here ?? ovenOfDeck(day, decks[0]?.deck ?? 0);
 }
 
-/** A deck as people call it: `deck 3`, and of which oven where there are several. */
+/**
+ * A deck as people call it: `deck 3`, and of which oven where there are several.
+ *
+ * @example
+ * const oven = { count: 2, floor: { width: 1.2, depth: 1 }, hotSide: 'none', steam: 'built-in', stone: 2, fan: false } as const;
+ * const ovens = [{ ...oven, name: 'Oven', first: 0 }, { ...oven, name: 'Rack oven', first: 2 }];
+ * assert.equal(deckName({ ovens, loads: [], decks: [], heatings: [], heated: 0 }, 3), 'deck 2 of Rack oven');
+ */
 export function deckName(day: OvenDay, deck: number): string {
   const { name, first } = ovenOfDeck(day, deck);
   const own = `deck ${deck - first + 1}`;

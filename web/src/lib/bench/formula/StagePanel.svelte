@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { field } from '@jovet/core/field';
   import {
     changeList,
     isPart,
@@ -15,11 +16,13 @@
   import Choice from '../../ui/Choice.svelte';
   import Field from '../../ui/Field.svelte';
   import { useHands } from './hands';
+  import FieldEntry from '../FieldEntry.svelte';
   import SheetField from './SheetField.svelte';
   import { percentText, STAGE_WORDS } from './words';
 
   /** Everything about one stage that is not in its column. */
   let { slug, numbers, onclose }: { slug: string; numbers: SheetNumbers; onclose: () => void } = $props();
+  const BY_CLOCK = field('byClock', 'It goes by the clock, whatever its rise', 'tick', 'no');
   const hands = useHands();
   const index = $derived(hands.draft.stages.findIndex((stage) => stage.slug === slug));
   const stage = $derived(hands.draft.stages[index]);
@@ -112,18 +115,31 @@
         unit="%"
         placeholder="0"
       />
+      {#if ferments}
+        <SheetField label="Stands first" path={at('first')} placeholder="4 h at 24 °C; 2 h at 18 °C" />
+      {/if}
       <div class="two">
-        <SheetField label="Stands at" path={at('temperature')} placeholder="23 °C" />
+        <SheetField label={ferments ? 'Then at' : 'Stands at'} path={at('temperature')} placeholder="23 °C" />
         <SheetField label="For about" path={at('hours')} unit="h" />
       </div>
       {#if ferments}
         <fieldset>
-          <legend class="field-name">Rise at which it is young, ripe, past (volumes)</legend>
+          <legend class="field-name">
+            {stage.byClock === ''
+              ? 'Rise at which it is young, ripe, past (volumes)'
+              : 'Hours after which it is used: at least, best, at most'}
+          </legend>
           <div class="three">
             <SheetField label="Young" hideLabel path={at('ripeness.earliest')} />
             <SheetField label="Ripe" hideLabel path={at('ripeness.best')} />
             <SheetField label="Past" hideLabel path={at('ripeness.latest')} />
           </div>
+          <FieldEntry
+            field={BY_CLOCK}
+            name={at('byClock')}
+            value={stage.byClock}
+            onchange={(text) => hands.change(setText(hands.draft, at('byClock'), text), at('byClock'))}
+          />
         </fieldset>
       {/if}
     {:else if stage.kind === 'autolyse'}
