@@ -95,7 +95,7 @@ function bulkHours({ doc, tub, vigour }: BatchInTub, ddt: number, around: number
   const body: DoughBody = { kind: 'tub', mass: dough / Math.ceil(dough / tub.maxDough), length, width };
   const room: RoomBySlot = { slots: 1, steady: true, at: () => around, warmest: around };
   const stand = {
-    place: 'room', around: null, h: heatTo(body, 'still', bulk.wait.cover), hours: null, untilRise: null,
+    place: 'room', around: null, h: heatTo(body, 'still', bulk.wait.cover), humidity: null, hours: null, untilRise: null,
   } as const; // prettier-ignore
   const front = mixedFront(leavening, ddt, programme.minutes / 60, room);
   const { samples } = waited(front, leavening, room, askOf(bulk, [stand], body), false);

@@ -1,7 +1,7 @@
 import type { Leavening } from '../fermentation/index.ts';
 import type { HeldStay } from '../fermentation/rates/index.ts';
 import type { RiseWindow } from '../formula/index.ts';
-import type { Place } from '../formula/way/index.ts';
+import type { COVERS, Place } from '../formula/way/index.ts';
 import type { DoughBody } from './course/body.ts';
 
 /** What a dough does by itself, as numbers: everything that its forecast needs, and which tasks it belongs to. */
@@ -95,6 +95,8 @@ export interface Passage {
   readonly window: { readonly of: 'bulk' | 'proof'; readonly name: string; readonly rise: RiseWindow } | null;
   /** °C that it has at its end whatever it had: it comes out of a mixer; null: as it comes. */
   readonly sets: number | null;
+  /** What lies over it. */
+  readonly cover: (typeof COVERS)[number];
 }
 
 /** A place where a dough stands: so many hours, until a rise, or as long as it takes. */
@@ -104,6 +106,8 @@ export interface StandModel {
   readonly around: number | null | BySlot;
   /** W/m²K */
   readonly h: number;
+  /** Percent RH; null: that of the room. */
+  readonly humidity: number | null;
   readonly hours: number | null;
   readonly untilRise: number | null;
 }

@@ -26,4 +26,5 @@ export {
   type Thetas,
   VIGOUR_SPREAD,
 } from './leavening.ts';
+export { AIR_MOVES, skinMinutes, type Surface } from './skin.ts';
 export { MOST_RISE, type RiseBand, type Stage, stageAt, visibleRise } from './visible.ts';

@@ -1,3 +1,4 @@
+export { skinHere } from './air.ts';
 export { type DoughBody, heatTo, timeConstantIn } from './body.ts';
 export { type Front, mixedFront, type Sample, type Waited, waited, type WaitAsk, worked } from './front.ts';
 export { type PlaceHere, placesHere, type StandsHere, type Store, storesOf } from './place.ts';

@@ -24,6 +24,9 @@ export interface Store {
   readonly spare: boolean;
 }
 
+/** Percent RH where nothing is said: a proof box is moist, a fan in the cold dries. Chosen for Jovet. */
+const HUMIDITY = { warm: 80, cold: 75, freezer: 75, oven: 60 } as const;
+
 const PLACE = { retarder: 'cold', 'proof-box': 'warm', freezer: 'freezer' } as const;
 
 /**
@@ -64,13 +67,17 @@ export function placesHere<S extends Store>(
   { place, celsius, minutes, rise, only }: Stand,
   { body, cover, type, cultured }: StandsHere,
 ): PlaceHere<S>[] {
-  const time = { hours: minutes === null ? null : minutes / 60, untilRise: rise };
+  const of = (store: Store | null) => {
+    const [thing] = store?.things ?? [];
+    return thing?.kind === 'proof-box' ? thing.humidity : null;
+  };
+  const time = { hours: minutes === null ? null : minutes / 60, untilRise: rise, humidity: place === 'room' ? null : HUMIDITY[place] };
   const fitting = stores.filter((each) => each.place === place && (only === null || each.things.some(({ slug }) => slug === only)));
   if (place === 'cold')
     return fitting.map((store) => ({ model: { place, around: store.around, h: heatTo(body, 'fan', cover), ...time }, store }));
   const h = heatTo(body, place === 'freezer' ? 'blast' : 'still', cover);
   if (place === 'freezer') return fitting.map((store) => ({ model: { place, around: store.around, h, ...time }, store }));
-  const room = (around: number | null): PlaceHere<S> => ({ model: { place: 'room', around, h, ...time }, store: null });
+  const room = (around: number | null): PlaceHere<S> => ({ model: { place: 'room', around, h, ...time, humidity: null }, store: null });
   if (place === 'room') return [room(celsius)];
   // Pieces that ask for warmth stand in the room where every box is too warm for them; without one it is warm somewhere.
   if (fitting.length === 0) return only === null ? [{ model: { place, around: celsius, h, ...time }, store: null }] : [];
@@ -78,6 +85,6 @@ export function placesHere<S extends Store>(
   if (bearable.length === 0) return [room(null)];
   return bearable.map((store) => {
     const around = store.around ?? celsius;
-    return { model: { place, around, h, ...time }, store: around === null ? null : store };
+    return { model: { place, around, h, ...time, humidity: of(store) ?? time.humidity }, store: around === null ? null : store };
   });
 } // prettier-ignore

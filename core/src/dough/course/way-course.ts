@@ -29,6 +29,7 @@ import { heatTo, type DoughBody } from './body.ts';
 import { alongWait, waited, type WaitAsk } from './front.ts';
 import { leavenDough } from '../leavening.ts';
 import { celsiusAt, type RoomBySlot, type StandModel } from '../models.ts';
+import { skinHere } from './air.ts';
 import { placesHere, storesOf } from './place.ts';
 import { SLOT_MINUTES } from '../table.ts';
 import { askOf } from './wait.ts';
@@ -239,7 +240,7 @@ class Line {
   /** So long at the bench. */
   private stand(hours: number): void {
     if (!this.state || hours <= 0) return;
-    const bench: StandModel = { place: 'room', around: null, h: heatTo(this.body, 'still', 'cloth'), hours: null, untilRise: null };
+    const bench: StandModel = { place: 'room', around: null, h: heatTo(this.body, 'still', 'cloth'), humidity: null, hours: null, untilRise: null };
     const ask = { body: this.body, stands: [bench], folds: [], until: { by: 'hours' as const, best: hours }, most: hours };
     const { course } = alongWait(this.state, this.leavening, this.about.room, ask, hours);
     this.state = course.at(-1) ?? this.state;
@@ -287,10 +288,33 @@ class Line {
       const to = moves[n + 1]?.at ?? state.time + hours;
       this.stays.push({ step: index, place: stand.place, celsius: celsiusAt(stand.around, 0, room), from: from + at - state.time, to: from + to - state.time });
     });
+    this.open(moves, wait, index, state.time, hours);
     this.at = from + hours;
     this.state = course.at(-1) ?? state;
     this.waits.push({ step: index, from, to: this.at });
     this.folded(stretch, course, state, from, indexOf, window?.earliest ?? Infinity);
+  } // prettier-ignore
+
+  /** A dough that stands open until it has a skin. */
+  private open(
+    moves: readonly { readonly at: number; readonly stand: StandModel }[],
+    { cover }: Stretch['wait'],
+    index: number,
+    begun: number,
+    hours: number,
+  ): void {
+    moves.forEach(({ at, stand }, n) => {
+      const minutes = ((moves[n + 1]?.at ?? begun + hours) - at) * 60;
+      const skin = skinHere(this.about.house.bakehouse.floor, this.about.room, { stand, cover, slot: 0 });
+      if (skin.minutes >= minutes) return;
+      this.problems.push(
+        problem(
+          `${this.list}.${index}.cover`,
+          `${cover === 'open' ? 'Open in' : 'Even covered, in'} air of ${formatNumber(skin.humidity, 0)} % it has a skin after ${formatDuration(skin.minutes * 60)} of ${formatDuration(minutes * 60)}.`,
+          cover === 'open' ? 'Cover it, or let it stand where it is more humid.' : 'Put it under a lid, or where it is more humid.',
+        ),
+      );
+    });
   } // prettier-ignore
 
   /** Hours after which a wait may be over and is best over; null: it never gets there. */

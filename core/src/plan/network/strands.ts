@@ -128,8 +128,8 @@ class StrandTasks {
     const body: DoughBody = { kind: 'piece', mass: strand.scaledWeight * this.joined };
     this.walk = new Walk(this.walker, divide, cut.front, body);
     this.walk.passages.push({
-      from: divide, until: divide, atEnd: true, keeps: cut.keeps, body, folds: [], window: null, arc: null, sets: null,
-      ways: [[{ place: 'room', around: null, h: heatTo(body, 'still', 'cloth'), hours: null, untilRise: null }]],
+      from: divide, until: divide, atEnd: true, keeps: cut.keeps, body, folds: [], window: null, arc: null, sets: null, cover: 'cloth',
+      ways: [[{ place: 'room', around: null, h: heatTo(body, 'still', 'cloth'), humidity: null, hours: null, untilRise: null }]],
     });
     this.walk.spend(list.takes('divide', cut.seconds) / 3600, cut.keeps);
   } // prettier-ignore

@@ -89,7 +89,7 @@ export class Walk {
     if (becomes) this.become(becomes);
     if (this.front && from !== null && !QUIET.has(kind)) {
       this.spend(list.takes(kind, seconds) / 3600, keeps);
-      this.pass({ from: task, until: task, atEnd: true, keeps, ways: [[this.bench]], arc: null, folds: [], window: null, sets: null });
+      this.pass({ from: task, until: task, atEnd: true, keeps, ways: [[this.bench]], arc: null, folds: [], window: null, sets: null, cover: 'cloth' });
     }
     this.at = task;
     return task;
@@ -147,6 +147,7 @@ export class Walk {
       place: 'room',
       around: null,
       h: heatTo(this.body, 'still', 'cloth'),
+      humidity: null,
       hours: null,
       untilRise: null,
     };
@@ -207,7 +208,7 @@ export class Walk {
       this.flush();
       this.front = this.walker.fronts.waited(this.front, stretch, way, this.body).then;
     }
-    this.pass({ from: at, until: task, atEnd: false, keeps: 1, ways: plain ? [[this.bench]] : ways.map(({ stands }) => stands), arc: plain ? null : arc, folds, window: null, sets: null });
+    this.pass({ from: at, until: task, atEnd: false, keeps: 1, ways: plain ? [[this.bench]] : ways.map(({ stands }) => stands), arc: plain ? null : arc, folds, window: null, sets: null, cover: stretch.wait.cover });
   } // prettier-ignore
 
   private byRise(asked: Stretch, ways: readonly PlacedWay[], at: number, task: number): void {
@@ -230,7 +231,7 @@ export class Walk {
     const { earliest, best, latest } = until;
     this.pass({
       from: at, until: task, atEnd: false, keeps: 1, ways: ways.map(({ stands }) => stands), arc, folds,
-      window: { of, name, rise: { earliest, best, latest } }, sets: null,
+      window: { of, name, rise: { earliest, best, latest } }, sets: null, cover: stretch.wait.cover,
     });
   } // prettier-ignore
 
