@@ -20,7 +20,7 @@ visited('what stands in a bakehouse is pressed, changed, put in and moved, kept,
   const standing = 'header [role="status"]';
   const thing = (name: string) => `[data-thing][aria-label^="${name}:"]`;
   await visit.go('/know/bakehouse');
-  await page.click(thing('Oven'));
+  await page.click(thing('Deck oven'));
   await visit.enter('things.2.fields.decks', 'a few');
   await visit.enter('house.packWithin', '3.5');
   await visit.enter('hands.0.days.1', 'early');
@@ -54,7 +54,7 @@ visited('what stands in a bakehouse is pressed, changed, put in and moved, kept,
   await visit.keys('Control', 's');
   await visit.until(standing, /^ ?Kept/);
   await visit.reload();
-  await page.click(thing('Oven'));
+  await page.click(thing('Deck oven'));
   assert.equal(await visit.value('things.2.fields.decks'), '5');
   assert.equal(await visit.value('house.packWithin'), '3.5');
   assert.equal(await visit.value('hands.0.days.1'), '02:00 to 10:30');

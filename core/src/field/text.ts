@@ -159,7 +159,9 @@ function parseSides(text: string): Result<Sides> {
   if (!length.ok || !width.ok || length.value <= 0 || width.value <= 0)
     return bad(problem('size', `“${text}” is not a length and a width.`, 'Write both: 60 × 40 cm.'));
   const metre = unit?.toLowerCase() === 'm' ? 1 : 0.01;
-  return good({ length: length.value * metre, width: width.value * metre });
+  // Not finer than a thousandth of a millimetre.
+  const metres = (value: number) => Math.round(value * metre * 1e6) / 1e6;
+  return good({ length: metres(length.value), width: metres(width.value) });
 }
 
 function put(into: Record<string, unknown>, path: string, value: unknown): void {

@@ -49,7 +49,7 @@ describe('several ovens', () => {
       withSteps(doc, (step) => (step.kind === 'bake' ? { ...step, only: ['rack'] } : step)),
     )); // prettier-ignore
     const day = ovenDay(input, network, answer.schedule, answer.followed);
-    assert.deepEqual(day.ovens?.map(({ name, first, count }) => [name, first, count]), [['Oven', 0, 4], ['Rack oven', 4, 12]]); // prettier-ignore
+    assert.deepEqual(day.ovens?.map(({ name, first, count }) => [name, first, count]), [['Deck oven', 0, 4], ['Rack oven', 4, 12]]); // prettier-ignore
     assert.equal(day.decks.length, 16);
     for (const { oven = 0, decks, left } of day.loads) {
       const here = day.ovens?.[oven];
