@@ -29,7 +29,9 @@ export function largeSheet(): FormulaDraft {
     loss: '',
     temperature: '',
     hours: '',
-    first: '', byClock: '', ripeness: { earliest: '', best: '', latest: '' },
+    first: '',
+    byClock: '',
+    ripeness: { earliest: '', best: '', latest: '' },
   });
   return {
     ...blank,

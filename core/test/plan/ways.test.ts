@@ -1,9 +1,7 @@
 import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
 import fc from 'fast-check';
-import type { z } from 'zod';
 import { FormulaDoc } from '@jovet/core/formula';
-import { Step } from '@jovet/core/formula/way';
 import { checkSchedule } from '@jovet/core/plan/checker';
 import { toldOf } from '@jovet/core/plan/changes';
 import { DayInput } from '@jovet/core/plan/demand';
@@ -11,42 +9,21 @@ import { plannedDay } from '@jovet/core/plan/explain';
 import { networkOf } from '@jovet/core/plan/network';
 import { parseWith } from '@jovet/core/problem';
 import { demoDay, madeSo, must } from '../demo.ts';
+import {
+  ANY_DOUGHS,
+  bake,
+  cold,
+  divide,
+  end,
+  made,
+  minutes,
+  mix,
+  rise,
+  room,
+  weigh,
+  type Said,
+} from './any-doughs.ts';
 import { answered, baking, planned } from './planned.ts';
-
-type Said = z.input<typeof Step>;
-const steps = (...all: Said[]): Step[] => all.map((each) => Step.parse(each));
-const room = { place: 'room' } as const;
-const cold = { place: 'cold' } as const;
-const rise = (earliest: number, best: number, latest: number) =>
-  ({ by: 'rise', earliest, best, latest }) as const;
-const minutes = (least: number, best: number, most: number) =>
-  ({ by: 'minutes', earliest: least, best, latest: most }) as const;
-const weigh: Said = { kind: 'weigh', slug: 'weigh' };
-const mix: Said = { kind: 'mix', slug: 'mix', programme: 'gentle', to: 24 };
-const divide: Said = { kind: 'divide', slug: 'divide' };
-const bake: Said = { kind: 'bake', slug: 'bake', mass: 0.5, minutes: 25, loadAt: 235, steam: 5, loss: 13 };
-const end: Said[] = [
-  { kind: 'cool', slug: 'cool', below: 35 },
-  { kind: 'pack', slug: 'pack' },
-];
-
-/** The demo day with nothing but one of its doughs, made another way. */
-function made(
-  slug: string,
-  way: Said[],
-  pieces: Said[],
-  products: Record<string, Said[]> = {},
-  of = baking(demoDay(), slug),
-): DayInput {
-  return madeSo(of, slug, (doc) =>
-    FormulaDoc.parse({
-      ...doc,
-      way: steps(...way),
-      pieces: steps(...pieces),
-      products: doc.products.map((product) => ({ ...product, way: products[product.slug] ? steps(...(products[product.slug] ?? [])) : null })),
-    }),
-  );
-} // prettier-ignore
 
 /** Plans a day and lets the checker look at it. @returns what is done, in the order of time */
 function order(input: DayInput): { kinds: string[]; at: (kind: string) => { start: number; end: number } } {
@@ -63,40 +40,12 @@ function order(input: DayInput): { kinds: string[]; at: (kind: string) => { star
 } // prettier-ignore
 
 describe('doughs that one fixed shape could not say', () => {
+  for (const [name, day] of Object.entries(ANY_DOUGHS))
+    it(`${name}: planned, and the checker finds nothing`, () =>
+      assert.ok(order(day()).kinds.includes('shape')));
+
   it('mixed in bouts with rests in the cold between, second water, folds in the cold, three products three ways', () => {
-    const day = made(
-      'quay-country',
-      [
-        weigh, mix,
-        { kind: 'rest', slug: 'chill-1', until: minutes(15, 20, 40), stands: [cold] },
-        { kind: 'mix', slug: 'second-water', programme: 'gentle', minutes: 6, to: 22 },
-        { kind: 'rest', slug: 'chill-2', until: minutes(15, 20, 40), stands: [cold] },
-        { kind: 'mix', slug: 'oil', programme: 'gentle', minutes: 4, to: 22 },
-        { kind: 'fold', slug: 'fold-1', at: { by: 'minutes', at: 60 } },
-        { kind: 'fold', slug: 'fold-2', at: { by: 'minutes', at: 120 } },
-        { kind: 'rest', slug: 'bulk', until: minutes(300, 480, 720), stands: [cold] },
-        divide,
-      ],
-      [
-        { kind: 'shape', slug: 'shape', shape: 'sheet' },
-        { kind: 'proof', slug: 'proof', until: rise(0.3, 0.6, 1.2), ways: [[room]] },
-        bake, ...end,
-      ],
-      {
-        'quay-small': [
-          { kind: 'shape', slug: 'roll-out', shape: 'sheet' },
-          { kind: 'fill', slug: 'fill' },
-          { kind: 'divide', slug: 'slice-raw', into: 6, keeps: 0.9 },
-          { kind: 'proof', slug: 'proof', until: rise(0.3, 0.6, 1.2), ways: [[room]] },
-          bake, ...end,
-        ],
-        'quay-roll': [
-          { kind: 'shape', slug: 'press', shape: 'flat' },
-          { kind: 'proof', slug: 'proof', until: rise(0.3, 0.6, 1.2), ways: [[room]] },
-          { kind: 'dock', slug: 'dock' }, bake, ...end,
-        ],
-      },
-    );
+    const day = ANY_DOUGHS['in bouts, with second water and folds in the cold, three products three ways']();
     const { kinds } = order(day);
     for (const kind of ['fill', 'cut', 'fold']) assert.ok(kinds.includes(kind), kind);
     assert.equal(kinds.filter((kind) => kind === 'mix').length, 3 * kinds.filter((kind) => kind === 'divide').length);
@@ -104,46 +53,22 @@ describe('doughs that one fixed shape could not say', () => {
 
   it('divided before bulk, re-rounded every half hour, proofed warm and chilled only to be cut cleanly', () => {
     const { kinds, at } = order(
-      made('oat-tin', [weigh, mix, divide], [
-        { kind: 'fold', slug: 're-round-1', fold: 're-round', at: { by: 'minutes', at: 30 } },
-        { kind: 'rest', slug: 'balls', until: rise(1.1, 1.4, 1.8), stands: [room] },
-        { kind: 'shape', slug: 'shape', shape: 'tin', into: 'small-tins' },
-        { kind: 'proof', slug: 'proof', until: rise(1.5, 1.9, 2.7), ways: [[{ place: 'warm', celsius: 27 }, { ...cold, minutes: 20 }]] },
-        { kind: 'score', slug: 'score' }, bake, ...end,
-      ]),
+      ANY_DOUGHS['divided before bulk, re-rounded, proofed warm, chilled to be cut'](),
     );
     assert.ok(kinds.indexOf('divide') < kinds.indexOf('fold') && kinds.indexOf('fold') < kinds.indexOf('shape'));
     assert.ok(at('load').start - at('shape').end >= 6);
   }); // prettier-ignore
 
   it('laminated after a night in the cold, turned double and half, washed, and with syrup as it comes out', () => {
-    const between = (n: number): Said => ({ kind: 'rest', slug: `rest-${n}`, until: minutes(30, 40, 90), stands: [cold] });
     const { kinds, at } = order(
-      made('butter-crescents', [
-        weigh, { ...mix, to: 22 },
-        { kind: 'rest', slug: 'night', until: minutes(600, 720, 900), stands: [{ ...room, minutes: 30 }, cold] },
-        { kind: 'lock-in', slug: 'lock-in', layers: 1 }, between(1),
-        { kind: 'turn', slug: 'turn-1', turn: 'double' }, between(2), { kind: 'turn', slug: 'turn-2', turn: 'half' }, between(3),
-        { kind: 'divide', slug: 'divide', keeps: 0.6 },
-      ], [
-        { kind: 'shape', slug: 'shape', shape: 'crescent', into: 'trays', hold: 15 },
-        { kind: 'proof', slug: 'proof', until: rise(1, 1.6, 2.2), ways: [[{ place: 'warm', celsius: 25 }]] },
-        { kind: 'wash', slug: 'wash' }, { ...bake, mass: 0.066, minutes: 18, loadAt: 195 }, { kind: 'syrup', slug: 'syrup' }, ...end,
-      ]),
+      ANY_DOUGHS['laminated after a night in the cold'](),
     );
     assert.ok(at('lock-in').start - at('mix').end >= 120);
     assert.equal(kinds.filter((kind) => kind === 'turn').length, 2);
   }); // prettier-ignore
 
   it('dipped: shaped, cold overnight, half an hour out, bath, cut, salt', () => {
-    const day = made('skipper-twists', [
-      weigh, mix, { kind: 'rest', slug: 'bulk', until: rise(0.3, 0.5, 0.9), stands: [room] }, divide,
-    ], [
-      { kind: 'shape', slug: 'shape', shape: 'twist', into: 'trays', hold: 15 },
-      { kind: 'proof', slug: 'proof', until: rise(0.6, 1, 1.6), ways: [[cold, { ...room, minutes: 30 }]] },
-      { kind: 'dip', slug: 'bath', solution: 'lye', percent: 4, cautions: ['Gloves and eye protection.'], confirm: 'gloves are on' },
-      { kind: 'score', slug: 'score' }, { kind: 'top', slug: 'salt' }, { ...bake, mass: 0.09, minutes: 15, turn: 9 }, ...end,
-    ]); // prettier-ignore
+    const day = ANY_DOUGHS['dipped after a night in the cold']();
     const { at } = order(day);
     assert.ok(at('dip').start - at('shape').end >= 12);
     assert.ok(at('load').start >= at('dip').end && at('load').start <= at('dip').end + 3);
@@ -158,8 +83,6 @@ describe('doughs that one fixed shape could not say', () => {
 
   it('a pre-ferment stands warm for hours and then in the cold; one goes by the clock alone, whatever its rise', () => {
     const base = baking(demoDay(), 'quay-country');
-    const stood = (change: Partial<FormulaDoc['parts'][number]>) =>
-      madeSo(base, 'quay-country', (doc) => ({ ...doc, parts: doc.parts.map((part) => ({ ...part, ...change })) }));
     /** Hours from the feeding to the first mix, and how far it has risen by then. */
     const waited = (input: DayInput) => {
       const { network, answer } = planned(input, 5);
@@ -174,12 +97,12 @@ describe('doughs that one fixed shape could not say', () => {
       return { hours: ((used?.start ?? 0) - (fed?.start ?? 0)) / 12, rise: course.findLast((each) => each.at <= at)?.rise ?? 0, course, holds, part };
     };
     const warm = waited(base);
-    const chilled = waited(stood({ first: [{ celsius: 24, hours: 7 }], temperature: 8 }));
+    const chilled = waited(ANY_DOUGHS['a pre-ferment warm for hours and then in the cold']());
     assert.ok(chilled.hours > warm.hours + 3, `${chilled.hours} and ${warm.hours} h`);
     assert.ok(Math.abs(chilled.rise - chilled.part.ripeness.best) < 0.4, `${chilled.rise}`);
     assert.ok(chilled.holds.length > 0, 'it stands in the retarder');
     assert.ok(chilled.course.some(({ temperature }) => temperature === 24) && chilled.course.at(-1)?.temperature === 8);
-    const clocked = waited(stood({ clock: { earliest: 15, best: 16, latest: 17 } }));
+    const clocked = waited(ANY_DOUGHS['a pre-ferment by the clock, past on purpose']());
     assert.ok(clocked.hours >= 15 && clocked.hours <= 17.5, `${clocked.hours} h`);
     assert.ok(clocked.rise > clocked.part.ripeness.latest, 'it is past, on purpose');
   }); // prettier-ignore

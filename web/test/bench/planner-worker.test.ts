@@ -78,7 +78,7 @@ describe('the planner in its thread', () => {
   });
 
   test('what is held moves nothing else of the network, and is where it is held', async () => {
-    const seconds = 0.5;
+    const seconds = 2;
     const { day } = await settled(plan(small, { seconds }));
     const mix = day.view.tasks.find(({ note }) => note.kind === 'mix');
     assert.ok(mix);
@@ -111,7 +111,7 @@ describe('the planner in its thread', () => {
   }); // prettier-ignore
 
   test('a day that cannot be done: why, the nearest, and remedies that hold when they are taken', async () => {
-    const seconds = 0.5;
+    const seconds = 2;
     const { day } = await settled(plan(small, { seconds }));
     const mix = day.view.tasks.find(({ note }) => note.kind === 'mix');
     assert.ok(mix);

@@ -59,10 +59,7 @@ function told(input: DayInput, { network, answer }: PlannedFor) {
     verdict,
     sentences:
       verdict === 'planned'
-        ? [
-            ...shortWords(input, network),
-            ...(plannedDay(input, network, schedule, false).cautions ?? []),
-          ]
+        ? [...shortWords(input, network), ...(plannedDay(input, network, schedule, false).cautions ?? [])]
         : faultSentences(input, network, schedule, answer.faults),
     cost: verdict === 'planned' ? answer.cost : null,
     tasks: toldTasks(input, network, schedule).map(({ id, note, what, start, end, local, people }) => ({
