@@ -9,6 +9,7 @@ import { exportEverything } from '../src/lib/server/database/archive.ts';
 import { importFile } from '../src/lib/server/database/import.ts';
 import { listMixes } from '../src/lib/server/database/mix.ts';
 import { readOrderBook } from '../src/lib/server/database/orders.ts';
+import { ofKind } from '@jovet/core/equipment';
 import { firstOf, mayRetard, piecesOf } from '@jovet/core/formula/way';
 import { actualsOf } from '@jovet/core/run';
 import { draftOfPerson } from '../src/lib/server/database/formula-draft.ts';
@@ -137,6 +138,34 @@ describe('a database of before formulas said how they are made', () => {
     const { bakehouse } = await readBakehouse(db, actor);
     assert.ok(!('doughs' in bakehouse.floor) && !('products' in bakehouse.floor));
   }); // prettier-ignore
+
+  test('what its bakehouse had one of is rows, and who worked every day has a shift for every day', async () => {
+    const { db, actor } = before0009;
+    const { bakehouse, mixers } = await readBakehouse(db, actor);
+    const { equipment, rooms, hands, tubs } = bakehouse.floor;
+    assert.deepEqual(
+      equipment.map(({ kind, slug }) => `${kind} ${slug}`),
+      [
+        'oven oven',
+        'retarder retarder',
+        'proof-box proof-box',
+        'bench bench',
+        ...['round-baskets', 'couches', 'large-tins', 'small-tins', 'trays'].map((slug) => `holder ${slug}`),
+      ],
+    );
+    const [oven] = ofKind(bakehouse.floor, 'oven');
+    assert.deepEqual(
+      [oven?.decks, oven?.width, oven?.depth, oven?.recovery, oven?.out],
+      [4, 1.25, 0.85, 10, []],
+    );
+    assert.deepEqual(
+      rooms.map(({ air }) => air),
+      [{ coldest: 18, warmest: 22, warmestAt: 15 }],
+    );
+    assert.deepEqual(hands[0]?.rota, [{ from: '02:00', to: '10:30', days: [0, 1, 2, 3, 4, 5, 6] }]);
+    assert.equal(tubs, 14);
+    assert.ok(mixers.every(({ out, spare }) => out.length === 0 && !spare));
+  });
 
   test('a draft keeps what was typed, also what cannot be read', async () => {
     const { db, actor } = before0009;
