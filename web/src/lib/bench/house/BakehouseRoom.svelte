@@ -210,13 +210,13 @@
           >
         {/each}
         <span class="add"
-          ><Plus size={18} /><Choice
-            label="Add"
-            name="add"
-            value=""
-            options={ADD}
-            onchange={(type) => type !== '' && add(type as ThingType | 'room')}
-          /></span
+          ><Plus size={18} />{#key draft.things.length + draft.rooms.length}<Choice
+              label="Add"
+              name="add"
+              value=""
+              options={ADD}
+              onchange={(type) => type !== '' && add(type as ThingType | 'room')}
+            />{/key}</span
         >
       </div>
     </section>
@@ -363,6 +363,9 @@
     align-items: center;
     gap: 0.25rem;
     margin-left: auto;
+  }
+  .add :global(.select) {
+    width: 8.5rem;
   }
   .add :global(.field-name) {
     position: absolute;

@@ -1,11 +1,5 @@
 <script lang="ts">
-  import {
-    deckName,
-    ovenOfDeck,
-    ovensHere,
-    type OvenDay,
-    type OvenLoad,
-  } from '@jovet/core/plan/explain/oven';
+  import { ovenOfDeck, ovensHere, type OvenDay, type OvenLoad } from '@jovet/core/plan/explain/oven';
   import { localHours, localTime } from '@jovet/core/time';
   import { pixelsPerHour, xOf, type TimeScale } from '../ribbon';
 
@@ -126,11 +120,12 @@
   {/each}
   {#each oven.decks as _, deck (deck)}
     {@const here = ovenOfDeck(oven, deck)}
-    <text class="name" x="0" y={TOP + deck * LANE + 21}
-      >{several
-        ? `${fitting(here.name, scale.left - 20)} ${deck - here.first + 1}`
-        : `Deck ${deck + 1}`}<title>{deckName(oven, deck)}</title></text
-    >
+    {#if several && deck === here.first}
+      <text class="of" x="0" y={TOP + deck * LANE + 11}
+        >{fitting(here.name, scale.left)}<title>{here.name}</title></text
+      >
+    {/if}
+    <text class="name" x="0" y={TOP + deck * LANE + (several ? 26 : 21)}>Deck {deck - here.first + 1}</text>
     <line class="hour" x1="0" x2={scale.right} y1={TOP + (deck + 1) * LANE} y2={TOP + (deck + 1) * LANE} />
   {/each}
   {#each oven.heatings.filter(({ from, to }) => to >= scale.from && from <= scale.to) as heating (`${heating.oven ?? 0} ${heating.from}`)}
@@ -194,6 +189,10 @@
     font-family: var(--figures);
     font-size: 11px;
     fill: light-dark(var(--color-surface-700), var(--color-surface-300));
+  }
+  .of {
+    font-size: 11px;
+    fill: currentColor;
   }
   .name {
     font-size: 13px;
