@@ -70,7 +70,8 @@ await at(visit, (mixing?.start ?? 0) + 240, async () => {
   await page.setViewport({ width: 1280, height: 800 });
 });
 await visit.go('/know/bakehouse');
-await page.waitForSelector('[name="hands.0.name"]');
+await page.waitForSelector('[name="hands.0.days.0"]');
+await page.click('[data-thing][aria-label^="Deck oven:"]');
 await take('bakehouse');
 
 await visit.go('/know/formulas/quay-country');
