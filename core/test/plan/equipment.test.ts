@@ -6,7 +6,7 @@ import { ofKind } from '@jovet/core/equipment';
 import { withSteps } from '@jovet/core/formula/way';
 import { checkSchedule } from '@jovet/core/plan/checker';
 import type { DayInput } from '@jovet/core/plan/demand';
-import { mixesOf, toldTasks } from '@jovet/core/plan/explain';
+import { mixesOf, plannedDay, toldTasks } from '@jovet/core/plan/explain';
 import { ovenDay } from '@jovet/core/plan/explain/oven';
 import { loadOf } from '@jovet/core/plan/instance';
 import { networkOf } from '@jovet/core/plan/network';
@@ -200,6 +200,13 @@ describe('a rota', () => {
         assert.deepEqual(shiftsOn(swapped, on), [{ from: '16:00', to: '20:00' }]);
       }),
     );
+  });
+
+  it('a plan shows those who are on shift between its first hands and its last van', () => {
+    const day = demoDay();
+    const { network, answer } = planned(day, 0);
+    const { people } = plannedDay(day, network, answer.schedule, false);
+    assert.deepEqual(people, ['Maren Tolley', 'Odo Fenwright', 'Isk Varrow', 'Pell Dunnage']);
   });
 
   it('in the plan of a day they have no hands to give', () => {

@@ -1,5 +1,6 @@
 import type { RisingDough } from '../../run/index.ts';
 import { judge } from '../checker/index.ts';
+import { SLOT } from '../../dough/index.ts';
 import type { Schedule } from '../instance/index.ts';
 import type { DayInput } from '../demand/index.ts';
 import type { Network } from '../network/index.ts';
@@ -40,6 +41,13 @@ export interface PlannedDay extends ShownPlan {
   readonly schedule: Schedule;
 }
 
+/** Who is on shift at some time between the first hands of a plan and its last van. */
+function atWork({ instance: { people, origin } }: Network, { firstHands, lastDrop }: DayView): string[] {
+  const slot = (at: number) => (at - origin) / SLOT;
+  const there = people.filter(({ free }) => free.some(([from, to]) => from < slot(lastDrop) && slot(firstHands) < to));
+  return there.map(({ name }) => name);
+} // prettier-ignore
+
 /** A plan, followed and made ready to be shown. @param oven it comes with what stands on which deck */
 export function plannedDay(input: DayInput, network: Network, schedule: Schedule, oven: boolean): PlannedDay {
   const { followed, cost } = judge(network, schedule);
@@ -50,7 +58,7 @@ export function plannedDay(input: DayInput, network: Network, schedule: Schedule
     input,
     schedule,
     view,
-    people: network.instance.people.map(({ name }) => name),
+    people: atWork(network, view),
     labels: labelsOf(network, followed, schedule),
     reminders: remindersOf(input, network, schedule, followed),
     rising: risingOf(network, followed, schedule),
