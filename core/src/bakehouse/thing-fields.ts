@@ -49,7 +49,7 @@ const OWN: Readonly<Record<ThingType, readonly Field[]>> = {
   freezer: [TAKES, field('temperature', 'Stands at', 'celsius', '-18')],
   rack: [COUNT, field('bread', 'Bread on one', 'kilograms')],
   bench: [field('metres', 'To work at', 'metres')],
-  divider: [field('heads', 'Pieces at a stroke', 'count', '1'), field('each', 'A stroke takes', 'seconds', 'as by hand')],
+  divider: [field('heads', 'Pieces at a stroke', 'count', '1'), field('each', 'A stroke takes', 'seconds', '20')],
   sheeter: [field('kilogram', 'A kg takes', 'seconds', 'as by hand')],
   moulder: [field('each', 'A piece takes', 'seconds', 'as by hand')],
   holder: [COUNT, field('bakes', 'Goes into the oven', 'tick', 'no')],

@@ -1,4 +1,5 @@
 import type { Step, WayPart } from '../formula/way/index.ts';
+import type { Thing } from '../equipment/index.ts';
 import type { WorkRates } from './schema.ts';
 import type { Skill } from './skills.ts';
 
@@ -49,10 +50,28 @@ function usualWork(step: WorkStep, rates: WorkRates, amount: Amount): { setUp: n
   }
 } // prettier-ignore
 
-/** Seconds of work for one person, as the step says it or as it usually goes here. */
-export function workOf(step: WorkStep, rates: WorkRates, amount: Amount): number {
+/** Seconds of a stroke of a divider that cuts several at once. Domain section 11, default. */
+const STROKE = 20;
+
+/** Work as it goes with a machine that the step takes up; what that does not say is as by hand. */
+function withMachine(step: WorkStep, usual: ReturnType<typeof usualWork>, tools: readonly Thing[]): ReturnType<typeof usualWork> {
+  for (const tool of tools) {
+    if (step.kind === 'divide' && tool.kind === 'divider') return { ...usual, each: (tool.each ?? STROKE) / tool.heads };
+    if (step.kind === 'shape' && tool.kind === 'moulder') return { ...usual, each: tool.each ?? usual.each };
+    if ((step.kind === 'turn' || step.kind === 'lock-in') && tool.kind === 'sheeter') return { ...usual, kilogram: tool.kilogram ?? usual.kilogram };
+  }
+  return usual;
+} // prettier-ignore
+
+/**
+ * Seconds of work for one person, as the step says it or as it usually goes here, with the machines that it takes up.
+ *
+ * @param equipment of the bakehouse
+ */
+export function workOf(step: WorkStep, rates: WorkRates, amount: Amount, equipment: readonly Thing[] = []): number {
   if (step.kind === 'cool') return 0;
-  const usual = usualWork(step, rates, amount);
+  const tools = step.gear.flatMap((slug) => equipment.find((each) => each.slug === slug) ?? []);
+  const usual = withMachine(step, usualWork(step, rates, amount), tools);
   const { setUp, each, kilogram } = step;
   return (setUp ?? usual.setUp) + amount.pieces * (each ?? usual.each) + amount.mass * (kilogram ?? usual.kilogram);
 } // prettier-ignore

@@ -56,7 +56,7 @@ export const Thing = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('freezer'), ...thing, dough: Kilograms, temperature: z.number().min(-40).max(0).default(-18) }),
   z.strictObject({ kind: z.literal('rack'), ...thing, count: count.max(1000), bread: z.number().positive().max(1000).describe('kg of dough that is baked, on one') }),
   z.strictObject({ kind: z.literal('bench'), ...thing, metres: z.number().min(0).max(500) }),
-  z.strictObject({ kind: z.literal('divider'), ...thing, heads: z.number().int().min(1).max(200).default(1).describe('pieces at a stroke'), each: z.number().min(0).max(600).nullable().default(null).describe('seconds a stroke; null: one piece by hand takes as long') }),
+  z.strictObject({ kind: z.literal('divider'), ...thing, heads: z.number().int().min(1).max(200).default(1).describe('pieces at a stroke'), each: z.number().min(0).max(600).nullable().default(null).describe('seconds a stroke; null: 20') }),
   z.strictObject({ kind: z.literal('sheeter'), ...thing, kilogram: z.number().min(0).max(600).nullable().default(null).describe('seconds for each kg; null: as by hand') }),
   z.strictObject({ kind: z.literal('moulder'), ...thing, each: z.number().min(0).max(600).nullable().default(null).describe('seconds a piece; null: as by hand') }),
   z.strictObject({

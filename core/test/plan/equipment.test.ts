@@ -145,6 +145,27 @@ describe('out of order', () => {
   });
 });
 
+describe('machines', () => {
+  it('a divider, a sheeter and a moulder that a step takes up are booked, and are as quick as they are', () => {
+    const machines = (floor: Floor) =>
+      withThing(withThing(withThing(floor, 'divider', { kind: 'divider', heads: 30 }), 'moulder', { kind: 'moulder', each: 3 }), 'sheeter', { kind: 'sheeter', kilogram: 6 });
+    const day = withFloor(demoDay(), machines);
+    const worked = (input: DayInput, slug: string, kind: string) => {
+      const { instance, notes } = must(networkOf(baking(input, slug)));
+      const task = notes.findIndex((note) => note.kind === kind);
+      const used = instance.tasks[task]?.modes[0]?.uses.map(({ resource }) => instance.resources[resource]?.id) ?? [];
+      return { seconds: notes[task]?.work ?? 0, used };
+    };
+    const taking = (slug: string, kind: string, gear: string) =>
+      madeSo(day, slug, (doc) => withSteps(doc, (step) => (step.kind === kind && 'gear' in step ? { ...step, gear: [gear] } : step)));
+    for (const [slug, kind, gear] of [['oat-tin', 'divide', 'divider'], ['oat-tin', 'shape', 'moulder'], ['butter-crescents', 'turn', 'sheeter']] as const) {
+      const [byHand, byMachine] = [worked(day, slug, kind), worked(taking(slug, kind, gear), slug, kind)];
+      assert.ok(byMachine.seconds < byHand.seconds, `${kind}: ${byMachine.seconds} and ${byHand.seconds} s`);
+      assert.ok(byMachine.used.includes(gear) && !byHand.used.includes(gear));
+    }
+  }); // prettier-ignore
+});
+
 describe('several places in the cold', () => {
   it('the plan chooses among retarders that differ, and takes those that are alike as one', () => {
     const alike = must(networkOf(withFloor(demoDay(), (floor) => withThing(floor, 'second', { ...ofKind(floor, 'retarder')[0], slug: 'second', name: 'Second' }))));

@@ -201,7 +201,7 @@ class Line {
     const programme = bakehouse.programmes.find(({ slug }) => step.kind === 'mix' && slug === step.programme);
     const mixing = step.kind === 'mix' ? (step.minutes ?? programme?.minutes ?? 0) * 60 : 0;
     const [least] = handsOf(step).people;
-    const seconds = workOf(step, bakehouse.rates, this.amount) / Math.max(1, least) + mixing;
+    const seconds = workOf(step, bakehouse.rates, this.amount, bakehouse.floor.equipment) / Math.max(1, least) + mixing;
     const baked = step.kind === 'bake' ? profileFor(step, this.product?.scaledWeight ?? step.mass).minutes / 60 : 0;
     const hours = seconds / 3600;
     const from = this.at;

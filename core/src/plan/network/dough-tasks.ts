@@ -262,7 +262,7 @@ export class DoughTasks {
         const done = this.mixTask(walk, part.step, rises, mix > 0 || walk.front !== null);
         if (part.step.slug === mainMix(dough.formula.doc).slug) mix = done;
       } else if (part.step.kind === 'divide') {
-        seconds = workOf(part.step, rates, { ...amount, pieces }) + this.preShaping(batch, amount);
+        seconds = workOf(part.step, rates, { ...amount, pieces }, list.input.bakehouse.floor.equipment) + this.preShaping(batch, amount);
         keeps = part.step.keeps;
         divide = walk.work(part.step, 'divide', { seconds });
       } else if (part.step.kind === 'lock-in' || part.step.kind === 'turn') {

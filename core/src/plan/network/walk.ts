@@ -72,7 +72,7 @@ export class Walk {
   work(step: Exclude<Step, Stretch['wait'] | { kind: 'cool' | 'fold' }>, kind: TaskKind, more: { seconds?: number; needs?: Needs; keeps?: number; becomes?: DoughBody } = {}): number {
     const { list, amount } = this.walker;
     const { people, bench } = handsOf(step);
-    const seconds = more.seconds ?? workOf(step, list.input.bakehouse.rates, amount);
+    const seconds = more.seconds ?? workOf(step, list.input.bakehouse.rates, amount, list.input.bakehouse.floor.equipment);
     const gear = step.gear.flatMap((slug) => list.use(slug, 1));
     const { uses = [], ...needs } = more.needs ?? {};
     return this.task(kind, step.slug, seconds, skillOf(step), { people, bench, ...needs, uses: [...uses, ...gear] }, { keeps: more.keeps, becomes: more.becomes, step });
@@ -260,7 +260,7 @@ export class Walk {
 
   private foldTask(step: Stretch['folds'][number]): number {
     const { list, unit, id, note, amount } = this.walker;
-    const seconds = workOf(step, list.input.bakehouse.rates, amount);
+    const seconds = workOf(step, list.input.bakehouse.rates, amount, list.input.bakehouse.floor.equipment);
     const { people } = handsOf(step);
     const about = { ...note('fold'), ...saidOf(step) };
     return list.task(unit, about, idIn(id, step.slug), seconds, skillOf(step), { people });
