@@ -2,16 +2,14 @@
   import { tick, untrack } from 'svelte';
   import Plus from '@lucide/svelte/icons/plus';
   import {
-    draftOfFloor, HOUSE_FIELDS, newThing, parseFloor, RATES, THING_TYPES, WEEK, type FloorDraft, type HandDraft, type ThingType,
+    draftOfFloor, newThing, parseFloor, THING_TYPES, WEEK, type FloorDraft, type HandDraft, type ThingType,
   } from '@jovet/core/bakehouse'; // prettier-ignore
   import type { Problem } from '@jovet/core/problem';
   import { addDays, localTime, weekdayOf } from '@jovet/core/time';
   import type { House } from '../../server/database/house';
   import Choice from '../../ui/Choice.svelte';
-  import Field from '../../ui/Field.svelte';
   import Sheet from '../../ui/Sheet.svelte';
   import { timeNow } from '../clock';
-  import FieldEntry from '../FieldEntry.svelte';
   import { beginHistory, record, redo, settle, undo } from '../history';
   import KeyList from '../KeyList.svelte';
   import { send } from '../send';
@@ -21,6 +19,7 @@
   import UndoTools from '../UndoTools.svelte';
   import HandPanel from './HandPanel.svelte';
   import HousePlan from './HousePlan.svelte';
+  import HouseSettings from './HouseSettings.svelte';
   import { THING_WORDS, thingFigure } from './house-words';
   import { roomOf } from './plan-view';
   import Rota from './Rota.svelte';
@@ -256,38 +255,12 @@
     />
   </section>
 
-  <section>
-    <h2>For all of it</h2>
-    <div class="things">
-      {#each HOUSE_FIELDS as each (each.name)}
-        <FieldEntry
-          field={each}
-          name={`house.${each.name}`}
-          value={draft.house[each.name] ?? ''}
-          problem={wrong[`house.${each.name}`]}
-          onchange={(text) =>
-            change({ ...draft, house: { ...draft.house, [each.name]: text } }, `house.${each.name}`)}
-        />
-      {/each}
-    </div>
-  </section>
-
-  <details open={problems.some(({ path }) => path.startsWith('rates.'))}>
-    <summary><h2>How long hands take</h2></summary>
-    <div class="things">
-      {#each RATES as [path, name] (path)}
-        <Field
-          label={name}
-          name={`rates.${path}`}
-          unit="s"
-          value={draft.rates[path] ?? ''}
-          problem={wrong[`rates.${path}`]}
-          oninput={(value) => change({ ...draft, rates: { ...draft.rates, [path]: value } }, `rates.${path}`)}
-        />
-      {/each}
-    </div>
-    <p class="quiet">Two people take 55 % of the time of one.</p>
-  </details>
+  <HouseSettings
+    {draft}
+    problems={wrong}
+    onhouse={(name, text) => change({ ...draft, house: { ...draft.house, [name]: text } }, `house.${name}`)}
+    onrate={(path, text) => change({ ...draft, rates: { ...draft.rates, [path]: text } }, `rates.${path}`)}
+  />
 </div>
 
 <Sheet open={keys} title="Keys of this room" onclose={() => (keys = false)}><KeyList keys={KEYS} /></Sheet>
@@ -332,9 +305,6 @@
     font-weight: 700;
     margin: 1rem 0 0.4rem;
   }
-  summary {
-    cursor: pointer;
-  }
   .save {
     font-weight: 700;
     min-width: 5rem;
@@ -370,12 +340,6 @@
   .add :global(.field-name) {
     position: absolute;
     clip-path: inset(50%);
-  }
-  .things {
-    display: grid;
-    grid-template-columns: repeat(auto-fill, minmax(12rem, 1fr));
-    gap: 0.5rem 0.9rem;
-    align-items: end;
   }
   @media (max-width: 1000px) {
     .above {
