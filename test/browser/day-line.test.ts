@@ -256,14 +256,14 @@ visited('a mix is dragged with the mouse: the hours stand still, and it is held 
     const [hours, minutes] = [Math.floor((before + later) / 60), (before + later) % 60].map((each) => `${each}`.padStart(2, '0'));
     return page.waitForSelector(`${mix}[aria-label*=", ${hours}:${minutes} to"][aria-label*="held here"]`);
   };
-  for (const minutes of [15, 30]) {
+  for (const minutes of [10, 15]) {
     await page.mouse.move(x + (minutes / 60) * hour, y, { steps: 3 });
     await held(minutes);
     assert.deepEqual(await hours(), shown);
   }
   await page.mouse.up();
   await settled(visit);
-  await held(30);
+  await held(15);
 }); // prettier-ignore
 
 visited('what is typed while a plan is being saved is not cut off', async (visit) => {

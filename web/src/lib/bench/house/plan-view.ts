@@ -50,7 +50,8 @@ function sides(text: string | undefined): readonly [number, number] | null {
   const [one, other] = (text ?? '').split(/[x×*]/i).map(number);
   if (!one || !other) return null;
   const metre = /\dm?\s*m\s*$/i.test(text ?? '') && !/cm\s*$/i.test(text ?? '') ? 1 : 0.01;
-  return [one * metre, other * metre];
+  // Not finer than a millimetre.
+  return [Math.round(one * metre * 1000) / 1000, Math.round(other * metre * 1000) / 1000];
 }
 
 function sizeOf({ type, fields }: ThingDraft): { size: readonly [number, number]; measured: boolean } {
