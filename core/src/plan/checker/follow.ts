@@ -12,7 +12,7 @@ import {
   type Place,
   type Thetas,
 } from '../../fermentation/index.ts';
-import { startingPopulation } from '../../fermentation/rates/index.ts';
+import { startingPopulation, thetasAlong } from '../../fermentation/rates/index.ts';
 import type { RiseWindow } from '../../formula/index.ts';
 import {
   type BatchModel,
@@ -133,7 +133,7 @@ class Follower implements Followed {
       for (const each of into) {
         const used = this.startOf(each);
         if (used === null) continue;
-        const thetas = worked(stays, leavening, (used - made) / HOUR);
+        const thetas = thetasAlong((used - made) / HOUR, stays, leavening);
         const rise = gasMade(thetas, leavening);
         if (byClock) continue;
         const until = moments.filter(({ at }) => at <= used);
@@ -240,7 +240,7 @@ class Follower implements Followed {
       const made = this.endOf(part.task);
       if (part.inDough === null || made === null) continue;
       const { share, flourShare } = part.inDough;
-      const grown = grownAt(worked(part.stays, part.leavening, (mixing - made) / HOUR), part.leavening);
+      const grown = grownAt(thetasAlong((mixing - made) / HOUR, part.stays, part.leavening), part.leavening);
       const brought = (population: number) => (population > 0 ? startingPopulation(share, population) : 0);
       culture += brought(grown.culture) - brought(part.inDough.culture);
       yeast += flourShare * (grown.yeast - part.inDough.yeast);
@@ -331,7 +331,3 @@ function restingIn(stays: PrefermentModel['stays'], of: Leavening, hours: number
   });
   return course;
 }
-
-/** What has worked in it by then. */
-const worked = (stays: PrefermentModel['stays'], of: Leavening, hours: number): DoughState =>
-  last(restingIn(stays, of, hours));
