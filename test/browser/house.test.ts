@@ -40,6 +40,7 @@ visited('what stands in a bakehouse is pressed, changed, put in and moved, kept,
   await choose(visit, 'things.2.out.0.to', '2031-05-02T18:00');
   // A second oven, and where it stands.
   await page.select('[name="add"]', 'oven');
+  await visit.press('Add');
   await visit.until('form[aria-label="Oven"] h2', /^Oven/);
   await page.waitForFunction(() => document.activeElement?.getAttribute('name')?.endsWith('fields.name'));
   const added = await page.evaluate(() => document.activeElement?.getAttribute('name')?.split('.')[1] ?? '');

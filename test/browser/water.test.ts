@@ -306,7 +306,7 @@ visited('a mix that no plan has, the way to the water, mixers and the last mixes
   await visit.until('.ways b', 'heat balance');
   await visit.keys('Escape');
   await visit.page.waitForFunction((at) => !document.querySelector(at), {}, openDialog);
-  await visit.press('Mixers and water');
+  await visit.press('Programmes and water');
   await visit.enter('sources.0.temperature', 'icy');
   await visit.press('Save');
   await visit.until('.field-problem', '“icy” is not a temperature');

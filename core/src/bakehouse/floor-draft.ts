@@ -153,7 +153,7 @@ export function parseFloor(draft: FloorDraft, { bakehouse }: House, unit: Temper
     ...bakehouse.floor, ...counts, quiet, rooms, hands, equipment: things.filter((_, index) => !isMixer(index)),
   });
   const mixers = parseWith(
-    z.array(Mixer).max(20),
+    z.array(Mixer).max(50),
     things.filter((_, index) => isMixer(index)).map(({ type: _, ...mixer }: Record<string, unknown>) => mixer),
   );
   const typed = (list: 'mixers' | 'floor') => (each: Problem) => whereTyped(each, draft, list);

@@ -18,7 +18,7 @@ export {
 } from './thing-fields.ts';
 export { warmestProof } from './floor-facts.ts';
 export { DayWeights, Floor, Room } from './floor.ts';
-export { ClockSpan, Hand, shiftsOn, WEEK, withShift } from './people.ts';
+export { ClockSpan, Hand, shiftsOn, WEEK } from './people.ts';
 export { Bakehouse, ReadingsSchema, Tub, type WorkRates } from './schema.ts';
 export { type Skill, SKILLS } from './skills.ts';
 export { boutsText, draftOfWaterHouse, parseWaterHouse, type WaterHouseDraft } from './water-house.ts';

@@ -65,8 +65,3 @@ export function shiftsOn({ rota, away, dates }: Pick<Hand, 'rota' | 'away' | 'da
   const weekday = weekdayOf(date);
   return rota.filter(({ days }) => days.includes(weekday)).map(({ from, to }) => ({ from, to }));
 } // prettier-ignore
-
-/** Shifts of a person with one of a date changed: from then on that date has its own. */
-export function withShift(hand: Hand, date: string, shift: ClockSpan): Hand {
-  return { ...hand, dates: [...hand.dates.filter((each) => each.date !== date), { ...shift, date }] };
-}

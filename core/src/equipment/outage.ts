@@ -5,7 +5,8 @@ import { resolveLocal } from '../time/index.ts';
 /** A date and a time on the bakehouse clock: `2026-11-29T14:00`. */
 export const LocalMoment = z
   .string()
-  .regex(/^\d{4}-\d\d-\d\dT([01]\d|2[0-3]):[0-5]\d$/, 'Write a date and a time.');
+  .regex(/^\d{4}-\d\d-\d\dT([01]\d|2[0-3]):[0-5]\d$/, 'Write a date and a time.')
+  .refine((text) => z.iso.date().safeParse(text.slice(0, 10)).success, 'There is no such day.');
 
 /** Something is out of order for a while: all of it, or so many of it. */
 export const Outage = z

@@ -152,7 +152,7 @@ function parseMoment(text: string): Result<string> {
 } // prettier-ignore
 
 /** `60 × 40 cm`, `0.6 x 0.4 m`; centimetres where it does not say. */
-function parseSides(text: string): Result<Sides> {
+export function parseSides(text: string): Result<Sides> {
   const [, one, other, unit] =
     /^\s*([\d.,]+)\s*(?:cm|m)?\s*[x×*]\s*([\d.,]+)\s*(cm|m)?\s*$/i.exec(text) ?? [];
   const [length, width] = [parseNumber(one ?? ''), parseNumber(other ?? '')];

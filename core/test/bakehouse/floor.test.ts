@@ -130,6 +130,9 @@ describe('the floor of a bakehouse in fields', () => {
     assert.match(twice.error?.issues[0]?.message ?? '', /two things/);
     const nowhere = Bakehouse.safeParse({ ...bakehouse, floor: { ...bakehouse.floor, equipment: [{ ...oven, room: 'attic' }] } });
     assert.match(nowhere.error?.issues[0]?.message ?? '', /room that is not here/);
+    const out = [{ from: '2026-02-31T06:00', to: '2026-03-02T06:00' }];
+    const noDay = Bakehouse.safeParse({ ...bakehouse, floor: { ...bakehouse.floor, equipment: [{ ...oven, out }, ...others] } });
+    assert.match(noDay.error?.issues[0]?.message ?? '', /no such day/);
   }); // prettier-ignore
 
   it('spans are read as people write them', () => {

@@ -55,6 +55,13 @@ describe('the bakehouse from above', () => {
     );
   });
 
+  test('as many things as may stand in a bakehouse are laid out while somebody types', () => {
+    const many = { ...demo, things: Array.from({ length: 200 }, (_, index) => newThing(index % 2 ? 'mixer' : 'bench', 'bakery')) };
+    const begun = performance.now();
+    assert.equal(planView(many).rooms[0]?.things.length, 200);
+    assert.ok(performance.now() - begun < 400, `${performance.now() - begun} ms`);
+  }); // prettier-ignore
+
   test('an arrow leads to something on that side, and what is dragged stands on whole decimetres in the room', () => {
     const things = planView(demo).rooms.flatMap((room) => room.things);
     for (const from of things)

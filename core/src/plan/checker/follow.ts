@@ -132,10 +132,9 @@ class Follower implements Followed {
       this.preferments.push({ task, course: moments });
       for (const each of into) {
         const used = this.startOf(each);
-        if (used === null) continue;
+        if (used === null || byClock) continue;
         const thetas = thetasAlong((used - made) / HOUR, stays, leavening);
         const rise = gasMade(thetas, leavening);
-        if (byClock) continue;
         const until = moments.filter(({ at }) => at <= used);
         this.judge({
           task: each,

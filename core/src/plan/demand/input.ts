@@ -92,7 +92,7 @@ export const DayInputNow = z.strictObject({
   /** The day on which the bread leaves. */
   date: z.iso.date(),
   bakehouse: Bakehouse,
-  mixers: z.array(Mixer).min(1).max(20),
+  mixers: z.array(Mixer).min(1).max(50),
   tub: Tub,
   formulas: z.array(z.strictObject({ slug: Slug, name: Name.optional(), formula: Formula })).max(200),
   demand: z.array(Demand).max(5000),

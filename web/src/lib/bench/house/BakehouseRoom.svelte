@@ -1,6 +1,5 @@
 <script lang="ts">
   import { tick, untrack } from 'svelte';
-  import Plus from '@lucide/svelte/icons/plus';
   import {
     draftOfFloor, newThing, parseFloor, THING_TYPES, WEEK, type FloorDraft, type HandDraft, type ThingType,
   } from '@jovet/core/bakehouse'; // prettier-ignore
@@ -42,6 +41,7 @@
   type List = 'things' | 'rooms' | 'hands';
   let chosen = $state.raw<{ list: List; index: number }>({ list: 'things', index: 0 });
   let hand = $state<number | null>(null);
+  let adding = $state<ThingType | 'room'>('mixer');
   const draft = $derived(history.present);
   const dirty = $derived(JSON.stringify(draft) !== JSON.stringify(kept));
   const wrong = $derived(
@@ -152,7 +152,6 @@
     draft.things.map((thing, index) => ({ thing, index })).filter(({ thing }) => thing.type === 'holder'),
   );
   const ADD = [
-    { value: '', text: 'Add …' },
     ...THING_TYPES.map((type) => ({ value: type, text: THING_WORDS[type] })),
     { value: 'room', text: 'Room' },
   ];
@@ -209,13 +208,13 @@
           >
         {/each}
         <span class="add"
-          ><Plus size={18} />{#key draft.things.length + draft.rooms.length}<Choice
-              label="Add"
-              name="add"
-              value=""
-              options={ADD}
-              onchange={(type) => type !== '' && add(type as ThingType | 'room')}
-            />{/key}</span
+          ><Choice
+            label="What is added"
+            name="add"
+            value={adding}
+            options={ADD}
+            onchange={(type) => (adding = type as ThingType | 'room')}
+          /><button type="button" class="btn preset-tonal" onclick={() => add(adding)}>Add</button></span
         >
       </div>
     </section>

@@ -1,4 +1,6 @@
 import type { FloorDraft, ThingDraft, ThingType } from '@jovet/core/bakehouse';
+import { parseSides } from '@jovet/core/field';
+import { parseNumber } from '@jovet/core/units';
 
 /** A box on the plan, m from the left and from the top of all that is drawn. */
 export interface Box {
@@ -37,21 +39,13 @@ const USUAL: Readonly<Record<Exclude<ThingType, 'holder'>, readonly [number, num
 const [AISLE, BETWEEN, WALL] = [0.5, 0.4, 0.2];
 /** m: rooms stand side by side as far as this; a room that does not say is as wide as this at least. */
 const [ABREAST, ROOM] = [16, 9];
-/** m by which a free place is looked for. */
-const STEP = 0.25;
+/** m that does not matter. */
+const HAIR = 1e-6;
 
-const number = (text: string | undefined): number | null => {
-  const value = Number((text ?? '').replace(',', '.').replace(/[^\d.]/g, ''));
-  return Number.isFinite(value) && value > 0 ? value : null;
-};
-
-/** `120 × 80 cm` as m. */
-function sides(text: string | undefined): readonly [number, number] | null {
-  const [one, other] = (text ?? '').split(/[x×*]/i).map(number);
-  if (!one || !other) return null;
-  const metre = /\dm?\s*m\s*$/i.test(text ?? '') && !/cm\s*$/i.test(text ?? '') ? 1 : 0.01;
-  // Not finer than a millimetre.
-  return [Math.round(one * metre * 1000) / 1000, Math.round(other * metre * 1000) / 1000];
+/** `120 × 80 cm` as m; null while it cannot be read. */
+function sides(text = ''): readonly [number, number] | null {
+  const read = parseSides(text);
+  return read.ok ? [read.value.length, read.value.width] : null;
 }
 
 function sizeOf({ type, fields }: ThingDraft): { size: readonly [number, number]; measured: boolean } {
@@ -59,9 +53,12 @@ function sizeOf({ type, fields }: ThingDraft): { size: readonly [number, number]
   if (own) return { size: own, measured: true };
   if (type === 'holder') return { size: [0, 0], measured: false };
   const [length, depth] = USUAL[type];
-  const metres = type === 'bench' ? number(fields['metres']) : null;
+  const metres = type === 'bench' ? parseNumber(fields['metres'] ?? '') : null;
   // A bench that is longer than a room is several of them.
-  return { size: [metres ? Math.min(5, metres) : length, depth], measured: false };
+  return {
+    size: [metres?.ok && metres.value > 0 ? Math.min(5, metres.value) : length, depth],
+    measured: false,
+  };
 }
 
 const meets = (a: Box, b: Box, gap: number): boolean =>
@@ -111,12 +108,16 @@ function roomView(own: readonly { thing: ThingDraft; at: number }[], size: reado
   };
 } // prettier-ignore
 
-/** The first free place of a room, from its back wall on. */
+/** The first free place of a room, from its back wall on: along it past what is in the way, then past the shallowest of that. */
 function freePlace(taken: readonly Box[], w: number, h: number, wide: number): { x: number; y: number } {
-  for (let y = WALL; y < 60; y += STEP)
-    for (let x = WALL; x + w <= wide - WALL + 1e-9; x += STEP)
-      if (taken.every((each) => !meets({ x, y, w, h }, each, AISLE))) return { x, y };
-  return { x: WALL, y: WALL };
+  const depths = [WALL, ...taken.map((each) => each.y + each.h + AISLE)].sort((a, b) => a - b);
+  for (const y of depths)
+    for (let x = WALL; x + w <= wide - WALL + HAIR;) {
+      const inTheWay = taken.find((each) => meets({ x, y, w, h }, each, AISLE - HAIR));
+      if (!inTheWay) return { x, y };
+      x = inTheWay.x + inTheWay.w + AISLE;
+    }
+  return { x: WALL, y: depths.at(-1) ?? WALL };
 }
 
 /** Where a thing is put that is dragged: m of its room, in steps of 10 cm. */

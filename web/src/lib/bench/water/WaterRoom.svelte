@@ -280,7 +280,7 @@
       ><Keyboard size={20} /></ToolButton
     >
     <ToolButton onclick={() => (panel = 'log')}><ChartLine size={20} /> Last mixes</ToolButton>
-    <ToolButton onclick={() => (panel = 'house')}><Settings size={20} /> Mixers and water</ToolButton>
+    <ToolButton onclick={() => (panel = 'house')}><Settings size={20} /> Programmes and water</ToolButton>
     <ToolButton onclick={() => (panel = 'add')}><Plus size={20} /> Add a mix</ToolButton>
   </header>
   {#if keeping.state === 'failed'}
@@ -370,7 +370,7 @@
 <Sheet open={panel === 'log'} title="How the last mixes came out" side onclose={() => (panel = null)}>
   <MixLogPanel {log} mixers={house.mixers} {clock} />
 </Sheet>
-<Sheet open={panel === 'house'} title="Mixers, programmes, water" side onclose={() => (panel = null)}>
+<Sheet open={panel === 'house'} title="Programmes and water" side onclose={() => (panel = null)}>
   <WaterHouse {house} onsaved={() => ((panel = null), onhouse())} />
 </Sheet>
 <Sheet open={panel === 'keys'} title="Keys of this room" onclose={() => (panel = null)}

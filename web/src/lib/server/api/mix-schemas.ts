@@ -79,7 +79,7 @@ export const InstrumentsAnswer = z.object({
 
 export const BakehouseRequest = z.strictObject({
   bakehouse: Bakehouse,
-  mixers: z.array(Mixer).min(1).max(20),
+  mixers: z.array(Mixer).min(1).max(50),
   base: z.number().int().min(1).describe('the revision that the change was made on'),
 });
 export const BakehouseAnswer = z.object({
