@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { FloorDraft, ThingDraft } from '@jovet/core/bakehouse';
   import { parseTemperature } from '@jovet/core/units';
+  import { fitting } from '../fitting';
   import { useReading } from '../settings';
   import { temperatureColour } from '../temperature-colour';
   import { THING_WORDS, thingFigure } from './house-words';
@@ -58,11 +59,16 @@
     const state = lost ? `, out of order until ${lost['to'] ?? ''}` : soon ? `, out of order from ${soon['from'] ?? ''}` : '';
     return `${thing.fields['name'] ?? ''}: ${THING_WORDS[thing.type]}, ${thingFigure(thing)}${state}`;
   }; // prettier-ignore
-  /** So much of a text as a box has room for. */
-  const fitting = (text: string, room: number, letter: number) => {
-    const most = Math.floor((room - 8) / letter);
-    return text.length <= most ? text : `${text.slice(0, Math.max(0, most - 1))}…`;
-  };
+  /** px of a letter of a name. */
+  const LETTER = 6.6;
+  /** A name in one line, or in two where the box is narrow. */
+  function lines(name: string, room: number): string[] {
+    const [first = '', ...others] = name.split(' ');
+    const whole = fitting(name, room, LETTER);
+    return whole === name || others.length === 0
+      ? [whole]
+      : [fitting(first, room, LETTER), fitting(others.join(' '), room, LETTER)];
+  }
   const isWrong = (list: string, index: number) =>
     [...wrong].some((path) => path.startsWith(`${list}.${index}.`));
 
@@ -176,6 +182,7 @@
           {#if what}
             {@const [x, y, w, h] = [px(thing.x), px(thing.y), px(thing.w), px(thing.h)]}
             {@const fill = fillOf(what)}
+            {@const named = lines(what.fields['name'] ?? '', w)}
             <g
               class="thing"
               class:chosen={chosen?.list === 'things' && chosen.index === thing.index}
@@ -213,8 +220,10 @@
             </g>
             <!-- For the eye only: the thing says what it is. -->
             <g aria-hidden="true">
-              <text class="name" x={x + 5} y={y + 15}>{fitting(what.fields['name'] ?? '', w, 6.6)}</text>
-              <text class="figure" x={x + 5} y={y + 30}
+              {#each named as line, n (n)}
+                <text class="name" x={x + 5} y={y + 15 + n * 14}>{line}</text>
+              {/each}
+              <text class="figure" x={x + 5} y={y + 16 + named.length * 14}
                 >{fitting(outNow(what) ? 'out of order' : thingFigure(what), w, 6.4)}</text
               >
             </g>

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { ovenOfDeck, ovensHere, type OvenDay, type OvenLoad } from '@jovet/core/plan/explain/oven';
   import { localHours, localTime } from '@jovet/core/time';
+  import { fitting } from '../fitting';
   import { pixelsPerHour, xOf, type TimeScale } from '../ribbon';
 
   interface Props {
@@ -47,11 +48,8 @@
       })),
     ),
   ); // prettier-ignore
-  /** So much of a name as a block has room for. */
-  function fitting(text: string, room: number): string {
-    const most = Math.floor((room - 8) / 6.4);
-    return text.length <= most ? text : `${text.slice(0, Math.max(0, most - 1))}…`;
-  }
+  /** px of a letter of a name. */
+  const LETTER = 6.4;
   const words = ({ items, at, loadAt }: OvenLoad) =>
     `${clock(at)}, stone ${Math.round(loadAt)}: ${items.map(({ pieces, name }) => `${pieces} ${name}`).join(', ')}`;
 
@@ -122,7 +120,7 @@
     {@const here = ovenOfDeck(oven, deck)}
     {#if several && deck === here.first}
       <text class="of" x="0" y={TOP + deck * LANE + 11}
-        >{fitting(here.name, scale.left)}<title>{here.name}</title></text
+        >{fitting(here.name, scale.left, LETTER)}<title>{here.name}</title></text
       >
     {/if}
     <text class="name" x="0" y={TOP + deck * LANE + (several ? 26 : 21)}>Deck {deck - here.first + 1}</text>
@@ -167,7 +165,7 @@
     {#each blocks.filter( ({ load }) => inSight.some((each) => each.load === load) ) as { load, deck, names, out } (`${taskOf(load)} ${deck}`)}
       {@const by = awayOf(load)}
       <text class="what" x={x(load.at + by) + 5} y={TOP + deck * LANE + 21}
-        >{fitting(names, x(out) - x(load.at))}</text
+        >{fitting(names, x(out) - x(load.at), LETTER)}</text
       >
     {/each}
   </g>
