@@ -65,7 +65,8 @@ export const demoFormula = (slug: string): Formula =>
   withLarder(demoFile(`demo/formulas/${slug}.json`, 'formula').formula);
 
 export const DEMO_FORMULAS = [
-  'beacon-durum', 'butter-crescents', 'cardamom-knots', 'lantern-baguette', 'oat-tin', 'quay-country', 'skipper-twists', 'tidewater-rye',
+  'anchor-pot', 'beacon-durum', 'butter-crescents', 'cardamom-knots', 'lantern-baguette', 'oat-tin', 'quay-country', 'skipper-twists',
+  'sorrel-ring', 'tidewater-rye',
 ] as const; // prettier-ignore
 
 export const quayCountry = demoFormula('quay-country');

@@ -12,7 +12,7 @@ const folder = mkdtempSync(join(CORE, '../test/built/examples-'));
 after(() => rmSync(folder, { recursive: true, force: true }));
 
 /** What an example may use of the demo bakery without a word. */
-const DEMO = ['quayCountry', 'demoHouse', 'demoDay', 'demoMix', 'demoCultures', 'eventsOf'];
+const DEMO = ['quayCountry', 'demoHouse', 'demoDay', 'demoMix', 'demoCultures', 'eventsOf', 'demoFormula'];
 
 /** Every name that core tells, and the index that tells it. */
 const told = new Map<string, string>();

@@ -4,7 +4,7 @@ import { test } from 'node:test';
 import fc from 'fast-check';
 import { v7 as uuid } from 'uuid';
 import type { z } from 'zod';
-import { FORMULA_CALCULATIONS } from '../src/lib/server/api/formula-calculations.ts';
+import { FORMULA_CALCULATIONS } from '../src/lib/server/api/calculations/formula.ts';
 import { demoMix } from '../../core/test/demo.ts';
 import { SolveAnswer } from '../src/lib/server/api/culture-schemas.ts';
 import { HeatAnswer, PackAnswer } from '../src/lib/server/api/oven-schemas.ts';
@@ -147,6 +147,9 @@ test('the answers are those of the worked cases', async () => {
   assert.equal((await answer('/api/v1/fermentation/forecast')).crossings[1].time.toFixed(2), '3.98');
   const sheet = await answer('/api/v1/formula/laminate');
   assert.deepEqual([sheet.layers, sheet.length.toFixed(3), sheet.triangles], [25, '2.861', 62]);
+  const rolling = await answer('/api/v1/formula/roll');
+  assert.deepEqual([rolling.sheets, rolling.steps.at(-1).layers.all, rolling.products[0].plan.eachStrip], [1, 25, 40]);
+  assert.equal(rolling.products[0].plan.thickness.toFixed(2), rolling.last[0].at(-1).toFixed(2));
   const dough = await answer('/api/v1/dough');
   assert.equal(dough.water.balance.toFixed(1), '21.2');
   assert.match(dough.tasks.at(-1).local, /^2026-11-24 06:/);

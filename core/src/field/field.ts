@@ -1,7 +1,7 @@
-/** What a field holds; `part` is 0 to 1 and shown in percent, `wait` is in minutes or volumes as its step goes. */
+/** What a field holds; `part` is 0 to 1 and shown in percent, `side` in m and shown in cm, `wait` is in minutes or volumes as its step goes. */
 export type Quantity =
   | 'celsius' | 'minutes' | 'seconds' | 'hours' | 'percent' | 'part' | 'mass' | 'kilograms' | 'volumes' | 'wait' | 'count' | 'millimetres'
-  | 'centimetres' | 'metres' | 'area' | 'kilowatts' | 'clock' | 'span' | 'date' | 'moment' | 'text' | 'choice' | 'tick' | 'names' | 'numbers' | 'sentences'; // prettier-ignore
+  | 'centimetres' | 'side' | 'metres' | 'area' | 'kilowatts' | 'clock' | 'span' | 'date' | 'moment' | 'text' | 'choice' | 'tick' | 'names' | 'numbers' | 'sentences'; // prettier-ignore
 
 /** A field of something, as it is shown, typed and read. */
 export interface Field {
@@ -27,9 +27,9 @@ export const field = (
   more: Partial<Pick<Field, 'path' | 'choices'>> = {},
 ): Field => ({ name, label, quantity, blank, path: name, choices: [], ...more });
 
-/** A field that is one of some words; the first of them where it is empty. */
-export const choice = (name: string, label: string, choices: readonly string[], path = name): Field =>
-  field(name, label, 'choice', '', { choices, path });
+/** A field that is one of some words; the first of them where it is empty, said as `blank`. */
+export const choice = (name: string, label: string, choices: readonly string[], path = name, blank = ''): Field =>
+  field(name, label, 'choice', blank, { choices, path }); // prettier-ignore
 
 /** What stands at a path of something. */
 export const valueAt = (of: object, path: string): unknown =>

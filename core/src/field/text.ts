@@ -71,7 +71,7 @@ function textOf(value: unknown, quantity: Quantity, unit: TemperatureUnit): stri
   if (quantity === 'celsius') return formatTemperature(value, unit, 1).replace('.0 ', ' ');
   if (quantity === 'mass') return `${cellText(value * 1000)} g`;
   if (quantity === 'kilograms') return `${cellText(value)} kg`;
-  return cellText(quantity === 'part' ? value * 100 : value);
+  return cellText(quantity === 'part' || quantity === 'side' ? value * 100 : value);
 }
 
 /** What a text says. */
@@ -89,6 +89,10 @@ function valueOf(text: string, { quantity }: Field, unit: TemperatureUnit): Resu
     case 'part': {
       const percent = parsePercent(text);
       return percent.ok ? good(percent.value / 100) : percent;
+    }
+    case 'side': {
+      const centimetres = parseNumber(text);
+      return centimetres.ok ? good(centimetres.value / 100) : centimetres;
     }
     case 'tick':
       return good(/^(yes|true|1|x)$/i.test(text.trim()));

@@ -280,9 +280,10 @@ describe('a day that cannot be', () => {
       sentences.at(-1) ?? '',
       /^There is nobody to .+ at .+, to .+ at .+ and for \d+ more tasks\.$/,
     );
+    const once = faults.filter(({ kind }) => kind !== 'rise');
     assert.equal(
-      sentences.length,
-      new Set(faults.map((fault) => ('resource' in fault ? fault.resource : fault.kind))).size,
+      sentences.filter((each) => !each.includes('risen')).length,
+      new Set(once.map((fault) => ('resource' in fault ? fault.resource : fault.kind))).size,
     );
   });
 });

@@ -227,7 +227,7 @@ describe('a rota', () => {
     const day = demoDay();
     const { network, answer } = planned(day, 0);
     const { people } = plannedDay(day, network, answer.schedule, false);
-    assert.deepEqual(people, ['Maren Tolley', 'Odo Fenwright', 'Isk Varrow', 'Pell Dunnage']);
+    assert.deepEqual(people, ['Maren Tolley', 'Odo Fenwright', 'Isk Varrow', 'Pell Dunnage', 'Nell Quarrie']);
   });
 
   it('in the plan of a day they have no hands to give', () => {

@@ -94,7 +94,7 @@ test('what cannot be baked is told at its field, what is short of a thing is sai
   assert.match(refused({ pieces: loaves(1001) })['pieces'] ?? '', /1001 pieces.*orders of a day/);
   assert.match(refused({ pieces: loaves(400) })['pieces'] ?? '', /8 mixes in Big mixer/);
   assert.match(refused({ mixer: 'whirl' })['mixer'] ?? '', /not known here/);
-  const many = baked({ pieces: loaves(80) });
+  const many = baked({ pieces: loaves(90) });
   assert.equal(many.mixes.length, 2);
   assert.match(many.cautions.join(' '), /short of round baskets from/);
 });

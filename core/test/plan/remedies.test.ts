@@ -153,8 +153,8 @@ describe('why there is no plan, in words', () => {
       });
     };
     assert.match(
-      of('round baskets', 70),
-      /there are not enough round baskets: Oat Tin need 70, and there is 60\.$/,
+      of('round baskets', 90),
+      /there are not enough round baskets: Oat Tin need 90, and there is 80\.$/,
     );
     assert.match(
       of('retarder', 199.5),

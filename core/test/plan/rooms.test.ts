@@ -59,11 +59,11 @@ test('a mix expects the room at its hour, its pre-ferments where they stand, and
 test('what the plan takes from each culture: how much, fed when, used when, of its own grain', () => {
   const builds = buildsOf(network, answer.schedule);
   assert.deepEqual(
-    builds.map((build) => [build.task, cultureFor(build, demoCultures)?.slug]),
-    [
+    new Map(builds.map((build) => [build.task, cultureFor(build, demoCultures)?.slug])),
+    new Map([
       ['tidewater-rye.first-sour', 'tidewater-sour'],
       ['quay-country.levain', 'quay-culture'],
-    ],
+    ]),
   );
   for (const { task, feedAt, at, kilograms } of builds) {
     const start = (id: string) => {

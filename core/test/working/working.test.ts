@@ -51,6 +51,8 @@ const variety: Partial<DoughAsk>[] = [
 
 /** Pieces that are enough to be weighed well, and few enough for what is here. */
 const MANY: Readonly<Record<string, number>> = {
+  'anchor-pot': 9,
+  'sorrel-ring': 12,
   'butter-crescents': 120,
   'cardamom-knots': 120,
   'skipper-twists': 120,

@@ -5,15 +5,14 @@ import type { COVERS } from '../../formula/way/index.ts';
 export type DoughBody =
   | { readonly kind: 'tub'; readonly mass: number; readonly length: number; readonly width: number }
   | { readonly kind: 'piece'; readonly mass: number }
-  | { readonly kind: 'sheet' };
-
-/** kg of a sheet of laminated dough as it rests. Chosen for Jovet. */
-const SHEET = 4;
+  /** J that a square metre of it takes for a degree. */
+  | { readonly kind: 'sheet'; readonly heat: number };
 
 /** Hours to the temperature of what is around. @param h W/m²K */
 export function timeConstantIn(body: DoughBody, h: number): number {
   if (body.kind === 'tub') return tubTimeConstant(body.mass, body.length, body.width, h);
-  return pieceTimeConstant(body.kind === 'sheet' ? SHEET : body.mass, h);
+  if (body.kind === 'sheet') return body.heat / (2 * h) / 3600;
+  return pieceTimeConstant(body.mass, h);
 }
 
 /** How heat goes to a dough in a place, W/m²K. Domain section 6, default. */

@@ -8,7 +8,8 @@ import {
   type Leavening,
 } from '../../fermentation/index.ts';
 import type { Formula, PieceOrder } from '../../formula/index.ts';
-import type { ScaledFormula } from '../../formula/scale/index.ts';
+import { pieceMass, type ScaledFormula } from '../../formula/scale/index.ts';
+import { lyingHeats } from '../../lamination/index.ts';
 import {
   bakeLossOf,
   firstOf,
@@ -105,7 +106,7 @@ export function wayCourse(formula: Formula, scaled: ScaledFormula, order: readon
   const room: RoomBySlot = { slots: 1, steady: true, at: () => around, warmest: around };
   const tubs = Math.max(1, Math.ceil(scaled.dough / house.tub.maxDough - 1e-9));
   const body: DoughBody = { kind: 'tub', mass: scaled.dough / tubs, length: house.tub.length, width: house.tub.width };
-  const about = { formula, leavening, room, house };
+  const about = { formula, leavening, room, house, heats: lyingHeats(doc) };
   const pieces = order.reduce((sum, line) => sum + line.pieces, 0);
   const { lines, holds } = scaled.finalMix;
   const trunk = new Line(about, 'way', doc.name, { pieces, mass: scaled.dough, tubs, lines: lines.length + holds.length }, body, 0, null);
@@ -134,6 +135,7 @@ interface About {
   readonly leavening: Leavening;
   readonly room: RoomBySlot;
   readonly house: WayHouse;
+  readonly heats: ReturnType<typeof lyingHeats>;
 }
 
 /** One line as it is followed. */
@@ -205,10 +207,11 @@ class Line {
     const baked = step.kind === 'bake' ? profileFor(step, this.product?.scaledWeight ?? step.mass).minutes / 60 : 0;
     const hours = seconds / 3600;
     const from = this.at;
-    if (step.kind === 'lock-in') this.body = { kind: 'sheet' };
     if (this.state && step.kind === 'divide') this.state = degas(this.state, step.keeps);
     if (this.state && step.kind !== 'bake') this.stand(hours);
     this.at = from + hours;
+    const heat = this.about.heats.get(step.slug);
+    if (heat !== undefined) this.body = { kind: 'sheet', heat };
     if (step.kind === 'mix' && step.to !== null && step.slug === mainMix(doc).slug)
       this.state = fermentFor(startOfDough(step.to), { ...this.about.leavening, lactic: 0 }, heldAt(step.to), mixing / 3600).at(-1) ?? null;
     else if (this.state && step.kind === 'mix' && step.to !== null) this.state = { ...this.state, temperature: step.to };
@@ -229,7 +232,7 @@ class Line {
     const density = doc.type === 'rye' ? BREAD_DENSITY.rye : BREAD_DENSITY.hearth;
     const from = this.at;
     this.at += coolingHours(
-      scaledWeight * (1 - bakeLossOf(doc, product) / 100),
+      pieceMass(doc, product, scaledWeight) * (1 - bakeLossOf(doc, product) / 100),
       density,
       this.about.room.at(0),
       below,

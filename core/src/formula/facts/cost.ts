@@ -1,4 +1,5 @@
 import type { Ingredient } from '../ingredient.ts';
+import { pieceMass } from '../scale/piece-mass.ts';
 import { branchLines, partsOfPiece } from '../scale/pieces.ts';
 import type { Formula, Product } from '../schema.ts';
 import { bakeLossOf } from '../way/index.ts';
@@ -76,11 +77,6 @@ export function costOf(formula: Formula, scaled: ScaledFormula): FormulaCost {
   };
 }
 
-/** What a piece weighs when it is baked, with filling and topping, kg. */
-export function bakedMass({ doc }: Formula, product: Product): number {
-  const on = product.extras
-    .filter(({ use }) => use === 'filling' || use === 'topping')
-    .reduce((sum, each) => sum + each.mass, 0);
-  const loss = bakeLossOf(doc, product.slug);
-  return (product.scaledWeight + on) * (1 - loss / 100);
-}
+/** What a piece weighs when it is baked, with what is folded into it, filled in and on top, kg. */
+export const bakedMass = ({ doc }: Formula, { slug, scaledWeight }: Product): number =>
+  pieceMass(doc, slug, scaledWeight) * (1 - bakeLossOf(doc, slug) / 100);

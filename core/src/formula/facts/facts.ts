@@ -32,7 +32,7 @@ export interface FormulaFacts {
  * assert.ok(split.ok && factsOf(split.value).salt > 1.8);
  */
 export function factsOf(split: SplitFormula): FormulaFacts {
-  const { overall, finalMix } = split;
+  const { overall, finalMix, folded } = split;
   const flour = trueFlour(overall);
   const mixFlour = flourOf(finalMix);
   const overMix = (percent: number) => (mixFlour > 0 ? (percent / mixFlour) * 100 : null);
@@ -44,7 +44,7 @@ export function factsOf(split: SplitFormula): FormulaFacts {
     prefermentedFlour: (prefermentedFlour(split) * 100) / flour,
     inoculation: (together(inMix.filter((part) => risesByCulture(part, split))) / split.totalPercent) * 100,
     salt: componentPercent(overall, 'salt'),
-    fat: componentPercent(overall, 'fat'),
+    fat: componentPercent([...overall, ...folded], 'fat'),
     sugar: componentPercent(overall, 'sugar'),
     wholeGrain:
       (grains.reduce((sum, { ingredient, percent }) => sum + percent * ingredient.wholeGrain, 0) /

@@ -47,7 +47,7 @@ export const USUAL: Readonly<Record<DoughType, Readonly<Record<UsualFact, Range>
     trueHydration: [48, 62],
     prefermentedFlour: [0, 30],
     salt: [1.7, 2.2],
-    fat: [2, 12],
+    fat: [25, 65],
     sugar: [6, 14],
   },
   rye: { trueHydration: [68, 92], prefermentedFlour: [20, 60], salt: [1.5, 2.3], fat: [0, 8], sugar: [0, 6] },

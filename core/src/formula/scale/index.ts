@@ -1,5 +1,6 @@
 export { equalBatches, oneBatch } from './batches.ts';
 export { specificHeatOf } from './component.ts';
+export { foldedIn, pieceMass } from './piece-mass.ts';
 export type { ScaledLine } from './rounding.ts';
 export {
   massOfKind,

@@ -17,6 +17,7 @@ import {
   type PartKind,
   type AdditionKind,
 } from '../schema.ts';
+import { foldedIn } from './piece-mass.ts';
 import { seedOf, type SeedShare } from './seed.ts';
 
 /** A stage of the making: a column of the formula sheet. Everything in percent of all flour. */
@@ -52,6 +53,8 @@ export interface SplitFormula {
   readonly finalMix: readonly FormulaLine[];
   /** Sum of the overall percentages: dough per 100 of flour. */
   readonly totalPercent: number;
+  /** What is folded into the dough after it, percent of all flour: fat that is locked in. */
+  readonly folded: readonly FormulaLine[];
 }
 
 /** Kinds that ferment; their flour is prefermented. */
@@ -111,6 +114,10 @@ export function splitFormula(formula: Formula): Result<SplitFormula> {
     steps: [...before, { slug: MIX, name: 'Final mix', kind: MIX, lines: mix, holds: held(MIX) }, ...after],
     finalMix,
     totalPercent: totalOf(overall),
+    folded: foldedIn(doc).flatMap(({ ingredient: slug, perKilogram }) => {
+      const ingredient = read.larder.get(slug);
+      return ingredient ? [{ ingredient, percent: perKilogram * totalOf(overall) }] : [];
+    }),
   });
 }
 

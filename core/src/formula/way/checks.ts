@@ -137,11 +137,20 @@ function listProblems(list: string, steps: readonly Step[]): Problem[] {
     if (step.kind === 'rest' || step.kind === 'thaw') found.push(...standProblems(`${at}.stands`, step.stands, step));
     if (step.kind === 'proof')
       step.ways.forEach((stands, n) => found.push(...standProblems(`${at}.ways.${n}`, stands, step)));
+    if (step.kind === 'shape') found.push(...cutProblems(at, step));
     if (step.kind === 'fold') found.push(...foldProblems(at, step, steps.slice(index + 1), list));
     if ('least' in step && step.most !== null && step.kind !== 'freeze' && step.most < step.least)
       found.push(problem(`${at}.most`, `It takes at least ${step.least} people and at most ${step.most}.`, 'Correct one of the two.'));
     return found;
   });
+} // prettier-ignore
+
+/** What is cut out of a sheet has its sides. */
+function cutProblems(at: string, { cut, base, height }: StepOf<'shape'>): Problem[] {
+  const missing = base === null ? 'base' : height === null ? 'height' : null;
+  return cut !== null && missing !== null
+    ? [problem(`${at}.${missing}`, `Of the ${cut} one side is missing.`, 'Enter both, such as 9 cm wide and 28 cm long.')]
+    : [];
 } // prettier-ignore
 
 /** A fold falls into a rest: those that come after it, up to the rest, fall into the same. */

@@ -1,5 +1,5 @@
 import { choice, field, type Field } from '../../field/index.ts';
-import { COVERS, FOLDS, PLACES, SHAPES, SOLUTIONS, TOOLS, TURNS, type StepKind } from './kinds.ts';
+import { COVERS, CUTS, FOLDS, PLACES, SHAPES, SOLUTIONS, TOOLS, TURNS, type StepKind } from './kinds.ts';
 
 const UNTIL: readonly Field[] = [
   choice('by', 'Ends by', ['rise', 'minutes'], 'until.by'),
@@ -47,6 +47,10 @@ export const OWN_FIELDS: Readonly<Record<StepKind, readonly Field[]>> = {
   shape: [
     choice('shape', 'Shape', SHAPES),
     field('length', 'Length', 'metres', 'as it comes'),
+    choice('cut', 'Cut out of a sheet', ['', ...CUTS], 'cut', 'no'),
+    field('base', 'Cut so wide', 'side', 'no cut'),
+    field('height', 'Cut so long', 'side', 'no cut'),
+    field('beside', 'Strips side by side', 'count', '1'),
     choice('tool', 'By', TOOLS),
     ...HELD,
   ],

@@ -45,5 +45,8 @@ export type Place = (typeof PLACES)[number];
 export const COVERS = ['open', 'cloth', 'lid'] as const;
 export const FOLDS = ['stretch', 'coil', 'punch', 're-round'] as const;
 export const TURNS = ['half', 'single', 'double'] as const;
+/** How pieces are cut out of a sheet; a coil is a strip that is rolled up and sliced. */
+export const CUTS = ['triangles', 'rectangles', 'strips', 'coils'] as const;
+export type Cut = (typeof CUTS)[number];
 export const TOOLS = ['hand', 'divider', 'moulder', 'sheeter'] as const;
 export const SOLUTIONS = ['lye', 'brine', 'water'] as const;

@@ -4,6 +4,7 @@ import { RiseWindow } from '../rise-window.ts';
 import {
   AFTER_KINDS,
   COVERS,
+  CUTS,
   FINISH_KINDS,
   FOLDS,
   PLACES,
@@ -155,6 +156,10 @@ export const Step = z.discriminatedUnion('kind', [
     ...worked,
     shape: z.enum(SHAPES),
     length: z.number().positive().max(3).nullable().default(null).describe('m wanted'),
+    cut: z.enum(CUTS).nullable().default(null).describe('how it is cut out of a sheet; null: it is not'),
+    base: z.number().min(0.01).max(1).nullable().default(null).describe('m of what is cut, along the sheet'),
+    height: z.number().min(0.02).max(2).nullable().default(null).describe('m of it across the sheet'),
+    beside: z.number().int().min(1).max(20).default(1).describe('strips of such a height side by side'),
     tool: z.enum(TOOLS).default('hand'),
     into: Slug.nullable().default(null).describe('what pieces are set into or onto, as the bakehouse names it'),
     hold: z.number().int().min(1).max(500).default(1).describe('pieces in one of it'),

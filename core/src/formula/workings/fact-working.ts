@@ -14,7 +14,7 @@ const shown = (value: number) => quantity(value, '%', 1);
 
 /** The workings of the read-outs, by key: `facts.hydration`, `facts.salt` and so on. */
 export function factWorkings({ split, facts }: ScaledFormula): Workings {
-  const { overall } = split;
+  const { overall, folded } = split;
   const flour = input('F', 'all flour, that of cultures too', percent(trueFlour(overall)), 'computed');
   const sum = (label: string, lines: readonly FormulaLine[], result: number, digits = 1): Working => ({
     label,
@@ -27,10 +27,12 @@ export function factWorkings({ split, facts }: ScaledFormula): Workings {
     source: PRACTICE,
     note: 'In percent of all flour.',
   });
-  const component = (label: string, of: Component, result: number) => (): Working => ({
-    ...weighted(label, overall, result, (ingredient) => componentOf(ingredient, of), of),
-    note: 'Also what is inside other ingredients; in percent of all flour.',
-  });
+  const component =
+    (label: string, of: Component, result: number, lines = overall) =>
+    (): Working => ({
+      ...weighted(label, lines, result, (ingredient) => componentOf(ingredient, of), of),
+      note: 'Also what is inside other ingredients; in percent of all flour.',
+    });
   const water = weighted(
     'True hydration',
     overall,
@@ -68,7 +70,7 @@ export function factWorkings({ split, facts }: ScaledFormula): Workings {
       };
     },
     'facts.salt': component('Salt', 'salt', facts.salt),
-    'facts.fat': component('Fat', 'fat', facts.fat),
+    'facts.fat': component('Fat', 'fat', facts.fat, [...overall, ...folded]),
     'facts.sugar': component('Sugar', 'sugar', facts.sugar),
     'facts.wholeGrain': () => ({
       ...credit,

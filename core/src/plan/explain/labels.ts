@@ -4,7 +4,7 @@ import { allergensOfFormula, allergenText } from '../../formula/facts/index.ts';
 import type { Followed } from '../checker/index.ts';
 import { bulkEnd, SLOT, phaseOf } from '../../dough/index.ts';
 import { endOf, type Schedule } from '../instance/index.ts';
-import type { Network } from '../network/index.ts';
+import type { Network, TaskKind } from '../network/index.ts';
 
 /** What stands on the tub of a batch. */
 export interface TubLabel {
@@ -15,10 +15,12 @@ export interface TubLabel {
   readonly tubs: number;
   /** kg in one tub. */
   readonly mass: number;
-  /** Epoch seconds of the end of the mix and of the bulk, and whether a sheet is made of it then instead of a cut. */
+  /** Epoch seconds of the end of the mix and of the bulk, and whether something else than a cut comes then. */
   readonly mixed: number;
   readonly over: number;
   readonly laminated: boolean;
+  /** What comes then; earlier plans do not say. */
+  readonly then?: TaskKind;
   /** cm over the bottom of the tub: when it is filled, and when it is cut. */
   readonly start: number;
   readonly height: number;
@@ -54,6 +56,7 @@ export function labelsOf(network: Network, followed: Followed, schedule: Schedul
         {
           key: model.key, dough: model.name, batch: batch.n, batches: model.batches.length, tubs: batch.tubs, mass,
           mixed: at(endOf(instance, batch.mix, mix)), over: at(divide.start), laminated: end !== batch.divide,
+          ...(network.notes[end] && { then: network.notes[end].kind }),
           start: line.start, height: line.target, gas, share: phase, allergens,
           pieces: batch.strands.map(({ product, pieces, mass: each }) => ({
             name: doc.products.find(({ slug }) => slug === product)?.name ?? product, pieces, mass: each,

@@ -85,5 +85,5 @@ const STEP = {
   'pre-shape': 'the pre-shaping', shape: 'the shaping', assemble: 'the wrapping', fill: 'the filling', cut: 'the second cut', score: 'the scoring', dip: 'the bath',
   wash: 'the wash', top: 'the topping', dock: 'the docking', stencil: 'the stencilling', heat: 'the heating', load: 'the loading', out: 'the unloading',
   unmould: 'the unmoulding', brush: 'the brushing', glaze: 'the glazing', syrup: 'the syrup', dust: 'the dusting', cover: 'the covering', slice: 'the slicing',
-  wrap: 'the wrapping up', thaw: 'the thawing', freeze: 'the freezing', pack: 'the packing',
+  wrap: 'the wrapping up', thaw: 'the thawing', move: 'the carrying over', freeze: 'the freezing', pack: 'the packing',
 } as const satisfies Record<TaskKind, string>; // prettier-ignore

@@ -11,7 +11,7 @@ const DOING: Readonly<Record<TaskKind, string>> = {
   feed: 'make', soak: 'soak', weigh: 'weigh', autolyse: 'wet the flour of', mix: 'mix', fold: 'fold', 'lock-in': 'lock the fat into', turn: 'turn', divide: 'divide',
   'pre-shape': 'pre-shape', shape: 'shape', assemble: 'wrap the cores of', fill: 'fill', cut: 'cut', score: 'score', dip: 'dip', wash: 'wash', top: 'top', dock: 'dock',
   stencil: 'stencil', heat: 'heat what is baked in for', pan: 'set down the pan of water for', load: 'load', look: 'look at', out: 'take out', unmould: 'unmould',
-  brush: 'brush', glaze: 'glaze', syrup: 'soak with syrup', dust: 'dust', cover: 'cover', slice: 'slice', wrap: 'wrap', thaw: 'thaw', freeze: 'freeze', pack: 'pack',
+  brush: 'brush', glaze: 'glaze', syrup: 'soak with syrup', dust: 'dust', cover: 'cover', slice: 'slice', wrap: 'wrap', move: 'carry', thaw: 'thaw', freeze: 'freeze', pack: 'pack',
 }; // prettier-ignore
 
 /** What hands with a skill do, as a word that follows “to”. */

@@ -9,6 +9,7 @@ import {
 } from '../../oven/index.ts';
 import { decksFor, outlineOf, SPACING, type DeckFloor, type DeckLot } from '../../oven/decks/index.ts';
 import type { FormulaDoc } from '../../formula/index.ts';
+import { pieceMass } from '../../formula/scale/index.ts';
 import { bakeLossOf, bakeOf, firstOf, piecesOf } from '../../formula/way/index.ts';
 import { bad, good, problem, type Result } from '../../problem/index.ts';
 import type { Floor } from '../../bakehouse/index.ts';
@@ -52,7 +53,7 @@ export function coolingOf(
   room: number,
 ): number {
   const density = doc.type === 'rye' ? BREAD_DENSITY.rye : BREAD_DENSITY.hearth;
-  const mass = scaledWeight * (1 - bakeLossOf(doc, product) / 100);
+  const mass = pieceMass(doc, product, scaledWeight) * (1 - bakeLossOf(doc, product) / 100);
   return coolingHours(mass, density, room, below);
 }
 
@@ -93,7 +94,7 @@ export function deckLotOf(
       count: Math.ceil(lot.pieces / held.hold),
       holder: held.holder.name,
     };
-  const mass = lot.scaledWeight * (1 - bakeLossOf(doc, lot.product) / 100);
+  const mass = pieceMass(doc, lot.product, lot.scaledWeight) * (1 - bakeLossOf(doc, lot.product) / 100);
   const density = doc.type === 'rye' ? BREAD_DENSITY.rye : BREAD_DENSITY.hearth;
   return {
     outline: outlineOf(firstOf(piecesOf(doc, lot.product), 'shape')?.shape ?? 'round', mass, density),

@@ -1,6 +1,7 @@
 import { hoursAlong } from '../../fermentation/rates/index.ts';
 import { ferments, type ScaledPart } from '../../formula/scale/index.ts';
 import { MIX } from '../../formula/index.ts';
+import { lyingHeats } from '../../lamination/index.ts';
 import { mainMix, partsOfWay, piecesOf, type StepOf, type Stretch, waysOf } from '../../formula/way/index.ts';
 import { bad, good, problem, type Problem, type Result } from '../../problem/index.ts';
 import {
@@ -255,6 +256,7 @@ export class DoughTasks {
     );
     walk.holds = list.use('tubs', tubs);
     let [mix, divide, seconds, keeps] = [0, 0, 0, 1];
+    const heats = lyingHeats(dough.formula.doc);
     const { rates } = list.input.bakehouse;
     for (const part of partsOfWay(dough.formula.doc.way)) {
       if (part.kind === 'wait') walk.wait(part);
@@ -266,7 +268,7 @@ export class DoughTasks {
         keeps = part.step.keeps;
         divide = walk.work(part.step, 'divide', { seconds });
       } else if (part.step.kind === 'lock-in' || part.step.kind === 'turn') {
-        walk.work(part.step, part.step.kind, walk.body.kind === 'sheet' ? {} : { becomes: { kind: 'sheet' } });
+        walk.work(part.step, part.step.kind, { becomes: { kind: 'sheet', heat: heats.get(part.step.slug) ?? 0 } });
       } else if (part.step.kind === 'weigh') walk.work(part.step, 'weigh');
     }
     const cut = { fronts, unit, id, dough, batch, front: walk.flushed(), keeps, divide, seconds, cultured: this.leavening.culture > 0 };

@@ -26,7 +26,7 @@ export interface Network {
  *
  * @example
  * const network = networkOf(demoDay());
- * assert.ok(network.ok && network.value.instance.tasks.length === 90);
+ * assert.ok(network.ok && network.value.instance.tasks.length === 92);
  */
 export function networkOf(input: DayInput): Result<Network> {
   const doughs = doughsOf(input);

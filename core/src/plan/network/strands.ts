@@ -7,6 +7,7 @@ import {
 } from '../../oven/index.ts';
 import { SLOT, SLOT_MINUTES, type StrandModel } from '../../dough/index.ts';
 import { heatTo, type DoughBody } from '../../dough/course/index.ts';
+import { pieceMass } from '../../formula/scale/index.ts';
 import {
   AFTER_KINDS,
   bakeLossOf,
@@ -340,7 +341,7 @@ const isMoment = (step: Step): boolean =>
  */
 function recoveryOf({ frame }: TaskList, oven: Oven, { formula: { doc } }: Dough, lot: Lot, decks: number, profile: BakeProfile): number {
   const load = {
-    at: 0, minutes: profile.minutes, dough: (lot.pieces * lot.scaledWeight) / Math.max(1, decks),
+    at: 0, minutes: profile.minutes, dough: (lot.pieces * pieceMass(doc, lot.product, lot.scaledWeight)) / Math.max(1, decks),
     from: frame.room.warmest, core: CORE_AT_UNLOADING, loss: bakeLossOf(doc, lot.product), steam: 0,
   };
   const reckoned = (as: BakeProfile) => recoveryMinutes(stoneOf(oven), frame.room.warmest, as, load);

@@ -38,6 +38,9 @@ const QUIET: ReadonlySet<TaskKind> = new Set(['divide', 'load']);
 /** Slots that may lie between work and the work after it: at the bench, and before the oven. Chosen for Jovet. */
 const PLAY = { bench: 6, oven: 3 } as const;
 
+/** Seconds to carry a dough from where it rested to where it goes on resting. Chosen for Jovet. */
+const CARRY = 120;
+
 /** Lays one task after another, with what the dough does between them. */
 export class Walk {
   readonly passages: Passage[] = [];
@@ -63,8 +66,9 @@ export class Walk {
     this.lying = { way, weight };
   }
 
-  /** What it waits for before the next task. */
+  /** What it waits for before the next task; where it waits already, it is carried from one wait to the other. */
   wait(stretch: Stretch): void {
+    if (this.stretch) this.task('move', stretch.wait.slug, CARRY, 'shape', { people: [1, 1] });
     this.stretch = stretch;
   }
 

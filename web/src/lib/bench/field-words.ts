@@ -1,7 +1,7 @@
 import type { Quantity } from '@jovet/core/field';
 
 const UNITS: Readonly<Partial<Record<Quantity, string>>> = {
-  minutes: 'min', seconds: 's', hours: 'h', percent: '%', part: '%', volumes: 'volumes', millimetres: 'mm', centimetres: 'cm', metres: 'm',
+  minutes: 'min', seconds: 's', hours: 'h', percent: '%', part: '%', volumes: 'volumes', millimetres: 'mm', centimetres: 'cm', side: 'cm', metres: 'm',
   kilowatts: 'kW',
 }; // prettier-ignore
 

@@ -1,6 +1,7 @@
 import { profileFor, settingAt } from '../../../oven/index.ts';
 import { fillDecks, type DeckLot } from '../../../oven/decks/index.ts';
 import { ofKind, type Oven } from '../../../equipment/index.ts';
+import { pieceMass } from '../../../formula/scale/index.ts';
 import { bakeLossOf, bakeOf, firstOf, piecesOf } from '../../../formula/way/index.ts';
 import type { Followed } from '../../checker/index.ts';
 import { awayBy, endOf, hotterBy, loadOf, type Schedule } from '../../instance/index.ts';
@@ -146,7 +147,7 @@ function gathered(input: DayInput, network: Network, schedule: Schedule, followe
           name: product?.name ?? strand.product,
           inAt: moment(endOf(instance, strand.load, loaded)), outAt: moment(out.start), profile: profileFor(bake, strand.mass, actuals.get(instance.tasks[strand.load]?.id ?? '')?.longer ?? 0),
           core: coreDoneOf(doc, strand.product, lot.holder !== null), from: course?.at(-1)?.temperature ?? batch.ddt,
-          dough: strand.pieces * strand.mass, loss: bakeLossOf(doc, strand.product),
+          dough: strand.pieces * pieceMass(doc, strand.product, strand.mass), loss: bakeLossOf(doc, strand.product),
           signs: DONE_SIGNS[doc.type], rests: doc.type === 'rye',
           coolAt: moment(out.start) + coolingOf(doc, { product: strand.product, scaledWeight: strand.mass }, below, network.frame.room.warmest) * 3600,
           packAt: packed ? moment(packed.start) : null,

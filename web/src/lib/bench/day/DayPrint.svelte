@@ -26,7 +26,7 @@
   const STATIONS = ['Mixing', 'Bench', 'Oven', 'Packing'] as const;
   const STATION: Readonly<Record<TaskKind, (typeof STATIONS)[number]>> = {
     feed: 'Mixing', soak: 'Mixing', weigh: 'Mixing', autolyse: 'Mixing', mix: 'Mixing', fold: 'Mixing',
-    'lock-in': 'Bench', turn: 'Bench', divide: 'Bench', 'pre-shape': 'Bench', shape: 'Bench', assemble: 'Bench', fill: 'Bench', cut: 'Bench', thaw: 'Bench',
+    'lock-in': 'Bench', turn: 'Bench', divide: 'Bench', 'pre-shape': 'Bench', shape: 'Bench', assemble: 'Bench', fill: 'Bench', cut: 'Bench', thaw: 'Bench', move: 'Bench',
     score: 'Oven', dip: 'Oven', wash: 'Oven', top: 'Oven', dock: 'Oven', stencil: 'Oven', heat: 'Oven', pan: 'Oven', load: 'Oven', look: 'Oven', out: 'Oven',
     unmould: 'Oven', brush: 'Oven', glaze: 'Oven', syrup: 'Oven', dust: 'Packing', cover: 'Packing', slice: 'Packing', wrap: 'Packing', freeze: 'Packing', pack: 'Packing',
   }; // prettier-ignore
@@ -73,7 +73,7 @@
               tub {tub} of {label.tubs} · {formatMass(label.mass, 'kg', 1)}
             </p>
             <p class="time">
-              {label.laminated ? 'Lock in' : 'Cut'}
+              {label.then === 'move' ? 'Carry over' : label.laminated ? 'Lock in' : 'Cut'}
               {localTime(label.over, zone).weekday.slice(0, 3)} <b>{clock(label.over)}</b>
             </p>
             <p>

@@ -7,7 +7,9 @@
     type ScaledStage,
   } from '@jovet/core/formula/scale';
   import type { Formula, PieceOrder } from '@jovet/core/formula';
+  import { rollingOf } from '@jovet/core/lamination';
   import { useReading } from '../settings';
+  import RollingCard from './way/RollingCard.svelte';
 
   interface Props {
     formula: Formula;
@@ -19,11 +21,14 @@
     order: readonly PieceOrder[];
     mixer: string;
     version: string;
+    /** °C of the bench. */
+    bench: number;
   }
 
   /** The scale sheet on paper, one page a batch, in weighing order, with room for what was really weighed. */
-  let { formula, scaled, batch, batches, order, mixer, version }: Props = $props();
+  let { formula, scaled, batch, batches, order, mixer, version, bench }: Props = $props();
   const reading = useReading();
+  const rolling = $derived(rollingOf(formula, order));
   const nameOf = (slug: string) =>
     formula.doc.products.find((product) => product.slug === slug)?.name ?? slug;
   const stagesOf = (index: number): (ScaledPart | ScaledStage)[] =>
@@ -92,6 +97,15 @@
       </p>
     </article>
   {/each}
+  {#if rolling}
+    <article>
+      <header>
+        <h1>{formula.doc.name}: rolling</h1>
+        <p>{version}</p>
+      </header>
+      <RollingCard {formula} {rolling} {bench} />
+    </article>
+  {/if}
 </section>
 
 {#snippet line(name: string, mass: number, step: number)}

@@ -457,6 +457,7 @@
     {order}
     mixer={mixers.find((each) => each.slug === mixer)?.name ?? ''}
     version={unpublished ? 'draft' : `version ${version?.version ?? ''}`}
+    bench={bakehouse.usual.room}
   />
 {/if}
 <WorkingPanel {workings} bind:path />

@@ -1,7 +1,7 @@
 import { createDocument } from 'zod-openapi';
 import type { z } from 'zod';
 import { Scenario } from '@jovet/core/fermentation/forecast';
-import { FORMULA_CALCULATIONS } from './formula-calculations.ts';
+import { FORMULA_CALCULATIONS } from './calculations/formula.ts';
 import { libraryPaths } from './openapi-library.ts';
 import { culturePaths } from './openapi-cultures.ts';
 import { dayPaths } from './openapi-days.ts';

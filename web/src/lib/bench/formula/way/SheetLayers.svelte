@@ -1,47 +1,55 @@
 <script lang="ts">
-  import type { SheetAtStep } from '@jovet/core/lamination';
-  import { formatDuration, formatMass, formatNumber } from '@jovet/core/units';
+  import type { Rolling } from '@jovet/core/lamination';
+  import { formatDuration, formatNumber } from '@jovet/core/units';
+  import { useReading } from '../../settings';
   import { temperatureColour } from '../../temperature-colour';
+  import { inHalves, rolledTo, type SheetHere } from './rolling-view';
 
   interface Props {
-    sheet: SheetAtStep;
-    /** °C of the sheet as it is rolled. */
-    celsius: number;
-    /** Minutes that this work takes. */
-    minutes: number;
+    sheet: SheetHere;
+    rolling: Rolling;
   }
 
-  /** A laminated sheet as a turn leaves it: its layers at true proportion, and until when its fat stays firm. */
-  let { sheet, celsius, minutes }: Props = $props();
-  const { fat, all } = $derived(sheet.layers);
+  /** A laminated sheet at a step: its layers at true proportion, and how long its fat can be rolled, or has to rest. */
+  let { sheet, rolling }: Props = $props();
+  const reading = useReading();
+  const { at, celsius, minutes, until, rests } = $derived(sheet);
+  const { fat, all } = $derived(at.layers);
   const [WIDTH, HEIGHT] = [320, 190];
-  /** Share of a layer of fat and of dough in the thickness; those that nobody could tell apart are drawn as one. */
+  /** Those that nobody could tell apart are not drawn. */
   const shown = $derived(Math.min(fat, 40));
-  const share = $derived(sheet.each ? sheet.each.fat / (sheet.each.fat + sheet.each.dough) : 0.25);
+  const share = $derived(at.each.fat / (at.each.fat + at.each.dough));
   const step = $derived(HEIGHT / (shown + 1));
-  const soon = $derived(sheet.soft !== null && sheet.soft < minutes);
+  const warm = $derived(!rests && celsius > rolling.plastic.to);
+  const wrong = $derived(rests ? until > minutes + 0.5 : warm || until < minutes);
+  const span = (of: number) => formatDuration(of * 60);
 </script>
 
 <div class="laminated">
   <div>
-    <p>
-      <b>{fat}</b>
-      {fat === 1 ? 'layer' : 'layers'} of fat, <b>{all}</b> in all: {formatMass(sheet.of.fat, 'kg', 2)} of fat in
-      {formatMass(sheet.of.dough, 'kg', 2)} of dough.
-    </p>
-    {#if sheet.each}
-      <p>Fat {formatNumber(sheet.each.fat, 2)} mm, dough {formatNumber(sheet.each.dough, 2)} mm each.</p>
-      {#if sheet.soft === Infinity}<p>On this bench the fat stays firm.</p>
-      {:else if sheet.soft !== null}
-        <p class:soon>
-          On this bench the fat is soft after {formatDuration(sheet.soft * 60)}; this takes {formatDuration(
-            minutes * 60,
-          )}{soon ? ': chill it longer first, or leave it thicker.' : '.'}
-        </p>
-      {/if}
-    {:else}<p class="quiet">
-        Say what it is rolled to, and its layers and its time on the bench are told.
-      </p>{/if}
+    <p><b>{fat}</b> {fat === 1 ? 'layer' : 'layers'} of fat, <b>{all}</b> in all.</p>
+    <p>Fat {formatNumber(at.each.fat, 2)} mm, dough {formatNumber(at.each.dough, 2)} mm each.</p>
+    {#if rests}
+      <p>It lies {inHalves(at.folded)} mm thick, and comes at {reading.temperature(celsius)}.</p>
+      <p class:wrong>
+        {#if until <= 0}It is cold enough to be rolled at once.
+        {:else if until === Infinity}Here it never gets as cold as {reading.temperature(
+            rolling.plastic.from,
+          )}.
+        {:else}At {reading.temperature(rolling.plastic.from)} after {span(until)}; it rests {span(
+            minutes,
+          )}{wrong ? ': let it rest longer, or roll it thinner before.' : '.'}{/if}
+      </p>
+    {:else}
+      <p>It comes {inHalves(at.from)} mm thick and is rolled to {inHalves(rolledTo(at))} mm.</p>
+      <p class:wrong>
+        {#if warm}It comes at {reading.temperature(celsius)}: its fat smears. Chill it first.
+        {:else if until === Infinity}On this bench the fat stays firm.
+        {:else}On this bench the fat is soft after {span(until)}; this takes {span(minutes)}{wrong
+            ? ': chill it longer first, or leave it thicker.'
+            : '.'}{/if}
+      </p>
+    {/if}
   </div>
   <svg
     width={WIDTH}
@@ -68,8 +76,9 @@
     flex-direction: column;
     gap: 0.5rem;
     align-items: start;
+    max-width: 22rem;
   }
-  .soon {
+  .wrong {
     font-weight: 700;
   }
 </style>

@@ -4,7 +4,7 @@
   import { wayCourse, type WayCourse, type WayLine } from '@jovet/core/dough/course';
   import type { Formula, PieceOrder } from '@jovet/core/formula';
   import { scaleFormula, type ScaledFormula } from '@jovet/core/formula/scale';
-  import { sheetAt } from '@jovet/core/lamination';
+  import { rollingOf } from '@jovet/core/lamination';
   import { DOUGH_KINDS, PIECE_KINDS, type StepKind } from '@jovet/core/formula/way';
   import { ofType } from '@jovet/core/sheet';
   import { addStep, moveStep, newStep, removeStep, type StepDraft } from '@jovet/core/sheet/way';
@@ -14,11 +14,14 @@
   import SheetField from '../SheetField.svelte';
   import { TYPE_WORDS } from '../words';
   import CopyWay from './CopyWay.svelte';
+  import RollingCard from './RollingCard.svelte';
+  import { sheetHere } from './rolling-view';
   import SheetLayers from './SheetLayers.svelte';
   import StepPanel from './StepPanel.svelte';
   import { STEP_WORDS, stepTitle } from './step-words';
   import { allSteps, dragged, stepsAt, withStepsAt, type Chosen } from './way-steps';
   import WayPicture from './WayPicture.svelte';
+  import WaySayings from './WaySayings.svelte';
 
   interface Props {
     /** The formula as it can be made; while something cannot be read, as it was before. */
@@ -60,15 +63,8 @@
   });
   const steps = $derived(chosen ? stepsAt(hands.draft, chosen.list) : []);
   const step = $derived(chosen ? steps[chosen.step] : undefined);
-  /** Of a laminated dough, its sheet as the chosen step leaves it. */
-  const sheet = $derived.by(() => {
-    const trunk = course?.lines[0];
-    const knot = chosen?.list === 'way' ? trunk?.knots.find((each) => each.step === chosen?.step) : undefined;
-    if (!formula || !trunk || !knot || !chosen) return null;
-    const celsius = trunk.points.findLast(({ at }) => at <= knot.from + 1e-6)?.temperature ?? 20;
-    const found = sheetAt(formula, chosen.step, trunk.mass, celsius, bakehouse.usual.room);
-    return found && { sheet: found, celsius, minutes: (knot.to - knot.from) * 60 };
-  });
+  const rolling = $derived(formula && rollingOf(formula, drawnFor));
+  const sheet = $derived(sheetHere(rolling, course, chosen, bakehouse.usual.room));
   const sayings = $derived([
     ...Object.entries(hands.problems).flatMap(([path, text]) =>
       /^(way|pieces|products\.\d+\.way)/.test(path) ? [{ path, text }] : [],
@@ -189,31 +185,7 @@
       </p>
     {/each}
   {/if}
-  {#each sayings as { path, text } (path + text)}
-    <p class="notice" role="alert">
-      <button
-        type="button"
-        class="link"
-        onclick={() => {
-          const [list = 'way', at = '0'] = [
-            stepOf(path).replace(/\.\d+$/, ''),
-            /\d+$/.exec(stepOf(path))?.[0],
-          ];
-          chosen = { list, step: Number(at) };
-        }}
-        >{stepsAt(hands.draft, stepOf(path).replace(/\.\d+$/, ''))[
-          Number(/\d+$/.exec(stepOf(path))?.[0] ?? 0)
-        ]
-          ? stepTitle(
-              stepsAt(hands.draft, stepOf(path).replace(/\.\d+$/, ''))[
-                Number(/\d+$/.exec(stepOf(path))?.[0] ?? 0)
-              ] as StepDraft,
-            )
-          : 'The way'}</button
-      >
-      <span>{text}</span>
-    </p>
-  {/each}
+  <WaySayings draft={hands.draft} {sayings} onchoose={(next) => (chosen = next)} />
   {#if adding}
     <div class="adding" role="group" aria-label="What is put in">
       <span>Put in:</span>
@@ -258,9 +230,19 @@
             equipment={bakehouse.floor.equipment}
           />
         {/key}
-        {#if sheet}<SheetLayers {...sheet} />{/if}
+        {#if sheet && rolling}<SheetLayers {sheet} {rolling} />{/if}
       </div>
     </div>
+  {/if}
+  {#if rolling && formula}
+    <details open>
+      <summary>Rolling card</summary>
+      <RollingCard {formula} {rolling} bench={bakehouse.usual.room} />
+      <p class="tools">
+        <button type="button" class="btn preset-tonal" onclick={() => print()}>Print it with the sheet</button
+        >
+      </p>
+    </details>
   {/if}
   <div class="whole">
     <SheetField label="Process loss" path="processLoss" unit="%" />
@@ -355,6 +337,15 @@
     max-width: 62rem;
     border-top: 1px solid light-dark(var(--color-surface-300), var(--color-surface-700));
     padding-top: 0.7rem;
+  }
+  details {
+    border-top: 1px solid light-dark(var(--color-surface-300), var(--color-surface-700));
+    padding-top: 0.7rem;
+  }
+  summary {
+    font-size: 1.25rem;
+    font-weight: 700;
+    cursor: pointer;
   }
   .tools {
     display: flex;

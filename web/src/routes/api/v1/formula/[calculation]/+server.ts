@@ -1,7 +1,7 @@
 import { bad, good, problem, type Result } from '@jovet/core/problem';
 import type { Formula } from '@jovet/core/formula';
 import { answer, noSuchMethod, readBody, refuse } from '$lib/server/api/answer';
-import { FORMULA_CALCULATIONS } from '$lib/server/api/formula-calculations';
+import { FORMULA_CALCULATIONS } from '$lib/server/api/calculations/formula';
 import { database } from '$lib/server/database/connected';
 import { readFormulas } from '$lib/server/database/formula';
 

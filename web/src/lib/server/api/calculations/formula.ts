@@ -13,41 +13,13 @@ import {
   whatIf,
 } from '@jovet/core/formula/sums';
 import { equalBatches, scaleTo, splitFormula, type SplitFormula } from '@jovet/core/formula/scale';
-import { Formula, Ingredient, PieceOrder, Slug, type FormulaLine } from '@jovet/core/formula';
-import {
-  densityOf,
-  layersOf,
-  layerThickness,
-  minutesUntil,
-  PLASTIC,
-  sheetLength,
-  trianglesOf,
-} from '@jovet/core/lamination';
+import { type Formula, Ingredient, PieceOrder, Slug, type FormulaLine } from '@jovet/core/formula';
 import { good, type Result } from '@jovet/core/problem';
-import { scaleAnswer } from './answers.ts';
-import { Kilograms, ScaleAnswer } from './schemas.ts';
+import { scaleAnswer } from '../answers.ts';
+import { Kilograms, ScaleAnswer } from '../schemas.ts';
+import { calculation, FormulaRef, Mass, Pieces, type Calculation } from './calculation.ts';
+import { LAMINATION } from './lamination.ts';
 
-/** A calculation over formulas: what it takes, what it answers, an example, and the function of core that does it. */
-interface Calculation<In extends z.ZodType = z.ZodType, Out extends z.ZodObject = z.ZodObject> {
-  readonly summary: string;
-  readonly description: string;
-  readonly request: In;
-  readonly answer: Out;
-  readonly example: z.input<In>;
-  readonly run: (body: z.output<In>, formulas: Named) => Result<z.input<Out>>;
-}
-
-/** Finds the formulas that a body names; it may also bring them whole. */
-export type Named = (formula: string | Formula) => Result<Formula>;
-
-const calculation = <In extends z.ZodType, Out extends z.ZodObject>(of: Calculation<In, Out>): Calculation =>
-  of as unknown as Calculation;
-
-const FormulaRef = z
-  .union([Slug, Formula])
-  .describe('the name of a formula of this bakehouse, or a whole formula');
-const Pieces = z.array(PieceOrder).min(1).max(20);
-const Mass = z.number().positive().max(100_000).describe('kg');
 const Percent = z.number().describe('percent of all flour');
 const Line = z.object({ ingredient: z.string(), percent: Percent });
 
@@ -340,57 +312,7 @@ export const FORMULA_CALCULATIONS: Readonly<Record<string, Calculation>> = {
       return done.ok ? good({ ...done.value, lines: [...done.value.lines] }) : done;
     },
   }),
-  laminate: calculation({
-    summary: 'A laminated dough: its layers, its sheet, and the minutes until its fat is soft',
-    description: 'Layers after lock-in and turns, the size of the sheet, the thickness of a layer.',
-    request: z.strictObject({
-      dough: Mass.max(2000),
-      fat: Mass.max(2000),
-      lockedIn: z.number().int().min(1).max(3).default(1).describe('layers of fat that are folded in'),
-      turns: z.array(z.enum(['half', 'single', 'double'])).max(8),
-      thickness: z.number().min(0.5).max(100).describe('mm'),
-      width: z.number().min(0.05).max(5).describe('m'),
-      base: z.number().min(0.01).max(1).optional().describe('m, of triangles that are cut'),
-      from: z.number().min(-30).max(40).describe('°C now'),
-      room: z.number().min(-10).max(50).describe('°C'),
-    }),
-    answer: z.object({
-      density: z.number().describe('kg/m³'),
-      fatLayers: z.number(),
-      layers: z.number(),
-      fatThickness: z.number().describe('mm'),
-      doughThickness: z.number(),
-      length: z.number().describe('m'),
-      triangles: z.number().nullable().describe('of a strip'),
-      soft: z.number().nullable().describe('minutes until the fat smears; null: it does not in this room'),
-    }),
-    example: {
-      dough: 6,
-      fat: 1.5,
-      turns: ['single', 'double'],
-      thickness: 4,
-      width: 0.6,
-      base: 0.09,
-      from: 8,
-      room: 22,
-    },
-    run: ({ lockedIn, turns, thickness, width, base, from, room, ...of }) => {
-      const layers = layersOf(lockedIn, turns);
-      const each = layerThickness(of, layers, thickness);
-      const length = sheetLength(of, width, thickness);
-      const soft = minutesUntil(of, thickness, from, PLASTIC.to, room);
-      return good({
-        density: densityOf(of),
-        fatLayers: layers.fat,
-        layers: layers.all,
-        fatThickness: each.fat,
-        doughThickness: each.dough,
-        length,
-        triangles: base === undefined ? null : trianglesOf(length, base),
-        soft: Number.isFinite(soft) ? soft : null,
-      });
-    },
-  }),
+  ...LAMINATION,
   tin: calculation({
     summary: 'Tin and scaled weight',
     description: 'Volume of a tin in litres to the dough that fills it, or back.',
