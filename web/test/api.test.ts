@@ -148,7 +148,10 @@ test('the answers are those of the worked cases', async () => {
   const sheet = await answer('/api/v1/formula/laminate');
   assert.deepEqual([sheet.layers, sheet.length.toFixed(3), sheet.triangles], [25, '2.861', 62]);
   const rolling = await answer('/api/v1/formula/roll');
-  assert.deepEqual([rolling.sheets, rolling.steps.at(-1).layers.all, rolling.products[0].plan.eachStrip], [1, 25, 40]);
+  assert.deepEqual(
+    [rolling.sheets, rolling.steps.at(-1).layers.all, rolling.products[0].plan.eachStrip],
+    [1, 25, 40],
+  );
   assert.equal(rolling.products[0].plan.thickness.toFixed(2), rolling.last[0].at(-1).toFixed(2));
   const dough = await answer('/api/v1/dough');
   assert.equal(dough.water.balance.toFixed(1), '21.2');

@@ -28,7 +28,7 @@ export interface Judgement {
  * const network = networkOf(demoDay());
  * assert.ok(network.ok);
  * const nothing = { tasks: network.value.instance.tasks.map(() => null), ways: network.value.instance.arcs.map(() => 0) };
- * assert.equal(judge(network.value, nothing).faults.filter(({ kind }) => kind === 'missing').length, 92);
+ * assert.equal(judge(network.value, nothing).faults.filter(({ kind }) => kind === 'missing').length, 93);
  */
 export function judge({ instance, models, frame }: Judged, schedule: Schedule): Judgement {
   const followed = followDoughs(models, instance, frame.room, schedule);

@@ -82,7 +82,7 @@ const WHERE: Readonly<Record<string, string>> = {
 
 const STEP = {
   feed: 'the making', soak: 'the soaking', weigh: 'the weighing', autolyse: 'the wetting', mix: 'the mix', fold: 'the fold', 'lock-in': 'the lock-in', turn: 'the turn', divide: 'the dividing', pan: 'the pan of water', look: 'the first look',
-  'pre-shape': 'the pre-shaping', shape: 'the shaping', assemble: 'the wrapping', fill: 'the filling', cut: 'the second cut', score: 'the scoring', dip: 'the bath',
+  'pre-shape': 'the pre-shaping', shape: 'the shaping', assemble: 'the wrapping', fill: 'the filling', cut: 'the second cut', score: 'the scoring', bath: 'the making of the bath', dip: 'the bath',
   wash: 'the wash', top: 'the topping', dock: 'the docking', stencil: 'the stencilling', heat: 'the heating', load: 'the loading', out: 'the unloading',
   unmould: 'the unmoulding', brush: 'the brushing', glaze: 'the glazing', syrup: 'the syrup', dust: 'the dusting', cover: 'the covering', slice: 'the slicing',
   wrap: 'the wrapping up', thaw: 'the thawing', move: 'the carrying over', freeze: 'the freezing', pack: 'the packing',

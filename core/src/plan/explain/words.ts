@@ -9,7 +9,7 @@ import type { Network, TaskKind } from '../network/index.ts';
 
 const DOING: Readonly<Record<TaskKind, string>> = {
   feed: 'make', soak: 'soak', weigh: 'weigh', autolyse: 'wet the flour of', mix: 'mix', fold: 'fold', 'lock-in': 'lock the fat into', turn: 'turn', divide: 'divide',
-  'pre-shape': 'pre-shape', shape: 'shape', assemble: 'wrap the cores of', fill: 'fill', cut: 'cut', score: 'score', dip: 'dip', wash: 'wash', top: 'top', dock: 'dock',
+  'pre-shape': 'pre-shape', shape: 'shape', assemble: 'wrap the cores of', fill: 'fill', cut: 'cut', score: 'score', bath: 'make the bath for', dip: 'dip', wash: 'wash', top: 'top', dock: 'dock',
   stencil: 'stencil', heat: 'heat what is baked in for', pan: 'set down the pan of water for', load: 'load', look: 'look at', out: 'take out', unmould: 'unmould',
   brush: 'brush', glaze: 'glaze', syrup: 'soak with syrup', dust: 'dust', cover: 'cover', slice: 'slice', wrap: 'wrap', move: 'carry', thaw: 'thaw', freeze: 'freeze', pack: 'pack',
 }; // prettier-ignore

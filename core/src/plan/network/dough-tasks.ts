@@ -2,7 +2,8 @@ import { hoursAlong } from '../../fermentation/rates/index.ts';
 import { ferments, type ScaledPart } from '../../formula/scale/index.ts';
 import { MIX } from '../../formula/index.ts';
 import { lyingHeats } from '../../lamination/index.ts';
-import { mainMix, partsOfWay, piecesOf, type StepOf, type Stretch, waysOf } from '../../formula/way/index.ts';
+import { bathWords } from '../../formula/sums/index.ts';
+import { firstOf, mainMix, partsOfWay, piecesOf, type StepOf, type Stretch, waysOf } from '../../formula/way/index.ts';
 import { bad, good, problem, type Problem, type Result } from '../../problem/index.ts';
 import {
   leavenDough,
@@ -17,12 +18,12 @@ import { askOf, paceOf, type DoughBody } from '../../dough/course/index.ts';
 import { idIn, type Dough, type DoughBatch } from '../demand/index.ts';
 import { type LearnedPace, paceFrom, seenVigour, vigourFor } from '../../learned/index.ts';
 import { riseAtHeight } from '../../culture/followed/index.ts';
-import { strandsOf } from './strands.ts';
+import { BATH_AHEAD, strandsOf } from './strands.ts';
 import { suitsSome } from './deck-lots.ts';
 import { Fronts, fitting } from './fronts.ts';
 import { placedWays, type PlacedWay } from './places.ts';
 import { HOUR, noteOf, type Needs, type TaskKind, type TaskList } from './task-list.ts';
-import { Walk } from './walk.ts';
+import { saidOf, Walk } from './walk.ts';
 import { TEND, workOf } from '../../bakehouse/index.ts';
 import type { Mixer } from '../../mix/index.ts';
 
@@ -30,6 +31,9 @@ import type { Mixer } from '../../mix/index.ts';
 const SOAK = { hours: 12, enough: 0.8, spare: 12, slot: 0.02 } as const;
 /** A pre-ferment that is to stand no warmer than this stands in the retarder, °C. */
 const COLD = 8;
+
+/** Hours that a bath may stand made. Chosen for Jovet. */
+const BATH_STANDS = 4;
 
 /** What a batch ferments like: how warm it is mixed, and how fast it goes against its forecast. */
 type Rises = Pick<BatchModel, 'ddt' | 'pace'>;
@@ -89,6 +93,7 @@ export class DoughTasks {
       preferments.push(prefermentModel(part, feed, mixes, true, cultureOf(part)));
     }
     for (const part of dough.scaled.parts.filter(({ kind }) => !ferments(kind))) this.soak(part, mixes, leaders);
+    this.baths(leaders);
     if (this.problems.length > 0) return bad(...this.problems);
     return good({
       key: dough.key, name: dough.name, leavening, preferments, batches, tub, mixing: this.mixing, seen,
@@ -226,6 +231,28 @@ export class DoughTasks {
     const note = noteOf('feed', this.dough, null, stage.name, scaled?.build ?? null);
     return this.list.task(unit, note, idIn(this.dough.key, stage.slug), this.weighing(lines), 'mix');
   }
+
+  /** One bath for all that is dipped into the same, made before the first of it. */
+  private baths(leaders: readonly number[]): void {
+    const { list, dough } = this;
+    const { doc } = dough.formula;
+    const found = new Map<string, { step: StepOf<'dip'>; dips: number[]; pieces: number }>();
+    list.notes.forEach(({ kind, dough: key, name, pieces }, task) => {
+      const product = doc.products.find((each) => each.name === name);
+      const step = product && firstOf(piecesOf(doc, product.slug), 'dip');
+      if (kind !== 'dip' || key !== dough.key || !step) return;
+      const bath = `${step.solution} ${step.percent} ${step.per}`;
+      const known = found.get(bath) ?? { step, dips: [], pieces: 0 };
+      found.set(bath, { step, dips: [...known.dips, task], pieces: known.pieces + (pieces ?? 0) });
+    });
+    [...found.values()].forEach(({ step, dips, pieces }, index) => {
+      const id = idIn(dough.key, index === 0 ? 'bath' : `bath-${index + 1}`);
+      const seconds = (step.setUp ?? list.input.bakehouse.rates.bath) * BATH_AHEAD;
+      const note = { ...noteOf('bath', dough, null, dough.name, null), ...saidOf({ ...step, words: '', signs: '' }, bathWords(step, pieces)) };
+      const bath = list.task(list.unit(id, dough.name, leaders), note, id, seconds, step.skill ?? 'oven');
+      for (const dip of dips) list.arc(bath, dip, [list.between(0, 1, BATH_STANDS * HOUR)], SOAK.slot);
+    });
+  } // prettier-ignore
 
   private soak(part: ScaledPart, mixes: readonly number[], leaders: readonly number[]): void {
     const { list, dough } = this;

@@ -26,7 +26,7 @@ export interface Network {
  *
  * @example
  * const network = networkOf(demoDay());
- * assert.ok(network.ok && network.value.instance.tasks.length === 92);
+ * assert.ok(network.ok && network.value.instance.tasks.length === 93);
  */
 export function networkOf(input: DayInput): Result<Network> {
   const doughs = doughsOf(input);

@@ -8,6 +8,7 @@ import {
 import { SLOT, SLOT_MINUTES, type StrandModel } from '../../dough/index.ts';
 import { heatTo, type DoughBody } from '../../dough/course/index.ts';
 import { pieceMass } from '../../formula/scale/index.ts';
+import { stepAmounts } from '../../formula/sums/index.ts';
 import {
   AFTER_KINDS,
   bakeLossOf,
@@ -57,6 +58,8 @@ const AFTER = 3;
 const LOOKED_AT = 2;
 /** Slots between a pan for steam that is set down and the load: it goes in ten minutes before. Chosen for Jovet. */
 const PAN = { least: 1, best: 1, most: 2 } as const;
+/** Slots that what is baked in may stay in the oven longer than it must. Chosen for Jovet. */
+const HOT = 6;
 /** Seconds of a look into the oven, or of a pan set down; and what a slot away from its time costs. */
 const [MOMENT, HARMLESS] = [60, 0.1];
 
@@ -70,7 +73,7 @@ export function strandsOf(list: TaskList, cut: Cut): Walked[] {
 /** What pieces go through, and what cannot be of it. */
 export type Walked = { readonly model: StrandModel; readonly problems: Walk['problems'] };
 
-/** Lots of one product and weight together, parted where they need more decks than there are. */
+/** Lots of one product and weight together, parted where they need more decks than there are, or more of what they bake in. */
 function parted(list: TaskList, { dough, batch }: Cut): Strand[] {
   const joined = new Map<string, Strand>();
   for (const lot of batch.lots) {
@@ -84,7 +87,10 @@ function parted(list: TaskList, { dough, batch }: Cut): Strand[] {
   const { floor } = list.input.bakehouse;
   return [...joined.values()].flatMap((strand) => {
     const shares = ovensFor(floor, dough.formula.doc, strand).map(({ oven, decks }) => decks / (list.ovens[oven]?.decks ?? 1));
-    const loads = Math.max(1, Math.ceil(Math.min(...(shares.length > 0 ? shares : [1])) - 1e-9));
+    const bake = bakeOf(dough.formula.doc, strand.product);
+    const held = bake?.into ? holderHere(floor, bake.into) : null;
+    const pots = held && bake ? strand.pieces / bake.hold / held.count : 0;
+    const loads = Math.max(1, Math.ceil(Math.max(pots, Math.min(...(shares.length > 0 ? shares : [1]))) - 1e-9));
     return Array.from({ length: loads }, (_, index) => ({
       ...strand,
       pieces: Math.floor((strand.pieces * (index + 1)) / loads) - Math.floor((strand.pieces * index) / loads),
@@ -125,6 +131,7 @@ class StrandTasks {
     this.walker = {
       list, fronts: cut.fronts, unit: cut.unit, id, note, amount: { pieces: Math.ceil(strand.pieces / this.joined), mass, tubs: 1, lines: 0 },
       standing: { mass, type, cultured: cut.cultured }, of: 'proof', name: strand.product, fits: new Map(),
+      amounts: (step) => this.amounts(step),
     };
     const body: DoughBody = { kind: 'piece', mass: strand.scaledWeight * this.joined };
     this.walk = new Walk(this.walker, divide, cut.front, body);
@@ -138,6 +145,16 @@ class StrandTasks {
   /** Pieces that go as one until they are cut again. */
   private get joined(): number {
     return firstOf(this.steps, 'divide')?.into ?? 1;
+  }
+
+  /** What goes into these pieces at a step, in words. */
+  private amounts(step: Step): readonly string[] {
+    const { dough } = this.cut;
+    const { product: slug, pieces, scaledWeight } = this.strand;
+    const product = dough.formula.doc.products.find((each) => each.slug === slug);
+    if (!product) return [];
+    const words = stepAmounts(dough.formula, product, step, pieces, scaledWeight);
+    return step.kind === 'dip' ? [...words.slice(-2), NEUTRALISE] : words;
   }
 
   add(): Walked {
@@ -206,7 +223,7 @@ class StrandTasks {
     const after = 'after' in step ? Math.ceil(step.after / SLOT_MINUTES) : 0;
     if (this.cool) this.cooled();
     else if (after > 0) walk.after(list.between(after, after, after + AFTER), list.input.bakehouse.floor.weights.early);
-    walk.work(step, step.kind);
+    walk.work(step, step.kind, step.kind === 'dip' ? { seconds: dipping(step, list, walker.amount) } : {});
     const before = 'before' in step ? step.before : 0;
     if (before > 0)
       walk.wait({
@@ -243,6 +260,7 @@ class StrandTasks {
     const out = list.task(walker.unit, note('out'), idIn(walker.id, 'out'), unloading, 'oven');
     const inOven = step.into === null ? bakedIn(list, walk.holds) : holds(list, step.into, strand.pieces / step.hold);
     list.arc(load, out, [{ ...list.between(baked, baked, baked + 1), holds: inOven }], floor.weights.dough);
+    this.heated(step, load, inOven);
     walk.at = out;
     this.baked = { load, out };
     const look = Math.min(baked - 1, Math.floor(profile.look === null ? baked * FIRST_LOOK : profile.look / SLOT_MINUTES));
@@ -255,6 +273,16 @@ class StrandTasks {
       list.arc(pan, load, [list.between(PAN.least, PAN.best, PAN.most)], HARMLESS);
     }
   } // prettier-ignore
+
+  /** What pieces bake in stands in the hot oven before, until it is hot itself: also between one load and the next. */
+  private heated({ into, hot }: StepOf<'bake'>, load: number, held: readonly Use[]): void {
+    const { list, walker, strand } = this;
+    if (into === null || hot === null) return;
+    const seconds = MOMENT + strand.pieces * list.input.bakehouse.rates.load;
+    const heat = list.task(walker.unit, walker.note('heat'), idIn(walker.id, 'heat'), seconds, 'oven');
+    const slots = Math.ceil(hot / SLOT_MINUTES);
+    list.arc(heat, load, [{ ...list.between(slots, slots, slots + HOT), holds: held }], HARMLESS);
+  }
 
   /** Ovens that take these pieces at once; those that its way likes best first. */
   private ovens() {
@@ -327,6 +355,15 @@ class StrandTasks {
     walk.task('freeze', 'freeze', workOf(step, list.input.bakehouse.rates, walker.amount), step.skill ?? 'pack', { people: [1, 2], due }, { step });
   } // prettier-ignore
 }
+
+/** Said of what is left of a bath. */
+const NEUTRALISE = 'What is left is neutralised before it is poured away, as local rules say.';
+/** Share of the time to set up and clear a bath that goes by before the first piece is dipped. Chosen for Jovet. */
+export const BATH_AHEAD = 2 / 3;
+
+/** Seconds of dipping and clearing: the bath itself was made before. */
+const dipping = (step: StepOf<'dip'>, { input }: TaskList, amount: Walker['amount']): number =>
+  workOf(step, input.bakehouse.rates, amount) - (step.setUp ?? input.bakehouse.rates.bath) * BATH_AHEAD;
 
 /** What takes a moment and nothing else, so that it is done with the load or the unloading. */
 const isMoment = (step: Step): boolean =>

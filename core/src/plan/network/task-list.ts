@@ -15,7 +15,7 @@ const COOLS = [240, 200] as const;
 /** What kinds of tasks there are, in the order of a batch. */
 export type TaskKind =
   | 'feed' | 'soak' | 'weigh' | 'autolyse' | 'mix' | 'fold' | 'lock-in' | 'turn' | 'divide' | 'pre-shape' | 'shape' | 'assemble' | 'fill' | 'cut'
-  | 'score' | 'dip' | 'wash' | 'top' | 'dock' | 'stencil' | 'heat' | 'pan' | 'load' | 'look' | 'out' | 'unmould' | 'brush' | 'glaze' | 'syrup'
+  | 'score' | 'bath' | 'dip' | 'wash' | 'top' | 'dock' | 'stencil' | 'heat' | 'pan' | 'load' | 'look' | 'out' | 'unmould' | 'brush' | 'glaze' | 'syrup'
   | 'dust' | 'cover' | 'slice' | 'wrap' | 'thaw' | 'move' | 'freeze' | 'pack'; // prettier-ignore
 
 /** What a task is to people. */

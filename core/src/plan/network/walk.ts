@@ -1,3 +1,4 @@
+import { LYE_CAUTION } from '../../formula/sums/index.ts';
 import { type Passage, SLOT_MINUTES, type StandModel, tableOf } from '../../dough/index.ts';
 import { heatTo, type DoughBody } from '../../dough/course/index.ts';
 import { FOLD_KEEPS } from '../../fermentation/index.ts';
@@ -25,6 +26,8 @@ export interface Walker {
   /** What its waits have to come to, and what that is called. */
   readonly of: 'bulk' | 'proof';
   readonly name: string;
+  /** What goes into so many pieces at a step. */
+  readonly amounts?: (step: Step) => readonly string[];
   /** How many folds fit into each rest of the dough as it usually is. */
   readonly fits: ReadonlyMap<string, number>;
 }
@@ -86,7 +89,7 @@ export class Walk {
   task(kind: TaskKind, slug: string, seconds: number, skill: Skill, needs: Needs, more: { keeps?: number | undefined; becomes?: DoughBody | undefined; step?: Step | null } = {}): number {
     const { keeps = 1, becomes, step = null } = more;
     const { list, unit, id, note } = this.walker;
-    const about = step ? { ...note(kind), ...saidOf(step) } : note(kind);
+    const about = step ? { ...note(kind), ...saidOf(step, this.walker.amounts?.(step)) } : note(kind);
     const task = list.task(unit, about, idIn(id, slug), seconds, skill, needs);
     const from = this.at;
     this.join(task);
@@ -280,8 +283,17 @@ const isPlain = ({ arc, ways, folds, window, sets }: Passage): boolean =>
   window === null &&
   sets === null;
 
-/** What a step says to whoever does it, as far as it says anything. */
-function saidOf({ words, signs, cautions, confirm }: Step): Pick<TaskNote, 'says'> {
+/** What is confirmed before anything is dipped into lye, where its step does not say. */
+const LYE_GATE = 'Gloves and eye protection on';
+
+/** What a step says to whoever does it, as far as it says anything. @param amounts of what goes in */
+export function saidOf(step: Step, amounts: readonly string[] = []): Pick<TaskNote, 'says'> {
+  const { signs } = step;
+  const lye = step.kind === 'dip' && step.solution === 'lye';
+  const own = amounts.length > 0 ? step.words.replace(/(?<=[^.!?])$/, '.') : step.words;
+  const words = [own, ...amounts].filter(Boolean).join(' ');
+  const cautions = lye && step.cautions.length === 0 ? [LYE_CAUTION] : step.cautions;
+  const confirm = step.confirm || (lye ? LYE_GATE : '');
   const says = {
     ...(words ? { words } : {}),
     ...(signs ? { signs } : {}),

@@ -24,7 +24,10 @@
   const offered = $derived(
     options ??
       (field.quantity === 'choice'
-        ? field.choices.map((each) => ({ value: each, text: each === '' && field.blank ? field.blank : choiceWord(each) }))
+        ? field.choices.map((each) => ({
+            value: each,
+            text: each === '' && field.blank ? field.blank : choiceWord(each),
+          }))
         : null),
   );
   /** Dates are chosen as they are everywhere. */

@@ -27,7 +27,7 @@
   const STATION: Readonly<Record<TaskKind, (typeof STATIONS)[number]>> = {
     feed: 'Mixing', soak: 'Mixing', weigh: 'Mixing', autolyse: 'Mixing', mix: 'Mixing', fold: 'Mixing',
     'lock-in': 'Bench', turn: 'Bench', divide: 'Bench', 'pre-shape': 'Bench', shape: 'Bench', assemble: 'Bench', fill: 'Bench', cut: 'Bench', thaw: 'Bench', move: 'Bench',
-    score: 'Oven', dip: 'Oven', wash: 'Oven', top: 'Oven', dock: 'Oven', stencil: 'Oven', heat: 'Oven', pan: 'Oven', load: 'Oven', look: 'Oven', out: 'Oven',
+    score: 'Oven', bath: 'Oven', dip: 'Oven', wash: 'Oven', top: 'Oven', dock: 'Oven', stencil: 'Oven', heat: 'Oven', pan: 'Oven', load: 'Oven', look: 'Oven', out: 'Oven',
     unmould: 'Oven', brush: 'Oven', glaze: 'Oven', syrup: 'Oven', dust: 'Packing', cover: 'Packing', slice: 'Packing', wrap: 'Packing', freeze: 'Packing', pack: 'Packing',
   }; // prettier-ignore
   const dough = (row: number) => view.rows[row]?.name ?? '';

@@ -3,7 +3,7 @@ import type { Cost } from '@jovet/core/plan/instance';
 import type { TaskKind } from '@jovet/core/plan/network';
 
 const KINDS: Readonly<Record<TaskKind, string>> = {
-  feed: 'make', soak: 'soak', weigh: 'weigh', autolyse: 'wet flour', mix: 'mix', fold: 'fold', 'lock-in': 'lock in', turn: 'turn', divide: 'divide', 'pre-shape': 'pre-shape', shape: 'shape', assemble: 'wrap', fill: 'fill', cut: 'cut', score: 'score', dip: 'dip',
+  feed: 'make', soak: 'soak', weigh: 'weigh', autolyse: 'wet flour', mix: 'mix', fold: 'fold', 'lock-in': 'lock in', turn: 'turn', divide: 'divide', 'pre-shape': 'pre-shape', shape: 'shape', assemble: 'wrap', fill: 'fill', cut: 'cut', score: 'score', bath: 'make a bath', dip: 'dip',
   wash: 'wash', top: 'top', dock: 'dock', stencil: 'stencil', heat: 'heat', pan: 'pan', load: 'load', look: 'look', out: 'out', unmould: 'unmould', brush: 'brush', glaze: 'glaze',
   syrup: 'syrup', dust: 'dust', cover: 'cover', slice: 'slice', wrap: 'wrap', thaw: 'thaw', move: 'carry', freeze: 'freeze', pack: 'pack',
 }; // prettier-ignore
