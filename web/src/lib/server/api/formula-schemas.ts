@@ -61,6 +61,11 @@ export const PublishRequest = z.strictObject({
     .default([])
     .describe('ingredients whose newer version is taken over; the others stay pinned'),
 });
+/** What is said beside a sheet that is sent as a table, in the address. */
+export const PublishTable = z.strictObject({
+  base: z.coerce.number().pipe(Rev),
+  note: PublishRequest.shape.note,
+});
 export const PublishAnswer = z.object({ slug: z.string(), version: z.number() });
 
 export const RetireRequest = z.strictObject({ retired: z.boolean() });

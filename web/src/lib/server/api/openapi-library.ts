@@ -34,9 +34,9 @@ export const libraryPaths = () => ({
         'Publish a formula',
         'Makes a version that never changes. Refused with 409, and what stands there, if someone published since.',
         schemas.PublishAnswer,
-        { schema: schemas.PublishRequest },
+        { schema: schemas.PublishRequest, table: 'a sheet, with `?base=` and `?note=` in the address' },
       ),
-      ...path(['slug']),
+      requestParams: { path: z.object({ slug: z.string() }), query: schemas.PublishTable.partial() },
     },
     put: {
       ...operation('Take a formula out of use', 'Or back into it. Nothing is ever deleted.', Anything, {

@@ -7,9 +7,9 @@ import {
   type BakeryFile,
   type ReadDraft,
 } from '@jovet/core/formats';
-import { Ingredient, upcastIngredient } from '@jovet/core/formula';
+import { Ingredient, upcastIngredient, type FormulaDoc } from '@jovet/core/formula';
 import { bad, good, parseWith, place, problem, type Problem, type Result } from '@jovet/core/problem';
-import { Larder } from '@jovet/core/sheet';
+import { Larder, readSheet } from '@jovet/core/sheet';
 import { restoreArchive } from './archive.ts';
 import { saveBakehouse, touchBakehouse } from './bakehouse.ts';
 import type { Actor, Db, Tx } from './connection.ts';
@@ -210,8 +210,22 @@ async function bringInTable(tx: Tx, actor: Actor, text: string): Promise<Result<
       );
 }
 
-const larderOf = async (tx: Tx, actor: Actor): Promise<Ingredient[]> =>
+const larderOf = async (tx: Db | Tx, actor: Actor): Promise<Ingredient[]> =>
   (await readLarder(tx, actor)).filter(({ retired }) => !retired).map(({ ingredient }) => ingredient);
+
+/**
+ * The formula of a table that says all of it, with what the larder has.
+ *
+ * @returns or every line and every cell that cannot be read: `line.4`, `rows.2.total`
+ */
+export async function docOfTable(db: Db, actor: Actor, text: string): Promise<Result<FormulaDoc>> {
+  const table = readFormulaCsv(text);
+  if (!table.ok) return table;
+  if (table.value.problems.length > 0) return bad(...table.value.problems);
+  const larder = new Larder(await larderOf(db, actor));
+  const { formula } = readSheet(table.value.draft, larder, '°C');
+  return formula.ok ? good(formula.value.formula.doc) : bad(...formula.problems);
+}
 
 /** A foreign formula becomes a sheet to finish: it lacks what only a bakery knows. */
 async function keepSheet(
