@@ -121,10 +121,11 @@ visited('loads stand on their decks, one is held later by key, a longer bake mov
   await page.emulateMediaType('screen');
 
   await visit.press('At the oven door');
+  await page.waitForSelector('.next');
   const first = await page.$eval('.what', (each) => each.textContent ?? '');
   assert.match(await page.$eval('.when', (each) => each.textContent ?? ''), /^Load/);
   await page.$eval('.verbs .filled', (each) => (each as HTMLElement).click());
-  const next = () => page.$eval('.next', (each) => (each as HTMLElement).innerText);
+  const next = async () => (await (await page.waitForSelector('.next'))?.evaluate((each) => (each as HTMLElement).innerText)) ?? '';
   await page.waitForFunction(() => !/^Load/.test(document.querySelector('.when')?.textContent ?? ''));
   const second = await next();
   await visit.reload();

@@ -70,7 +70,8 @@
   {#if moved}
     <MovesPanel reasons={[]} {moved} {clock} {ontake} {onback} />
   {/if}
-  {#if next}
+  {#if !done.opened}<p class="what">What was done is being read.</p>
+  {:else if next}
     <section class="next" class:due aria-label="Next at the oven" role="status">
       <p class="when">{momentWords(ovenOfLoad(oven, next.load), next.kind)} <b>{until(next.at)}</b></p>
       <p class="what">{itemWords(next.items)}</p>

@@ -14,16 +14,22 @@ export function doneMoments(day: () => string, onproblem: (said: string) => void
       subject.kind === 'door' && happened.kind === 'ended' ? [subject.id] : [],
     ),
   );
+  let opened = $state(false);
   const add = (id: string) => log.note([log.say({ kind: 'door', id }, { kind: 'ended' })]);
   return {
     /** Reads what was noted so far. */
     async open() {
       const answer = await send<{ events: Event[] }>('GET', `events?day=${day()}`);
+      opened = true;
       if (answer.kind !== 'done') return onproblem(answer.problems.map(({ problem }) => problem).join(' '));
       log.events = answer.value.events;
       const key = `oven-done ${day()}`;
       for (const id of keptByBrowser(key)) if (!done.includes(id)) add(id);
       localStorage.removeItem(key);
+    },
+    /** What was noted is known, or cannot be read: before, nobody knows what comes next. */
+    get opened() {
+      return opened;
     },
     has: (id: string) => done.includes(id),
     get count() {
