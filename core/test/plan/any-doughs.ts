@@ -164,4 +164,9 @@ export const ANY_DOUGHS = {
   'raw into the freezer': () => made('skipper-twists', [
       weigh, mix, { kind: 'rest', slug: 'bulk', until: minutes(15, 20, 40), stands: [room] }, divide,
     ], [{ kind: 'shape', slug: 'shape', shape: 'roll', into: 'trays', hold: 15 }, { kind: 'freeze', slug: 'freeze' }]),
+  'frozen raw, thawed another day': () => made('quay-country', [weigh, mix, { kind: 'rest', slug: 'bulk', until: rise(0.4, 0.6, 1), stands: [room] }, divide],
+    [{ kind: 'shape', slug: 'shape', shape: 'round' }, { kind: 'freeze', slug: 'freeze' }], { 'quay-loaf': [
+      { kind: 'thaw', slug: 'thaw', of: 'quay-small', until: minutes(60, 90, 180), stands: [room] },
+      { kind: 'proof', slug: 'proof', until: rise(0.2, 0.5, 1), ways: [[{ place: 'warm', celsius: 28 }]] }, bake, ...end,
+    ] }),
 } as const satisfies Record<string, () => DayInput>; // prettier-ignore

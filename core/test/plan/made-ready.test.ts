@@ -5,7 +5,10 @@ import { checkSchedule } from '@jovet/core/plan/checker';
 import type { DayInput } from '@jovet/core/plan/demand';
 import { bathFor, stepAmounts } from '@jovet/core/formula/sums';
 import { Step } from '@jovet/core/formula/way';
+import { pullListOf } from '@jovet/core/plan/demand';
+import { plannedDay } from '@jovet/core/plan/explain';
 import { demoDay, demoFormula } from '../demo.ts';
+import { bake, divide, end, made, minutes, mix, rise, room, weigh, type Said } from './any-doughs.ts';
 import { baking, planned } from './planned.ts';
 
 type Slug = Parameters<typeof demoFormula>[0];
@@ -101,5 +104,57 @@ describe('what is made ready before the pieces', () => {
         },
       ),
     );
+  });
+});
+
+describe('what was frozen on another day', () => {
+  const raw: Said[] = [
+    { kind: 'shape', slug: 'shape', shape: 'round' },
+    { kind: 'freeze', slug: 'freeze' },
+  ];
+  const bulk: Said = { kind: 'rest', slug: 'bulk', until: rise(0.4, 0.6, 1), stands: [room] };
+  const thaw: Said = {
+    kind: 'thaw',
+    slug: 'thaw',
+    of: 'quay-small',
+    until: minutes(60, 90, 180),
+    stands: [room],
+  };
+  const proof: Said = {
+    kind: 'proof',
+    slug: 'proof',
+    until: rise(0.2, 0.5, 1),
+    ways: [[{ place: 'warm', celsius: 28 }]],
+  };
+  const stock = (own: Said[]) => made('quay-country', [weigh, mix, bulk, divide], raw, { 'quay-loaf': own }); // prettier-ignore
+
+  it('raw pieces are taken out, thawed, proofed and baked, and no dough of them is mixed', () => {
+    const input = stock([thaw, proof, bake, ...end]);
+    const { all, at } = times(input);
+    const own = all.filter(({ note }) => note?.dough === 'quay-country-thawed');
+    assert.ok(own.every(({ note }) => note?.kind !== 'mix' && note?.kind !== 'weigh'));
+    const [out, load] = [own.find(({ note }) => note?.kind === 'thaw'), own.find(({ note }) => note?.kind === 'load')];
+    assert.ok(out && load && load.start - out.end >= 12, 'an hour at least to thaw');
+    // Other pieces of the formula are mixed as always, and go into the freezer.
+    assert.ok(at('quay-country.1.mix') && all.some(({ note }) => note?.kind === 'freeze'));
+    const { network, answer } = planned(input, 5);
+    const mixed = network.doughs.filter((dough) => !dough.thawed);
+    assert.deepEqual(pullListOf(network.doughs).lines, pullListOf(mixed).lines, 'nothing is weighed for them');
+    const day = plannedDay(input, network, answer.schedule, true);
+    assert.ok(day.cautions?.some((said) => /38 Quay loaf come out of the freezer/.test(said)));
+    const loaves = day.oven?.loads.flatMap(({ items }) => items).find(({ name }) => name === 'Quay loaf');
+    assert.ok(loaves && loaves.from > 0, 'they are not frozen any more as they are loaded');
+  }); // prettier-ignore
+
+  it('bread that was baked and frozen is thawed and packed', () => {
+    const { all } = times(stock([thaw, { kind: 'pack', slug: 'pack' }]));
+    const own = all
+      .filter(({ note }) => note?.dough === 'quay-country-thawed')
+      .sort((a, b) => a.start - b.start);
+    assert.deepEqual(
+      own.map(({ note }) => note?.kind),
+      ['thaw', 'pack'],
+    );
+    assert.ok((own[1]?.start ?? 0) - (own[0]?.end ?? 0) >= 12);
   });
 });

@@ -57,9 +57,11 @@ describe('the bakehouse from above', () => {
 
   test('as many things as may stand in a bakehouse are laid out while somebody types', () => {
     const many = { ...demo, things: Array.from({ length: 200 }, (_, index) => newThing(index % 2 ? 'mixer' : 'bench', 'bakery')) };
-    const begun = performance.now();
+    const begun = process.cpuUsage();
     assert.equal(planView(many).rooms[0]?.things.length, 200);
-    assert.ok(performance.now() - begun < 400, `${performance.now() - begun} ms`);
+    // Work of this process, however busy the machine is.
+    const worked = process.cpuUsage(begun).user / 1000;
+    assert.ok(worked < 400, `${worked} ms`);
   }); // prettier-ignore
 
   test('an arrow leads to something on that side, and what is dragged stands on whole decimetres in the room', () => {

@@ -117,7 +117,7 @@ export function wayCourse(formula: Formula, scaled: ScaledFormula, order: readon
     const steps = piecesOf(doc, product);
     const joined = firstOf(steps, 'divide')?.into ?? 1;
     const amount = { pieces: Math.ceil(count / joined), mass: count * scaledWeight, tubs: 1, lines: 0 };
-    const line = new Line(about, way ? `products.${index}.way` : 'pieces', name, amount, { kind: 'piece', mass: scaledWeight * joined }, trunk.at, trunk.cut);
+    const line = new Line(about, way ? `products.${index}.way` : 'pieces', name, amount, { kind: 'piece', mass: scaledWeight * joined }, trunk.at, frozen(steps, trunk.cut));
     line.product = { product, scaledWeight, count };
     line.go(steps);
     return line;
@@ -129,6 +129,12 @@ export function wayCourse(formula: Formula, scaled: ScaledFormula, order: readon
   const problems = [...all.flatMap((line) => line.problems), ...said].filter(({ path, problem: text }) => !seen.has(path + text) && seen.add(path + text));
   return { lines: all.map((line) => line.drawn()), hours: Math.max(0.5, ...all.map(({ at }) => at)), problems };
 } // prettier-ignore
+
+/** Pieces that come from the freezer begin as they were cut, but frozen. */
+const frozen = ([first]: readonly Step[], cut: DoughState | null): DoughState | null =>
+  cut && first?.kind === 'thaw' ? { ...cut, temperature: FROZEN } : cut;
+/** °C of what comes out of a freezer. Chosen for Jovet. */
+export const FROZEN = -12;
 
 interface About {
   readonly formula: Formula;

@@ -1,6 +1,6 @@
-import { scaleFormula, type ScaledFormula } from '../../formula/scale/index.ts';
+import { scaleDough, scaleFormula, splitFormula, type ScaledFormula } from '../../formula/scale/index.ts';
 import type { Formula, PieceOrder } from '../../formula/index.ts';
-import { mainMix } from '../../formula/way/index.ts';
+import { mainMix, type Step } from '../../formula/way/index.ts';
 import type { Mixer, Programme } from '../../mix/index.ts';
 import { bad, good, place, problem, type Problem, type Result } from '../../problem/index.ts';
 import { resolveLocal } from '../../time/index.ts';
@@ -29,6 +29,8 @@ export interface Dough {
   readonly mixer: Mixer;
   readonly programme: Programme;
   readonly batches: readonly DoughBatch[];
+  /** Its pieces come from the freezer: nothing of it is mixed today. */
+  readonly thawed?: boolean;
   /** What was ordered of it that it is not enough for, since it was begun. */
   readonly short: readonly Short[];
 }
@@ -63,6 +65,7 @@ export function doughsOf(input: DayInput): Result<Dough[]> {
   const problems: Problem[] = [];
   const doughs: Dough[] = [];
   const lots = new Map<string, Lot[]>();
+  const thawed = new Map<string, Lot[]>();
   const ids = new DoughIds(input);
   input.demand.forEach((line, index) => {
     if (line.pieces === 0) return;
@@ -79,10 +82,10 @@ export function doughsOf(input: DayInput): Result<Dough[]> {
       );
     else if (!drop.ok) problems.push(...drop.problems.map((each) => place(`demand.${index}`, each)));
     else {
-      const all = lots.get(line.formula) ?? [];
       const { scaledWeight, pieces } = line;
-      lots.set(line.formula, [
-        ...all,
+      const of = isThawed(product.way ?? formula?.doc.pieces ?? []) ? thawed : lots;
+      of.set(line.formula, [
+        ...(of.get(line.formula) ?? []),
         { product: line.product, name: product.name, scaledWeight, pieces, drop: drop.value },
       ]);
     }
@@ -103,8 +106,43 @@ export function doughsOf(input: DayInput): Result<Dough[]> {
     const runs = runsOf(all);
     ids.of(slug, runs, TOGETHER * 3600).forEach((id, n) => add(id, runs[n] ?? []));
   }
+  for (const [slug, all] of thawed) {
+    const formula = input.formulas.find((each) => each.slug === slug)?.formula;
+    const runs = runsOf(all);
+    if (formula)
+      ids.of(slug, runs, TOGETHER * 3600, `${slug}-thawed`).forEach((id, n) => {
+        const dough = stockOf(input, slug, id, formula, runs[n] ?? []);
+        if (dough.ok) doughs.push(dough.value);
+        else problems.push(...dough.problems);
+      });
+  }
   return problems.length > 0 ? bad(...problems) : good(doughs);
 }
+
+/** Whether pieces come from the freezer. */
+const isThawed = ([first]: readonly Step[]): boolean => first?.kind === 'thaw';
+
+/** What is taken out of the freezer: pieces of one formula for drops that lie close together, and no dough. */
+function stockOf(
+  { mixers, bakehouse }: DayInput,
+  slug: string,
+  key: string,
+  formula: Formula,
+  lots: readonly Lot[],
+): Result<Dough> {
+  const split = splitFormula(formula);
+  if (!split.ok) return split;
+  const scaled = { ...scaleDough(formula, split.value, 0), parts: [], branches: [] };
+  const { name } = formula.doc;
+  // Nothing is mixed of it; a dough has both.
+  const [[mixer], [first]] = [mixers, bakehouse.programmes];
+  const programme = bakehouse.programmes.find((each) => each.slug === mainMix(formula.doc).programme) ?? first;
+  if (!mixer || !programme) throw new Error('a bakehouse has a mixer and a programme');
+  return good({
+    key, slug, name, formula, order: piecesOf(lots), scaled, mixer, programme,
+    batches: [{ n: 1, dough: massOf(lots), lots }], thawed: true, short: [],
+  });
+} // prettier-ignore
 
 /** Lots in the order in which they leave, parted where too much time lies between. */
 function runsOf(lots: readonly Lot[]): Lot[][] {

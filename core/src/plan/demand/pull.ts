@@ -73,10 +73,12 @@ export function pullListOf(doughs: readonly Dough[]): PullList {
     parts: doughs.flatMap(({ name: dough, scaled }) =>
       scaled.parts.map(({ name, kind, build, keepBack }) => ({ dough, name, kind, build, keepBack })),
     ),
-    doughs: doughs.map(({ name, scaled, batches }) => ({
-      name,
-      mass: scaled.dough,
-      batches: batches.length,
-    })),
+    doughs: doughs
+      .filter(({ thawed }) => !thawed)
+      .map(({ name, scaled, batches }) => ({
+        name,
+        mass: scaled.dough,
+        batches: batches.length,
+      })),
   };
 }

@@ -18,6 +18,7 @@ export const planCautions = (input: DayInput, network: Network, schedule: Schedu
   ...coldStones(input, oven),
   ...smallMixes(input, network, schedule),
   ...skins(input, network, schedule),
+  ...fromFreezer(network),
   ...network.doughs.flatMap(({ name, formula }) =>
     warmLockIn(formula.doc) === null ? [] : [`Fat is locked into ${name} and never rests in the cold: it softens and runs into the dough. Give its way a rest in the cold.`],
   ),
@@ -65,12 +66,25 @@ function skins({ bakehouse: { floor } }: DayInput, { instance, models, frame }: 
   return [...new Set(found)];
 } // prettier-ignore
 
+/** What has to be in the freezer: no plan of a day knows that. */
+const fromFreezer = ({ doughs }: Network): string[] =>
+  doughs.flatMap(({ thawed, batches }) =>
+    thawed
+      ? batches.flatMap(({ lots }) =>
+          lots.map(
+            ({ pieces, name }) => `${pieces} ${name} come out of the freezer: see that they are in there.`,
+          ),
+        )
+      : [],
+  );
+
 function smallMixes({ mixers }: DayInput, { instance, models, doughs }: Network, schedule: Schedule): string[] {
   return models.flatMap(({ key, name, batches }) =>
     batches.flatMap(({ mix, dough }) => {
       const thing = instance.tasks[mix]?.modes[schedule.tasks[mix]?.mode ?? 0]?.thing;
       const mixer = mixers.find(({ slug }) => slug === thing) ?? doughs.find((each) => each.key === key)?.mixer;
-      if (!mixer || dough >= mixer.minDough - 1e-9) return [];
+      const stock = doughs.some((each) => each.key === key && each.thawed);
+      if (stock || !mixer || dough >= mixer.minDough - 1e-9) return [];
       const [mass, least] = [formatMass(dough, 'kg', 1), formatMass(mixer.minDough, 'kg', 1)];
       return [`${mass} of ${name} is less than ${mixer.name} moves well (${least} at least). Mix it by hand or in a smaller mixer, or bake more of it.`];
     }),

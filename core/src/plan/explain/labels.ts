@@ -44,7 +44,7 @@ export function labelsOf(network: Network, followed: Followed, schedule: Schedul
     return model.batches.flatMap((batch): TubLabel[] => {
       const course = followed.batches.find((each) => each.dough === model.key && each.batch === batch.n);
       const [mix, divide] = [schedule.tasks[batch.mix], schedule.tasks[bulkEnd(batch)]];
-      if (!course || !mix || !divide) return [];
+      if (!course || !mix || !divide || batch.tubs === 0) return [];
       const mass = batch.dough / batch.tubs;
       const tub = { kind: 'tub' as const, length: model.tub.length, width: model.tub.width, height: 1 };
       const end = bulkEnd(batch);

@@ -46,7 +46,7 @@ export function mixesOf(input: DayInput, network: Network, schedule: Schedule): 
       const placed = schedule.tasks[batch.mix];
       const own = dough?.batches.find(({ n }) => n === batch.n);
       const task = instance.tasks[batch.mix]?.id;
-      if (!dough || !own || !placed || task === undefined) return [];
+      if (!dough || !own || !placed || task === undefined || dough.thawed) return [];
       const mixer = input.mixers.find(({ slug }) => slug === instance.tasks[batch.mix]?.modes[placed.mode]?.thing) ?? dough.mixer;
       const [at, end] = [placed.start, endOf(instance, batch.mix, placed)].map(
         (slot) => instance.origin + slot * SLOT,

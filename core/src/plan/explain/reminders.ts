@@ -99,9 +99,9 @@ export function remindersOf(
       // The programme ends when the task does.
       const begins = (endOf(instance, mix, placed) - placed.start) * (SLOT / 60) - dough.programme.minutes;
       const end = begins + dough.programme.minutes;
-      if (dough.scaled.finalMix.lines.some(({ ingredient }) => ingredient.kind === 'salt'))
+      if (!dough.thawed && dough.scaled.finalMix.lines.some(({ ingredient }) => ingredient.kind === 'salt'))
         add(mix, 'salt', 'salt goes in', begins + salted, 'salt is in');
-      for (const { name } of doc.additions.filter(({ kind }) => kind === 'hold-back')) {
+      for (const { name } of dough.thawed ? [] : doc.additions.filter(({ kind }) => kind === 'hold-back')) {
         const held = `${name.charAt(0).toLowerCase()}${name.slice(1)}`;
         add(mix, 'water', `${held} goes in`, end, `${held} is in`);
       }

@@ -3,7 +3,15 @@ import { ferments, type ScaledPart } from '../../formula/scale/index.ts';
 import { MIX } from '../../formula/index.ts';
 import { lyingHeats } from '../../lamination/index.ts';
 import { bathWords } from '../../formula/sums/index.ts';
-import { firstOf, mainMix, partsOfWay, piecesOf, type StepOf, type Stretch, waysOf } from '../../formula/way/index.ts';
+import {
+  firstOf,
+  mainMix,
+  partsOfWay,
+  piecesOf,
+  type StepOf,
+  type Stretch,
+  waysOf,
+} from '../../formula/way/index.ts';
 import { bad, good, problem, type Problem, type Result } from '../../problem/index.ts';
 import {
   leavenDough,
@@ -14,7 +22,7 @@ import {
   type PrefermentModel,
   type RipePart,
 } from '../../dough/index.ts';
-import { askOf, paceOf, type DoughBody } from '../../dough/course/index.ts';
+import { askOf, FROZEN, paceOf, type DoughBody } from '../../dough/course/index.ts';
 import { idIn, type Dough, type DoughBatch } from '../demand/index.ts';
 import { type LearnedPace, paceFrom, seenVigour, vigourFor } from '../../learned/index.ts';
 import { riseAtHeight } from '../../culture/followed/index.ts';
@@ -25,12 +33,16 @@ import { placedWays, type PlacedWay } from './places.ts';
 import { HOUR, noteOf, type Needs, type TaskKind, type TaskList } from './task-list.ts';
 import { saidOf, Walk } from './walk.ts';
 import { TEND, workOf } from '../../bakehouse/index.ts';
+import { ofKind } from '../../equipment/index.ts';
 import type { Mixer } from '../../mix/index.ts';
 
 /** Hours of a soaker that does not say, what share of them is enough, and how much longer it may wait; what a slot away costs. */
 const SOAK = { hours: 12, enough: 0.8, spare: 12, slot: 0.02 } as const;
 /** A pre-ferment that is to stand no warmer than this stands in the retarder, °C. */
 const COLD = 8;
+
+/** Seconds to take pieces out of the freezer, and each of them. Chosen for Jovet. */
+const TAKEN_OUT = { base: 120, each: 2 };
 
 /** Hours that a bath may stand made. Chosen for Jovet. */
 const BATH_STANDS = 4;
@@ -59,6 +71,7 @@ export class DoughTasks {
   add(): Result<DoughModel> {
     const { list, dough, leavening, parts } = this;
     const { tub, learned } = list.input;
+    if (dough.thawed) return this.thawed();
     const refused = this.refused();
     if (refused) return bad(...refused);
     const ddt = mainMix(dough.formula.doc).to;
@@ -99,6 +112,30 @@ export class DoughTasks {
       key: dough.key, name: dough.name, leavening, preferments, batches, tub, mixing: this.mixing, seen,
       fedFrom: lead && leavening.culture > 0 ? cultureOf(lead) : null,
     });
+  } // prettier-ignore
+
+  /** Pieces that come from the freezer: they are taken out, and go their way from there. */
+  private thawed(): Result<DoughModel> {
+    const { list, dough, fronts, leavening } = this;
+    const refused = this.refused();
+    if (refused) return bad(...refused);
+    const batches = dough.batches.map((batch): BatchModel => {
+      const [unit, id] = [list.unit(dough.key, dough.name), idIn(dough.key, batch.n)];
+      const pieces = batch.lots.reduce((sum, lot) => sum + lot.pieces, 0);
+      const seconds = TAKEN_OUT.base + TAKEN_OUT.each * pieces;
+      const note = { ...noteOf('thaw', dough, batch.n, dough.name, batch.dough), pieces };
+      const taken = list.task(unit, note, idIn(id, 'thaw'), seconds, 'pack');
+      const ddt = Math.min(...ofKind(list.input.bakehouse.floor, 'freezer').map(({ temperature }) => temperature), FROZEN);
+      const front = fronts.mixed(dough.key, { ...leavening, lactic: 0 }, ddt, 0);
+      const cut = { fronts, unit, id, dough, batch, front, keeps: 1, divide: taken, seconds, cultured: leavening.culture > 0 };
+      const strands = strandsOf(list, cut);
+      this.problems.push(...strands.flatMap((strand) => strand.problems));
+      return { n: batch.n, dough: batch.dough, ddt, pace: 1, tubs: 0, mix: taken, divide: taken, whole: [], strands: strands.map(({ model }) => model) };
+    });
+    this.baths([...new Set(batches.map(({ mix }) => list.tasks[mix]?.batch ?? 0))]);
+    if (this.problems.length > 0) return bad(...this.problems);
+    const { tub } = list.input;
+    return good({ key: dough.key, name: dough.name, leavening, preferments: [], batches, tub, mixing: 0, seen: [], fedFrom: null });
   } // prettier-ignore
 
   /** Why nothing can be made of this dough here. */

@@ -21,7 +21,6 @@ import {
   type StepOf,
   type WayPart,
 } from '../../formula/way/index.ts';
-import { problem } from '../../problem/index.ts';
 import type { Use } from '../instance/index.ts';
 import { idIn, loadIds, type Dough, type DoughBatch, type Lot } from '../demand/index.ts';
 import { coolingOf, holderHere, ovensFor, stoneOf } from './deck-lots.ts';
@@ -160,10 +159,6 @@ class StrandTasks {
   add(): Walked {
     const { walk, strand } = this;
     const parts = partsOfWay(this.steps);
-    if (firstOf(this.steps, 'thaw'))
-      walk.problems.push(
-        problem('formulas', `${strand.name} comes from a freezer, and a plan of a day does not know what is in there.`, 'Plan it without its thaw, or take it out of the orders.'),
-      );
     parts.forEach((part, index) => {
       // What comes straight after the cut is done with it.
       if (index === 0 && part.kind === 'work' && part.step.kind === 'pre-shape') return;

@@ -66,7 +66,8 @@ const asMade = (label: string, mass: number): Working => ({
 });
 
 function batchWorking(dough: Dough, n: number, mass: number, done: boolean): Working {
-  const label = `Dough of ${dough.name}, batch ${n}`;
+  const label = dough.thawed ? `${dough.name} out of the freezer` : `Dough of ${dough.name}, batch ${n}`;
+  if (dough.thawed) return asMade(label, mass);
   const own = dough.batches.find((each) => each.n === n);
   const cut = (own?.lots ?? []).reduce((sum, lot) => sum + lot.pieces * lot.scaledWeight, 0);
   const all = dough.order.reduce((sum, each) => sum + each.pieces * each.scaledWeight, 0);
