@@ -63,7 +63,7 @@ describe('the picture of a way', () => {
     assert.equal(rows.at.length, course.lines.length);
     assert.equal(rows.at[0], ((rows.at[1] ?? 0) + (rows.at.at(-1) ?? 0)) / 2);
     const x = (hour: number) => hour * 100;
-    const labels = placedLabels(course.lines, rows.at, x, (kind) => kind);
+    const labels = placedLabels(course.lines, rows.at, x, (_, { kind }) => kind);
     const placed = labels.flatMap((all, line) => all.map((each) => ({ ...each, row: rows.at[line] ?? 0 })));
     placed.forEach((one, index) => {
       for (const other of placed.slice(index + 1)) {

@@ -17,4 +17,4 @@ export { wayProblems } from './checks.ts';
 export { fieldsOf, isWait, moreFields, OWN_FIELDS, type Rows, ROWS } from './fields.ts';
 export { foldWhen, partsOfWay, type Stretch, type WayPart, waysOf } from './stretches.ts';
 export { usualPieces, usualWay } from './usual.ts';
-export { stepWord } from './words.ts';
+export { FOLD_WORDS, stepWord } from './words.ts';

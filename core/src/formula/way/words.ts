@@ -1,4 +1,5 @@
 import type { StepKind } from './kinds.ts';
+import type { StepOf } from './step.ts';
 
 /** What is done at a step, as words that follow “to”. */
 const DOING: Readonly<Record<StepKind, string>> = {
@@ -13,3 +14,11 @@ export const stepWord = (kind: StepKind): string => DOING[kind];
 /** Whose way a list of steps is. */
 export const listWord = (list: string): string =>
   list === 'way' ? 'the way of the dough' : 'the way of the pieces';
+
+/** Kinds of folds, as what is done. */
+export const FOLD_WORDS = {
+  stretch: 'fold',
+  coil: 'coil-fold',
+  punch: 'knock back',
+  're-round': 're-round',
+} as const satisfies Record<StepOf<'fold'>['fold'], string>;

@@ -28,7 +28,7 @@ export function taskWords({ notes }: Pick<Network, 'notes'>, task: number): stri
   const note = notes[task];
   if (!note) return 'a task';
   const what = note.pieces === null ? note.name : `${note.pieces} ${note.name}`;
-  return `${DOING[note.kind]} ${what}`;
+  return `${note.act ?? DOING[note.kind]} ${what}`;
 }
 
 /** What is short, as the subject of a sentence. */

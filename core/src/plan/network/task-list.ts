@@ -36,6 +36,8 @@ export interface TaskNote {
   /** kg, where that says more than pieces. */
   readonly mass: number | null;
   readonly pieces: number | null;
+  /** What is done, where its kind says less: `re-round`. */
+  readonly act?: string;
   /** It began already. */
   readonly done: boolean;
   /** The oven or mixer that it is done in, by its slug, in a plan that chose among several. */

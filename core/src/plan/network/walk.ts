@@ -3,7 +3,7 @@ import { type Passage, SLOT_MINUTES, type StandModel, tableOf } from '../../doug
 import { heatTo, type DoughBody } from '../../dough/course/index.ts';
 import { FOLD_KEEPS } from '../../fermentation/index.ts';
 import type { Step, Stretch } from '../../formula/way/index.ts';
-import { waysOf } from '../../formula/way/index.ts';
+import { FOLD_WORDS, waysOf } from '../../formula/way/index.ts';
 import { problem, type Problem } from '../../problem/index.ts';
 import type { Skill } from '../../bakehouse/index.ts';
 import type { Use } from '../instance/index.ts';
@@ -269,7 +269,8 @@ export class Walk {
     const { list, unit, id, note, amount } = this.walker;
     const seconds = workOf(step, list.input.bakehouse.rates, amount, list.input.bakehouse.floor.equipment);
     const { people } = handsOf(step);
-    const about = { ...note('fold'), ...saidOf(step) };
+    const act = step.fold === 'stretch' ? {} : { act: FOLD_WORDS[step.fold] };
+    const about = { ...note('fold'), ...act, ...saidOf(step) };
     return list.task(unit, about, idIn(id, step.slug), seconds, skillOf(step), { people });
   }
 }

@@ -35,7 +35,7 @@
   const lines = $derived(
     [
       ...view.tasks.map((task) => ({
-        id: task.id, at: task.start, kind: task.note.kind, what: kindWord(task.note.kind),
+        id: task.id, at: task.start, kind: task.note.kind, what: kindWord(task.note),
         name: `${task.note.pieces === null ? '' : `${task.note.pieces} `}${task.note.name}`,
         more: `${task.note.batch === null ? '' : `, batch ${task.note.batch}`}${dough(task.row) === task.note.name ? '' : ` (${dough(task.row)})`}`,
         people: task.people, by: task.note.done ? 'done' : task.people.join(', '), mass: task.note.mass,

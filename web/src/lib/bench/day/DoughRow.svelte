@@ -75,8 +75,7 @@
       .filter(({ note }) => note.kind !== 'weigh' || perHour > 90)
       .flatMap((task) => {
         const lane = task.note.batch ?? 1;
-        const text =
-          perHour > 60 ? `${kindWord(task.note.kind)} ${clock(task.start)}` : kindWord(task.note.kind);
+        const text = perHour > 60 ? `${kindWord(task.note)} ${clock(task.start)}` : kindWord(task.note);
         const left = x(task.start);
         if (left < (ends[lane] ?? scale.left - 2)) return [];
         ends[lane] = left + text.length * 6.1 + 5;

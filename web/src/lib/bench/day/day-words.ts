@@ -1,6 +1,6 @@
 import { COST_WORDS } from '@jovet/core/plan/explain';
 import type { Cost } from '@jovet/core/plan/instance';
-import type { TaskKind } from '@jovet/core/plan/network';
+import type { TaskKind, TaskNote } from '@jovet/core/plan/network';
 
 const KINDS: Readonly<Record<TaskKind, string>> = {
   feed: 'make', soak: 'soak', weigh: 'weigh', autolyse: 'wet flour', mix: 'mix', fold: 'fold', 'lock-in': 'lock in', turn: 'turn', divide: 'divide', 'pre-shape': 'pre-shape', shape: 'shape', assemble: 'wrap', fill: 'fill', cut: 'cut', score: 'score', bath: 'make a bath', dip: 'dip',
@@ -9,7 +9,7 @@ const KINDS: Readonly<Record<TaskKind, string>> = {
 }; // prettier-ignore
 
 /** A task in one word. */
-export const kindWord = (kind: TaskKind): string => KINDS[kind];
+export const kindWord = ({ kind, act }: Pick<TaskNote, 'kind' | 'act'>): string => act ?? KINDS[kind];
 
 /** What a plan costs and why, the dearest first; nothing where it costs nothing. */
 export const costWords = (

@@ -4,7 +4,7 @@
   import { formatTemperature } from '@jovet/core/units';
   import { useReading } from '../../settings';
   import { temperatureColour } from '../../temperature-colour';
-  import { PLACE_WORDS, STEP_WORDS } from './step-words';
+  import { PLACE_WORDS, STEP_WORDS, workWord } from './step-words';
   import { placedLabels, rowsOf, thickness } from './way-layout';
   import { stepsAt, type Chosen } from './way-steps';
 
@@ -41,7 +41,11 @@
   const height = $derived(TOP + rows.height);
   const most = $derived(Math.max(...course.lines.map(({ mass }) => mass)));
 
-  const labels = $derived(placedLabels(course.lines, rows.at, x, (kind) => STEP_WORDS[kind].toLowerCase()));
+  const labels = $derived(
+    placedLabels(course.lines, rows.at, x, (line, knot) =>
+      workWord(knot.kind, stepsAt(draft, line.list)[knot.step]),
+    ),
+  );
 
   /** The outline of a dough, and the colours along it. */
   const ribbons = $derived(

@@ -1,5 +1,5 @@
 import type { Quantity } from '@jovet/core/field';
-import type { StepKind } from '@jovet/core/formula/way';
+import { FOLD_WORDS, type StepKind } from '@jovet/core/formula/way';
 import type { StepDraft } from '@jovet/core/sheet/way';
 import { unitOfQuantity } from '../../field-words';
 
@@ -33,3 +33,8 @@ export function stepTitle({ kind, fields }: StepDraft): string {
     fields.shape ?? fields.turn ?? (kind === 'fold' ? fields.fold : undefined) ?? fields.programme;
   return about ? `${word}, ${about}` : word;
 }
+
+/** A work on the way in one word: `turn`, `re-round`. */
+export const workWord = (kind: StepKind, step: StepDraft | undefined): string =>
+  FOLD_WORDS[(kind === 'fold' ? step?.fields.fold : undefined) as keyof typeof FOLD_WORDS] ??
+  STEP_WORDS[kind].toLowerCase();

@@ -2,15 +2,17 @@ import type { WayCourse, WayLine } from '@jovet/core/dough/course';
 
 /** Room for a line with its labels above and its places below, px. */
 const ROW = 104;
+/** Room under the last line for a dough that has risen much, px. */
+const BELOW = 36;
 
 /** Where lines lie, from the top: the products under one another, the dough in their middle. */
 export function rowsOf({ lines }: WayCourse): { readonly at: readonly number[]; readonly height: number } {
   const branches = lines.length - 1;
   const first = 62;
-  if (branches <= 1) return { at: lines.map(() => first), height: ROW + 20 };
+  if (branches <= 1) return { at: lines.map(() => first), height: ROW + BELOW };
   const at = Array.from({ length: branches }, (_, index) => first + index * ROW);
   const middle = (first + (at.at(-1) ?? first)) / 2;
-  return { at: [middle, ...at], height: branches * ROW + 20 };
+  return { at: [middle, ...at], height: branches * ROW + BELOW };
 }
 
 /** Px of a dough of so much of the mass that has risen so far. */
@@ -35,17 +37,17 @@ export function placedLabels(
   lines: readonly WayLine[],
   at: readonly number[],
   x: (hour: number) => number,
-  word: (kind: WayLine['knots'][number]['kind']) => string,
+  word: (line: WayLine, knot: WayLine['knots'][number]) => string,
 ): PlacedLabel[][] {
   const rows = new Map<number, number[]>();
-  return lines.map(({ knots }, line) => {
-    const row = at[line] ?? 0;
+  return lines.map((line, index) => {
+    const row = at[index] ?? 0;
     const ends = rows.get(row) ?? [-Infinity, -Infinity];
     rows.set(row, ends);
-    return [...knots]
+    return [...line.knots]
       .sort((a, b) => a.from - b.from)
       .flatMap((knot): PlacedLabel[] => {
-        const text = word(knot.kind);
+        const text = word(line, knot);
         const wide = text.length * 6.6 + 10;
         const middle = (x(knot.from) + Math.max(x(knot.to), x(knot.from) + 7)) / 2;
         const start = middle - wide / 2 < 0;
