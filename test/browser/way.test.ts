@@ -125,3 +125,42 @@ visited(
   },
   [1280, 1000],
 );
+
+visited(
+  'a laminated dough has its rolling card: sheets, passes, cuts to scale, how long its fat stays firm; it goes on paper',
+  async (visit) => {
+    const { page } = visit;
+    await visit.go('/know/formulas/butter-crescents');
+    await visit.press('Way');
+    await visit.until('.rolling', /One sheet/);
+    await visit.until('.rolling', /layers of fat/);
+    const cuts = () => page.$$eval('.rolling polygon', (all) => all.length);
+    const shape = await page.$$eval(
+      '[data-step^="pieces."]',
+      (all) =>
+        all.find((each) => /^Shape/.test(each.getAttribute('aria-label') ?? ''))?.getAttribute('data-step') ??
+        '',
+    );
+    await choose(visit, shape);
+    const pieces = await cuts();
+    assert.ok(pieces > 0);
+    await page.select(`[name="${shape}.fields.cut"]`, 'coils');
+    await visit.until('.rolling', /Rolled up it is \d+ cm across/);
+    assert.equal(await cuts(), pieces);
+    await visit.enter(`${shape}.fields.height`, '');
+    await visit.until('.way-part .notice', /Of the coils one side is missing/);
+    await visit.press('Undo');
+    await visit.press('Undo');
+    await visit.until('.rolling', /triangles of/);
+    // A turn says how long it can be rolled, a rest whether it is long enough for this very block.
+    await choose(visit, 'way.6');
+    await visit.until('.laminated', /On this bench the fat (is soft after|stays firm)|Chill it first/);
+    await choose(visit, 'way.7');
+    await visit.until('.laminated', /It lies \d+ mm thick.*(it rests|cold enough)/);
+    await page.emulateMediaType('print');
+    const paper = await page.waitForSelector('.formula-print .rolling');
+    assert.match((await paper?.evaluate((each) => (each as HTMLElement).innerText)) ?? '', /triangles of/);
+    await page.emulateMediaType('screen');
+  },
+  [1280, 1000],
+);

@@ -18,6 +18,7 @@ export {
 } from './thing-fields.ts';
 export { warmestProof } from './floor-facts.ts';
 export { DayWeights, Floor, Room } from './floor.ts';
+export { takenTwice } from './names.ts';
 export { ClockSpan, Hand, shiftsOn, WEEK } from './people.ts';
 export { Bakehouse, ReadingsSchema, Tub, type WorkRates } from './schema.ts';
 export { type Skill, SKILLS } from './skills.ts';

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { Archive } from './archive.ts';
-import { Bakehouse, Tub } from '../bakehouse/index.ts';
+import { Bakehouse, takenTwice, Tub } from '../bakehouse/index.ts';
 import { Mixer } from '../mix/index.ts';
 import { Culture } from '../culture/index.ts';
 import {
@@ -13,7 +13,7 @@ import {
 } from '../formula/index.ts';
 import { upcastDraft } from '../sheet/way/index.ts';
 import { Customer, StandingOrder } from '../plan/demand/index.ts';
-import { bad, parseWith, problem, type Result } from '../problem/index.ts';
+import { bad, parseWith, problem, refuse, type Result } from '../problem/index.ts';
 
 /** A formula as a file of its own. Its schema is published at /api/v1/schemas/formula.json. */
 export const FormulaFile = z.strictObject({
@@ -26,23 +26,27 @@ export const FormulaFile = z.strictObject({
 
 /** The open file format of Jovet: one JSON document that says what it holds. See docs/formats.md. */
 export const BakeryFile = z.discriminatedUnion('jovet', [
-  z.strictObject({
-    jovet: z.literal('bakehouse'),
-    schema: z.literal(1),
-    bakehouse: Bakehouse,
-    people: z
-      .array(z.strictObject({ name: z.string().trim().min(1).max(80), skills: z.array(Slug).max(20) }))
-      .min(1)
-      .max(100),
-    mixers: z.array(Mixer).min(1).max(50),
-    tubs: z.array(Tub).min(1).max(50),
-    stood: z
-      .number()
-      .int()
-      .min(0)
-      .default(0)
-      .describe('lines of an older file that say how doughs are made; formulas say that now'),
-  }),
+  z
+    .strictObject({
+      jovet: z.literal('bakehouse'),
+      schema: z.literal(1),
+      bakehouse: Bakehouse,
+      people: z
+        .array(z.strictObject({ name: z.string().trim().min(1).max(80), skills: z.array(Slug).max(20) }))
+        .min(1)
+        .max(100),
+      mixers: z.array(Mixer).min(1).max(50),
+      tubs: z.array(Tub).min(1).max(50),
+      stood: z
+        .number()
+        .int()
+        .min(0)
+        .default(0)
+        .describe('lines of an older file that say how doughs are made; formulas say that now'),
+    })
+    .superRefine(({ bakehouse, mixers }, context) => {
+      for (const each of takenTwice(mixers, bakehouse.floor)) context.addIssue(refuse(each));
+    }),
   z.strictObject({
     jovet: z.literal('ingredients'),
     schema: z.literal(1),

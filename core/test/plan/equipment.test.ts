@@ -1,9 +1,9 @@
 import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
 import fc from 'fast-check';
-import { Hand, shiftsOn, type Floor } from '@jovet/core/bakehouse';
+import { Hand, Room, shiftsOn, takenTwice, type Floor } from '@jovet/core/bakehouse';
 import { ofKind } from '@jovet/core/equipment';
-import { withSteps } from '@jovet/core/formula/way';
+import { Stand, withSteps } from '@jovet/core/formula/way';
 import { checkSchedule } from '@jovet/core/plan/checker';
 import type { DayInput } from '@jovet/core/plan/demand';
 import { mixesOf, plannedDay, toldTasks } from '@jovet/core/plan/explain';
@@ -11,7 +11,7 @@ import { ovenDay } from '@jovet/core/plan/explain/oven';
 import { loadOf } from '@jovet/core/plan/instance';
 import { networkOf } from '@jovet/core/plan/network';
 import { weekdayOf } from '@jovet/core/time';
-import { demoDay, madeSo, must, withThing } from '../demo.ts';
+import { demoDay, demoHouse, madeSo, must, withThing } from '../demo.ts';
 import { baking, planned } from './planned.ts';
 
 const withFloor = (input: DayInput, change: (floor: Floor) => Floor): DayInput => ({
@@ -241,4 +241,57 @@ describe('a rota', () => {
     assert.deepEqual(instance.people[0]?.free, []);
     assert.ok((instance.people[1]?.free.length ?? 0) > 0);
   });
+});
+
+describe('rooms', () => {
+  const cellar = Room.parse({ slug: 'cellar', name: 'Cellar', air: 14, humidity: 90 });
+  const shed = Room.parse({ slug: 'shed', name: 'Shed', air: { coldest: 8, warmest: 26, warmestAt: 15 } });
+  /** Oat tins whose dough rises in a room, at most a night long. */
+  const risingIn = (only: string | null) => {
+    const day = baking(demoDay(), 'oat-tin');
+    const formulas = day.formulas.map(({ slug, formula }) => {
+      const way = formula.doc.way.map((step) =>
+        step.kind === 'rest' && step.slug === 'bulk' ? { ...step, stands: [Stand.parse({ place: 'room', only })] } : step,
+      );
+      return { slug, formula: { ...formula, doc: { ...formula.doc, way } } };
+    });
+    return withFloor({ ...day, formulas }, (floor) => ({ ...floor, rooms: [...floor.rooms, cellar, shed] }));
+  }; // prettier-ignore
+  const bulkOf = (only: string | null) => {
+    const { network, answer } = planned(risingIn(only), 5);
+    assert.deepEqual(answer.followed.faults, []);
+    const [batch] = answer.followed.batches;
+    const [first, last] = [batch?.whole[0], batch?.whole.at(-1)];
+    assert.ok(first && last);
+    return { network, speed: (last.rise - first.rise) / (last.at - first.at), temperature: last.temperature };
+  };
+
+  it('a dough that stands in a colder room than the others rises slower there', () => {
+    const [bakery, cold] = [bulkOf(null), bulkOf('cellar')];
+    assert.ok(cold.speed < bakery.speed, `${cold.speed} and ${bakery.speed}`);
+    assert.ok(cold.temperature < bakery.temperature - 0.5);
+  });
+
+  it('one that is colder at night is so hour by hour', () => {
+    const rooms = must(networkOf(risingIn('shed'))).frame.rooms;
+    const around = rooms.find(({ slug }) => slug === 'shed')?.around;
+    assert.ok(Array.isArray(around));
+    const all = around.map(([, celsius]: readonly [number, number]) => celsius);
+    assert.ok(Math.abs(Math.min(...all) - 8) < 0.5 && Math.abs(Math.max(...all) - 26) < 0.5);
+    assert.ok(bulkOf('shed').speed > 0);
+  });
+
+  it('a room that is not here is said', () => {
+    assert.match(JSON.stringify(networkOf(risingIn('attic'))), /needs the place/);
+  });
+
+  it('rooms, equipment and mixers share their names: what a plan would take for one is refused at its slug', () => {
+    const { bakehouse } = demoHouse();
+    const mixers = demoDay().mixers;
+    assert.deepEqual(takenTwice(mixers, bakehouse.floor), []);
+    const at = (floor: Floor, all = mixers) => takenTwice(all, floor).map(({ path }) => path);
+    assert.deepEqual(at({ ...bakehouse.floor, rooms: [...bakehouse.floor.rooms, { ...cellar, slug: 'oven' }] }), ['bakehouse.floor.equipment.0.slug']);
+    assert.deepEqual(at(bakehouse.floor, mixers.map((each) => ({ ...each, slug: 'retarder' }))), ['mixers.0.slug', 'mixers.1.slug']);
+    assert.deepEqual(at(withThing(bakehouse.floor, 'tubs', { kind: 'holder', count: 3 })).length, 1);
+  }); // prettier-ignore
 });

@@ -1,6 +1,7 @@
 import { warmestProof, type Floor } from '../../bakehouse/index.ts';
 import { ofKind, type ThingOf } from '../../equipment/index.ts';
 import type { Stand, Stretch } from '../../formula/way/index.ts';
+import { aroundAt } from '../../fermentation/forecast/index.ts';
 import { heatTo, type DoughBody } from './body.ts';
 import type { BySlot, StandModel } from '../models.ts';
 
@@ -10,6 +11,16 @@ export interface StandsHere {
   readonly cover: Stretch['wait']['cover'];
   readonly type: string;
   readonly cultured: boolean;
+  /** Rooms beside the one where the work is done. */
+  readonly rooms: readonly RoomHere[];
+}
+
+/** A room that has an air of its own. */
+export interface RoomHere {
+  readonly slug: string;
+  /** °C; null: as it usually is here. */
+  readonly around: StandModel['around'];
+  readonly humidity: number;
 }
 
 /** Where doughs can stand beside the room: retarders, proof boxes, freezers that are alike, taken as one. */
@@ -23,6 +34,16 @@ export interface Store {
   /** Taken only where the others are not enough. */
   readonly spare: boolean;
 }
+
+type ByClock = (programme: ThingOf<'retarder'>['programme']) => StandModel['around'];
+
+/** Rooms beside the first one, hour by hour where they are colder at night. @param byClock as for what goes by the clock */
+export const roomsOf = ({ rooms }: Pick<Floor, 'rooms'>, byClock: ByClock = coldest): RoomHere[] =>
+  rooms.slice(1).map(({ slug, air, humidity }) => {
+    const curve = air === null ? null : aroundAt(air, 0);
+    const hours = (at: (hour: number) => number) => Array.from({ length: 24 }, (_, hour) => ({ at: `${String(hour).padStart(2, '0')}:00`, celsius: at(hour) }));
+    return { slug, humidity, around: typeof curve === 'function' ? byClock(hours(curve)) : curve };
+  }); // prettier-ignore
 
 /** Percent RH where nothing is said: a proof box is moist, a fan in the cold dries. Chosen for Jovet. */
 const HUMIDITY = { warm: 80, cold: 75, freezer: 75, oven: 60 } as const;
@@ -65,7 +86,7 @@ export interface PlaceHere<S extends Store> {
 export function placesHere<S extends Store>(
   stores: readonly S[],
   { place, celsius, minutes, rise, only }: Stand,
-  { body, cover, type, cultured }: StandsHere,
+  { body, cover, type, cultured, rooms }: StandsHere,
 ): PlaceHere<S>[] {
   const of = (store: Store | null) => {
     const [thing] = store?.things ?? [];
@@ -77,7 +98,9 @@ export function placesHere<S extends Store>(
     return fitting.map((store) => ({ model: { place, around: store.around, h: heatTo(body, 'fan', cover), ...time }, store }));
   const h = heatTo(body, place === 'freezer' ? 'blast' : 'still', cover);
   if (place === 'freezer') return fitting.map((store) => ({ model: { place, around: store.around, h, ...time }, store }));
-  const room = (around: number | null): PlaceHere<S> => ({ model: { place: 'room', around, h, ...time, humidity: null }, store: null });
+  const room = (around: StandModel['around']): PlaceHere<S> => ({ model: { place: 'room', around, h, ...time, humidity: null }, store: null });
+  if (place === 'room' && only !== null)
+    return rooms.filter(({ slug }) => slug === only).map(({ around, humidity }) => ({ model: { ...room(celsius ?? around).model, humidity }, store: null }));
   if (place === 'room') return [room(celsius)];
   // Pieces that ask for warmth stand in the room where every box is too warm for them; without one it is warm somewhere.
   if (fitting.length === 0) return only === null ? [{ model: { place, around: celsius, h, ...time }, store: null }] : [];

@@ -31,7 +31,7 @@ import { alongWait, waited, type WaitAsk } from './front.ts';
 import { leavenDough } from '../leavening.ts';
 import { celsiusAt, type RoomBySlot, type StandModel } from '../models.ts';
 import { skinHere } from './air.ts';
-import { placesHere, storesOf } from './place.ts';
+import { placesHere, roomsOf, storesOf } from './place.ts';
 import { SLOT_MINUTES } from '../table.ts';
 import { askOf } from './wait.ts';
 
@@ -263,14 +263,15 @@ class Line {
     const { room, house, leavening, formula } = this.about;
     const { wait } = stretch;
     const stores = storesOf(house.bakehouse.floor);
-    const standing = { body: this.body, cover: wait.cover, type: formula.doc.type, cultured: leavening.culture > 0 };
+    const standing = { body: this.body, cover: wait.cover, type: formula.doc.type, cultured: leavening.culture > 0, rooms: roomsOf(house.bakehouse.floor) };
     const way = waysOf(wait)
       .map((stands) => stands.map((stand) => placesHere(stores, stand, standing)[0]))
       .find((stands) => stands.every((here) => here !== undefined));
     const path = `${this.list}.${index}`;
     if (!way) {
-      const cold = waysOf(wait).flat().some(({ place }) => place === 'cold');
-      this.problems.push(problem(path, cold ? 'There is no cold here.' : 'There is no freezer here.', 'Enter one in Bakehouse, or let it stand somewhere else.'));
+      const places = new Set(waysOf(wait).flat().map(({ place }) => place));
+      const what = places.has('cold') ? 'cold' : places.has('freezer') ? 'freezer' : 'such place';
+      this.problems.push(problem(path, `There is no ${what} here.`, 'Enter one in Bakehouse, or let it stand somewhere else.'));
       this.stopped = true;
       return;
     }

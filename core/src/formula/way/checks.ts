@@ -106,7 +106,7 @@ function thawProblems(at: string, step: StepOf<'thaw'>, index: number, { product
   const from = products.find(({ slug }) => slug === step.of);
   if ((from?.way ?? pieces).at(-1)?.kind === 'freeze' && from) return [];
   return [
-    problem(`${at}.of`, `“${step.of}” does not go into a freezer.`, 'Choose a product whose way ends with freeze.'),
+    problem(`${at}.of`, from ? `“${step.of}” does not go into a freezer.` : 'It is not said what comes from the freezer.', 'Choose a product whose way ends with freeze.'),
   ];
 } // prettier-ignore
 

@@ -179,7 +179,12 @@ export class DoughTasks {
   }
 
   private standing(mass: number) {
-    return { mass, type: this.dough.formula.doc.type, cultured: this.leavening.culture > 0 };
+    return {
+      mass,
+      type: this.dough.formula.doc.type,
+      cultured: this.leavening.culture > 0,
+      rooms: this.list.frame.rooms,
+    };
   }
 
   /** How many folds fit into its bulk as it usually is; or why that never comes to an end. */
@@ -335,7 +340,7 @@ export class DoughTasks {
         walk.work(part.step, part.step.kind, { becomes: { kind: 'sheet', heat: heats.get(part.step.slug) ?? 0 } });
       } else if (part.step.kind === 'weigh') walk.work(part.step, 'weigh');
     }
-    const cut = { fronts, unit, id, dough, batch, front: walk.flushed(), keeps, divide, seconds, cultured: this.leavening.culture > 0 };
+    const cut = { fronts, unit, id, dough, batch, front: walk.flushed(), keeps, divide, seconds, cultured: this.leavening.culture > 0, rooms: this.list.frame.rooms };
     const strands = strandsOf(list, cut);
     this.problems.push(...walk.problems, ...strands.flatMap((strand) => strand.problems));
     return { n: batch.n, dough: batch.dough, ...rises, tubs, mix, divide, whole: walk.passages, strands: strands.map(({ model }) => model) };

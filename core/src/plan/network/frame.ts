@@ -2,6 +2,7 @@ import { aroundAt } from '../../fermentation/forecast/index.ts';
 import { addDays, datesAround, localTime, resolveLocal } from '../../time/index.ts';
 import { shiftsOn, SKILLS, type ClockSpan } from '../../bakehouse/index.ts';
 import { missingOf, ofKind, type Outage, type Retarder } from '../../equipment/index.ts';
+import { roomsOf, type RoomHere } from '../../dough/course/index.ts';
 import { SLOT, type BySlot, type RoomBySlot } from '../../dough/index.ts';
 import type { Out, Person, Resource } from '../instance/index.ts';
 import type { Dough, DayInput } from '../demand/index.ts';
@@ -17,6 +18,8 @@ export interface Frame {
   readonly room: RoomBySlot;
   /** Retarders and the like that are alike, taken as one. */
   readonly stores: readonly Store[];
+  /** Rooms beside the first one. */
+  readonly rooms: readonly RoomHere[];
   /** What is out of order of a thing of which there is so much, each counting so much. */
   readonly missing: MissingOf;
 }
@@ -48,9 +51,10 @@ export function frameOf(input: DayInput, doughs: readonly Dough[]): Frame {
       const [first, last] = [Math.max(0, Math.floor(slotAt(from))), Math.min(slots, Math.ceil(slotAt(to)))];
       return last > first ? [[first, last, amount]] : [];
     });
-  const stores = storesOf(floor, missing, (celsius) => byClock(celsius, input, origin, slots));
+  const clocked = (celsius: Retarder['programme']) => byClock(celsius, input, origin, slots);
+  const stores = storesOf(floor, missing, clocked);
   return {
-    origin, slots, stores, missing,
+    origin, slots, stores, missing, rooms: roomsOf(floor, clocked),
     people: floor.hands.map((hand) => ({
       name: hand.name,
       skills: hand.skills.reduce((bits, skill) => bits | (1 << SKILLS.indexOf(skill)), 0),
@@ -87,7 +91,9 @@ function roomOf({ bakehouse }: DayInput, origin: number, slots: number): RoomByS
   const { rooms, equipment } = bakehouse.floor;
   const around = rooms[0]?.air ?? bakehouse.usual.room;
   // A retarder that goes by the clock makes times of the day differ as a room does that is colder at night.
-  const clocked = equipment.some((each) => each.kind === 'retarder' && each.programme.length > 0);
+  const clocked =
+    equipment.some((each) => each.kind === 'retarder' && each.programme.length > 0) ||
+    rooms.slice(1).some(({ air }) => typeof air === 'object' && air !== null);
   if (typeof around === 'number') return { slots, steady: !clocked, at: () => around, warmest: around };
   const curve = aroundAt(around, localTime(origin, bakehouse.zone).hour);
   const at = (slot: number) => (typeof curve === 'number' ? curve : curve((slot * SLOT) / 3600));

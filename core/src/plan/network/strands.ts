@@ -129,7 +129,7 @@ class StrandTasks {
     const { type } = dough.formula.doc;
     this.walker = {
       list, fronts: cut.fronts, unit: cut.unit, id, note, amount: { pieces: Math.ceil(strand.pieces / this.joined), mass, tubs: 1, lines: 0 },
-      standing: { mass, type, cultured: cut.cultured }, of: 'proof', name: strand.product, fits: new Map(),
+      standing: { mass, type, cultured: cut.cultured, rooms: list.frame.rooms }, of: 'proof', name: strand.product, fits: new Map(),
       amounts: (step) => this.amounts(step),
     };
     const body: DoughBody = { kind: 'piece', mass: strand.scaledWeight * this.joined };

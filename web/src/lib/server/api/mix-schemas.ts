@@ -1,6 +1,7 @@
 import { z } from 'zod';
-import { Bakehouse } from '@jovet/core/bakehouse';
+import { Bakehouse, takenTwice } from '@jovet/core/bakehouse';
 import { MixDoc, Mixer, MixReading, SPOTS } from '@jovet/core/mix';
+import { refuse } from '@jovet/core/problem';
 import { WATER_METHODS } from '@jovet/core/water';
 
 export const BeginMixRequest = z.strictObject({
@@ -77,11 +78,15 @@ export const InstrumentsAnswer = z.object({
   ),
 });
 
-export const BakehouseRequest = z.strictObject({
-  bakehouse: Bakehouse,
-  mixers: z.array(Mixer).min(1).max(50),
-  base: z.number().int().min(1).describe('the revision that the change was made on'),
-});
+export const BakehouseRequest = z
+  .strictObject({
+    bakehouse: Bakehouse,
+    mixers: z.array(Mixer).min(1).max(50),
+    base: z.number().int().min(1).describe('the revision that the change was made on'),
+  })
+  .superRefine(({ bakehouse, mixers }, context) => {
+    for (const each of takenTwice(mixers, bakehouse.floor)) context.addIssue(refuse(each));
+  });
 export const BakehouseAnswer = z.object({
   rev: z.number(),
   bakehouse: z.unknown(),

@@ -4,6 +4,7 @@
   import { changeList, setText } from '@jovet/core/sheet';
   import { type StepDraft } from '@jovet/core/sheet/way';
   import { ofKind, type Thing } from '@jovet/core/equipment';
+  import type { Room } from '@jovet/core/bakehouse';
   import type { Programme } from '@jovet/core/mix';
   import { enterMovesOn } from '../../../ui/enter-moves-on';
   import { useHands } from '../hands';
@@ -17,10 +18,11 @@
     at: string;
     programmes: readonly Programme[];
     equipment: readonly Thing[];
+    rooms: readonly Room[];
   }
 
   /** What one step says: its usual fields, its list, and what else it may say. */
-  let { step, at, programmes, equipment }: Props = $props();
+  let { step, at, programmes, equipment, rooms }: Props = $props();
   const hands = useHands();
   const rows = $derived(ROWS[step.kind]);
   const more = $derived(moreFields(step.kind));
@@ -42,7 +44,7 @@
       return [none, ...programmes.map(({ slug, name, minutes }) => ({ value: slug, text: `${name}, ${minutes} min` }))];
     if (name === 'into') return [none, ...ofKind({ equipment }, 'holder').map(({ slug, name }) => ({ value: slug, text: name }))];
     if (name === 'only' && quantity === 'text')
-      return [none, ...equipment.filter(({ kind }) => ['retarder', 'proof-box', 'freezer'].includes(kind)).map((each) => ({ value: each.slug, text: each.name }))];
+      return [none, ...[...equipment.filter(({ kind }) => ['retarder', 'proof-box', 'freezer'].includes(kind)), ...rooms.slice(1)].map((each) => ({ value: each.slug, text: each.name }))];
     if (name === 'of') return hands.draft.products.map(({ slug, name }) => ({ value: slug, text: name }));
     return null;
   } // prettier-ignore

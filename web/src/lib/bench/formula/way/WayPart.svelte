@@ -228,6 +228,7 @@
             at={`${chosen.list}.${chosen.step}`}
             programmes={bakehouse.programmes}
             equipment={bakehouse.floor.equipment}
+            rooms={bakehouse.floor.rooms}
           />
         {/key}
         {#if sheet && rolling}<SheetLayers {sheet} {rolling} />{/if}

@@ -1,7 +1,7 @@
 import type { WayCourse, WayLine } from '@jovet/core/dough/course';
 
 /** Room for a line with its labels above and its places below, px. */
-const ROW = 104;
+const ROW = 124;
 /** Room under the last line for a dough that has risen much, px. */
 const BELOW = 36;
 
