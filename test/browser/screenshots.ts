@@ -102,8 +102,8 @@ await page.waitForSelector('[data-figure="facts.salt"]');
 await take('formula-sheet');
 await visit.go('/know/formulas/butter-crescents');
 await visit.press('Way');
-await page.waitForSelector('[data-step="way.5"]');
-await page.$eval('[data-step="way.5"]', (step) =>
+await page.waitForSelector('[data-step="way.6"]');
+await page.$eval('[data-step="way.6"]', (step) =>
   step.dispatchEvent(new PointerEvent('pointerdown', { bubbles: true, button: 0, pointerId: 1 })),
 );
 await visit.until('.step h2', 'Turn');

@@ -123,7 +123,9 @@ export class DoughTasks {
       const [unit, id] = [list.unit(dough.key, dough.name), idIn(dough.key, batch.n)];
       const pieces = batch.lots.reduce((sum, lot) => sum + lot.pieces, 0);
       const seconds = TAKEN_OUT.base + TAKEN_OUT.each * pieces;
-      const note = { ...noteOf('thaw', dough, batch.n, dough.name, batch.dough), pieces };
+      const names = new Set(batch.lots.map(({ name }) => name));
+      const [name = dough.name] = names.size === 1 ? names : [];
+      const note = { ...noteOf('thaw', dough, batch.n, name, batch.dough), pieces };
       const taken = list.task(unit, note, idIn(id, 'thaw'), seconds, 'pack');
       const ddt = Math.min(...ofKind(list.input.bakehouse.floor, 'freezer').map(({ temperature }) => temperature), FROZEN);
       const front = fronts.mixed(dough.key, { ...leavening, lactic: 0 }, ddt, 0);

@@ -183,6 +183,8 @@
             {@const [x, y, w, h] = [px(thing.x), px(thing.y), px(thing.w), px(thing.h)]}
             {@const fill = fillOf(what)}
             {@const named = lines(what.fields['name'] ?? '', w)}
+            {@const left = h - 20 - named.length * 14}
+            {@const bowl = Math.min(Math.min(w, h) * 0.24, left / 2 - 2)}
             <g
               class="thing"
               class:chosen={chosen?.list === 'things' && chosen.index === thing.index}
@@ -199,11 +201,11 @@
               <title>{wordsOf(what)}</title>
               <rect class="box" class:measured={thing.measured} {x} {y} width={w} height={h} rx="3" />
               {#if fill}<rect x={x + 2} y={y + h - 7} width={Math.max(0, w - 4)} height="5" {fill} />{/if}
-              {#if what.type === 'mixer'}<circle
+              {#if what.type === 'mixer' && bowl > 3}<circle
                   class="part"
                   cx={x + w / 2}
-                  cy={y + h * 0.66}
-                  r={Math.min(w, h) * 0.24}
+                  cy={y + h - left / 2}
+                  r={bowl}
                 />{/if}
               {#if what.type === 'oven'}
                 {#each { length: Math.min(8, Math.max(0, Number(what.fields['decks']) - 1 || 0)) } as _, deck (deck)}

@@ -113,6 +113,7 @@
 <style>
   .panel {
     display: grid;
+    grid-template-columns: minmax(0, 1fr);
     gap: 0.6rem;
     justify-items: start;
   }

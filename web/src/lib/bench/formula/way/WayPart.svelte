@@ -8,17 +8,17 @@
   import { DOUGH_KINDS, PIECE_KINDS, type StepKind } from '@jovet/core/formula/way';
   import { ofType } from '@jovet/core/sheet';
   import { addStep, moveStep, newStep, removeStep, type StepDraft } from '@jovet/core/sheet/way';
-  import Choice from '../../../ui/Choice.svelte';
   import { useReading } from '../../settings';
   import { useHands } from '../hands';
-  import SheetField from '../SheetField.svelte';
   import { TYPE_WORDS } from '../words';
   import CopyWay from './CopyWay.svelte';
   import RollingCard from './RollingCard.svelte';
+  import OwnWays from './OwnWays.svelte';
   import { sheetHere } from './rolling-view';
   import SheetLayers from './SheetLayers.svelte';
+  import StepKinds from './StepKinds.svelte';
   import StepPanel from './StepPanel.svelte';
-  import { STEP_WORDS, stepTitle } from './step-words';
+  import { stepTitle } from './step-words';
   import { allSteps, dragged, stepsAt, withStepsAt, type Chosen } from './way-steps';
   import WayPicture from './WayPicture.svelte';
   import WaySayings from './WaySayings.svelte';
@@ -136,11 +136,8 @@
   }
 
   let adding = $state.raw<{ list: string; at: number } | null>(null);
-  const kinds = $derived(adding?.list === 'way' ? DOUGH_KINDS : PIECE_KINDS);
   let copying = $state(false);
 
-  /** Which product goes the chosen way by itself, or could. */
-  const productAt = $derived(chosen ? Number(chosen.list.split('.')[1] ?? -1) : -1);
   function ownWay(index: number, own: boolean) {
     hands.settle();
     const products = hands.draft.products.map((product, at) =>
@@ -187,20 +184,13 @@
   {/if}
   <WaySayings draft={hands.draft} {sayings} onchoose={(next) => (chosen = next)} />
   {#if adding}
-    <div class="adding" role="group" aria-label="What is put in">
-      <span>Put in:</span>
-      {#each kinds as kind (kind)}
-        <button
-          type="button"
-          class="btn preset-tonal"
-          onclick={() => {
-            if (adding) add(adding.list, adding.at, kind);
-            adding = null;
-          }}>{STEP_WORDS[kind]}</button
-        >
-      {/each}
-      <button type="button" class="link" onclick={() => (adding = null)}>Nothing</button>
-    </div>
+    <StepKinds
+      kinds={adding.list === 'way' ? DOUGH_KINDS : PIECE_KINDS}
+      onchoose={(kind) => {
+        if (adding && kind) add(adding.list, adding.at, kind);
+        adding = null;
+      }}
+    />
   {/if}
   {#if chosen && step}
     <div class="step">
@@ -245,23 +235,7 @@
       </p>
     </details>
   {/if}
-  <div class="whole">
-    <SheetField label="Process loss" path="processLoss" unit="%" />
-    {#if hands.draft.products.length > 1}
-      {#each hands.draft.products as product, index (product.id)}
-        <Choice
-          label={`${product.name || 'This product'} goes`}
-          name={`products.${index}.own`}
-          value={product.way ? 'own' : 'all'}
-          options={[
-            { value: 'all', text: 'the way of all pieces' },
-            { value: 'own', text: 'its own way' },
-          ]}
-          onchange={(value) => ownWay(index, value === 'own')}
-        />
-      {/each}
-    {:else if productAt >= 0}<span></span>{/if}
-  </div>
+  <OwnWays onown={ownWay} />
   <p class="tools">
     <button
       type="button"
@@ -324,20 +298,6 @@
     font-size: 1.25rem;
     font-weight: 700;
     margin-right: 0.5rem;
-  }
-  .adding {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 0.4rem;
-    align-items: center;
-  }
-  .whole {
-    display: grid;
-    grid-template-columns: repeat(auto-fill, minmax(13rem, 1fr));
-    gap: 0.5rem 0.75rem;
-    max-width: 62rem;
-    border-top: 1px solid light-dark(var(--color-surface-300), var(--color-surface-700));
-    padding-top: 0.7rem;
   }
   details {
     border-top: 1px solid light-dark(var(--color-surface-300), var(--color-surface-700));
