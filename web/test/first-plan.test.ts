@@ -3,7 +3,7 @@ import { test } from 'node:test';
 import { networkOf } from '@jovet/core/plan/network';
 import { planning, type Answer } from '@jovet/core/plan';
 import { demoDay, must } from '../../core/test/demo.ts';
-import { firstPlan } from '../src/lib/server/first-plan.ts';
+import { firstPlan } from '../src/lib/server/planning/first-plan.ts';
 
 test('the first plan of the server is the one that the planner finds first, with its picture, and so is a saved one', async () => {
   const input = demoDay();

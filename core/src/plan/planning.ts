@@ -94,8 +94,8 @@ export interface Pace {
   readonly breathe: () => Promise<boolean>;
   /** Hears after each step what there is. */
   readonly told?: (answer: Answer | null, rounds: number) => void;
-  /** Where no plan is found, the nearest is looked for. */
-  readonly nearest?: boolean;
+  /** Where no plan is found, the nearest is looked for, until this is enough. */
+  readonly nearest?: () => boolean;
 }
 
 /**
@@ -109,7 +109,7 @@ export interface Pace {
  * assert.ok(network.ok && (await planAtPace(network.value, 1, pace))?.verdict === 'planned');
  */
 export async function planAtPace(network: Network, seed: number, pace: Pace): Promise<Answer | null> {
-  const { from = null, over, breathe, told, nearest = false } = pace;
+  const { from = null, over, breathe, told, nearest = null } = pace;
   let answer: Answer | null = null;
   let [best, rounds]: [Schedule, number] = [{ tasks: [], ways: [] }, 0];
   for (const step of planning(network, seed, from)) {
@@ -124,6 +124,7 @@ export async function planAtPace(network: Network, seed: number, pace: Pace): Pr
   const search = nearestTo(network, best, seed);
   for (let next = search.next(); ; next = search.next()) {
     if (next.done) return next.value;
+    if (nearest()) return notFound(network, next.value);
     if (!(await breathe())) return null;
   }
 }
@@ -205,23 +206,28 @@ const [NEAREST, CROWDED] = [12, 40];
 
 /**
  * The nearest plan of a day for which none was found: what it would take more of, where and when. It yields after each
- * round, as planning does.
+ * round what it has, as planning does.
  *
  * @param best the plan so far, with batches that have no place
  */
-export function* nearestTo(network: Network, best: Schedule, seed: number): Generator<void, Answer, void> {
-  const nearest = yield* nearestOf(network.instance, best, seed);
-  return { verdict: 'not-found', schedule: nearest, faults: judge(network, nearest).faults };
-}
+export function* nearestTo(network: Network, best: Schedule, seed: number): Generator<Schedule, Answer, void> {
+  return notFound(network, yield* nearestOf(network.instance, best, seed));
+} // prettier-ignore
 
-function* nearestOf(day: Instance, best: Schedule, seed: number): Generator<void, Schedule, void> {
+const notFound = (network: Network, schedule: Schedule): Answer => ({
+  verdict: 'not-found',
+  schedule,
+  faults: judge(network, schedule).faults,
+});
+
+function* nearestOf(day: Instance, best: Schedule, seed: number): Generator<Schedule, Schedule, void> {
   for (const instance of withMore(day)) {
     const { domains, emptied } = domainsOf(instance);
     if (emptied) continue;
     let last: Progress | null = null;
     for (const progress of search(instance, domains, seed, best)) {
       last = progress;
-      yield;
+      yield best;
       if (progress.unplaced === 0 || progress.rounds >= NEAREST) break;
     }
     if (last?.unplaced === 0) return last.best;
@@ -235,7 +241,7 @@ function* nearestOf(day: Instance, best: Schedule, seed: number): Generator<void
     for (const plan of crowded(instance, domains, seed, best)) {
       const breaks = breaksOf(day, plan);
       if (breaks < least) [least, nearest] = [breaks, plan];
-      yield;
+      yield nearest;
       if ((rounds += 1) >= CROWDED) break;
     }
     if (nearest.tasks.every((placed) => placed !== null)) break;

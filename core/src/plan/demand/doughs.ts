@@ -46,6 +46,8 @@ export interface Short {
   readonly at: number;
 }
 
+/** What a day may have at most, so that it is planned in the time that is given for it. */
+export const MOST_OF_A_DAY = { pieces: 20_000, batches: 400 } as const;
 /** Drops of one dough that lie further apart are made apart, h: bread of the morning is not bread of the evening. */
 const TOGETHER = 4;
 /** Part of a piece that is spread over the others when it is short. */
@@ -62,6 +64,15 @@ const PLAY = 0.5;
  * assert.ok(doughs.ok && doughs.value.length === 8);
  */
 export function doughsOf(input: DayInput): Result<Dough[]> {
+  const ordered = input.demand.reduce((sum, { pieces }) => sum + pieces, 0);
+  if (ordered > MOST_OF_A_DAY.pieces)
+    return bad(
+      problem(
+        'demand',
+        `These are ${ordered} pieces, and a day is planned up to ${MOST_OF_A_DAY.pieces}.`,
+        'Order less for this day, or part it.',
+      ),
+    );
   const problems: Problem[] = [];
   const doughs: Dough[] = [];
   const lots = new Map<string, Lot[]>();
@@ -116,6 +127,8 @@ export function doughsOf(input: DayInput): Result<Dough[]> {
         else problems.push(...dough.problems);
       });
   }
+  const mixes = doughs.reduce((sum, { batches }) => sum + batches.length, 0);
+  if (mixes > MOST_OF_A_DAY.batches) problems.push({ ...tooManyMixes(mixes), path: 'demand' });
   return problems.length > 0 ? bad(...problems) : good(doughs);
 }
 
@@ -143,6 +156,13 @@ function stockOf(
     batches: [{ n: 1, dough: massOf(lots), lots }], thawed: true, short: [],
   });
 } // prettier-ignore
+
+const tooManyMixes = (mixes: number): Problem =>
+  problem(
+    'mixers',
+    `These are ${mixes} mixes, and a day is planned up to ${MOST_OF_A_DAY.batches}.`,
+    'Order less for this day, or enter a larger mixer.',
+  );
 
 /** Lots in the order in which they leave, parted where too much time lies between. */
 function runsOf(lots: readonly Lot[]): Lot[][] {
@@ -188,6 +208,8 @@ function doughOf(
   const scaled = lots === wanted ? asked : scaleFormula(formula, order);
   if (!scaled.ok) return scaled;
   const mixer = mixerFor(scaled.value.dough, input.mixers);
+  const mixes = Math.ceil(scaled.value.dough / mixer.maxDough);
+  if (mixes > MOST_OF_A_DAY.batches) return bad(tooManyMixes(mixes));
   const masses = massesOf(made, scaled.value.dough, massOf(lots), mixer.maxDough);
   const left = wanted.map((lot) => ({ ...lot }));
   const batches = parted(lots, masses).flatMap((each, index): DoughBatch[] => {

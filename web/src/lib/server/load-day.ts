@@ -5,7 +5,7 @@ import { dayOfPage } from './dates';
 import { dayAtHand } from './plan-of-day';
 import { serverNow } from './clock';
 import { readFoundPlan } from './database/found-plan';
-import { firstPlan } from './first-plan';
+import { firstPlan } from './planning/first-plan';
 
 /**
  * A day for a room that plans it: as it stands now, as it was saved, and all its plans. Without a date it is the day at hand.

@@ -7,7 +7,7 @@ import type { Actor, Db } from './database/connection.ts';
 import { dayInputFor, listDayPlans, readDayPlan } from './database/day-plan.ts';
 import { readFoundPlan } from './database/found-plan.ts';
 import { digestOf } from './database/ingredient.ts';
-import { firstPlan } from './first-plan.ts';
+import { firstPlan } from './planning/first-plan.ts';
 
 /** The plan that every room of a day hangs on. */
 export interface PlanOfDay {

@@ -145,7 +145,7 @@ async function search(
   let [shown, last]: [Schedule | null, number] = [null, 0];
   const answer = await planAtPace(network, input.seed, {
     from,
-    nearest: true,
+    nearest: () => false,
     told: (found, rounds) => {
       last = rounds;
       const now = performance.now();

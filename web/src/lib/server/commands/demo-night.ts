@@ -9,7 +9,7 @@ import { addDays, localTime } from '@jovet/core/time';
 import type { Actor, Db } from '../database/connection.ts';
 import { feedCulture, listCultures, type StoredCulture } from '../database/culture.ts';
 import { dayInputFor, saveDayPlan } from '../database/day-plan.ts';
-import { within } from '../in-slices.ts';
+import { within } from '../planning/in-slices.ts';
 
 /** The search for a plan of a demo day ends after so many rounds, which take about a second; and at the latest, s. */
 const [ROUNDS, MOST] = [120, 4];

@@ -1,15 +1,16 @@
 import { json } from '@sveltejs/kit';
 import type { z } from 'zod';
 import type { DayInput } from '@jovet/core/plan/demand';
-import { shortWords } from '@jovet/core/plan/changes';
-import { certificateWords, faultSentences, plannedDay, toldTasks } from '@jovet/core/plan/explain';
 import { good, type Result } from '@jovet/core/problem';
 import { noSuchMethod, readBody, refuse } from '$lib/server/api/answer';
 import { PlanRequest } from '$lib/server/api/order-schemas';
 import { database } from '$lib/server/database/connected';
 import type { Actor } from '$lib/server/database/connection';
 import { dayInputFor } from '$lib/server/database/day-plan';
-import { planFor, remediesOf, type PlannedFor } from '$lib/server/plan-for';
+import { inPool } from '$lib/server/planning/pool';
+
+/** Seconds beyond those for the plan, half as many for the nearest and as many for remedies, after which it is ended. */
+const MORE = 2;
 
 /** Plans a day by its orders, or one that is given whole, with what is said of it in place of what is known. */
 export async function POST({ request, locals: { actor } }) {
@@ -18,13 +19,11 @@ export async function POST({ request, locals: { actor } }) {
   const input = await inputOf(body, actor);
   if (!input.ok) return refuse(422, input.problems);
   const { seed, seconds, from = null } = body;
-  const planned = await planFor(input.value, seed, seconds, from);
-  if (!planned.ok) return refuse(422, planned.problems);
-  return json({
-    ...told(input.value, planned.value),
-    input: input.value,
-    remedies: await remediesOf(input.value, planned.value, seed, seconds),
-  });
+  const job = { input: input.value, seed, seconds, from };
+  const ended = await inPool('plan', job, 2.5 * seconds + MORE, request.signal);
+  if ('refused' in ended) return refuse(ended.status, [ended.refused]);
+  if (!ended.done.ok) return refuse(422, ended.done.problems);
+  return json({ ...ended.done.value, input: input.value });
 }
 
 async function inputOf(body: z.infer<typeof PlanRequest>, actor: Actor): Promise<Result<DayInput>> {
@@ -42,37 +41,6 @@ async function inputOf(body: z.infer<typeof PlanRequest>, actor: Actor): Promise
     bakehouse: { ...bakehouse, floor: { ...bakehouse.floor, weights } },
     seed,
   });
-}
-
-function told(input: DayInput, { network, answer }: PlannedFor) {
-  const { verdict } = answer;
-  if (verdict === 'impossible')
-    return {
-      verdict,
-      sentences: [certificateWords(input, network, answer.certificate)],
-      cost: null,
-      tasks: [],
-      schedule: null,
-    };
-  const { schedule } = answer;
-  return {
-    verdict,
-    sentences:
-      verdict === 'planned'
-        ? [...shortWords(input, network), ...(plannedDay(input, network, schedule, false).cautions ?? [])]
-        : faultSentences(input, network, schedule, answer.faults),
-    cost: verdict === 'planned' ? answer.cost : null,
-    tasks: toldTasks(input, network, schedule).map(({ id, note, what, start, end, local, people }) => ({
-      id,
-      kind: note.kind,
-      what,
-      start,
-      end,
-      local,
-      people,
-    })),
-    schedule,
-  };
 }
 
 export const fallback = noSuchMethod;

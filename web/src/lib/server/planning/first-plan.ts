@@ -1,11 +1,8 @@
 import { createHash } from 'node:crypto';
-import { setImmediate as rest } from 'node:timers/promises';
-import { networkOf } from '@jovet/core/plan/network';
-import { plannedDay, type PlannedDay } from '@jovet/core/plan/explain';
-import { planAtPace } from '@jovet/core/plan';
+import type { PlannedDay } from '@jovet/core/plan/explain';
 import type { DayInput } from '@jovet/core/plan/demand';
 import type { Schedule } from '@jovet/core/plan/instance';
-import { within } from './in-slices.ts';
+import { inPool } from './pool.ts';
 
 /** Seconds after which a day without a plan is left to the planner in the browser. */
 const MOST = 2;
@@ -30,22 +27,12 @@ export async function firstPlan(
     .digest('base64');
   const known = kept.get(key);
   if (known !== undefined) return known;
-  await rest();
-  const day = await planned(input, saved, oven);
+  const ended = await inPool('first', { input, saved, oven, seconds: MOST }, 2 * MOST);
+  // What was not found for want of time may be found the next time.
+  if ('refused' in ended) return null;
+  const day = ended.done;
   const [oldest] = kept.keys();
   if (kept.size >= MOST_KEPT && oldest !== undefined) kept.delete(oldest);
   kept.set(key, day);
   return day;
-}
-
-async function planned(input: DayInput, saved: Schedule | null, oven: boolean): Promise<PlannedDay | null> {
-  const network = input.demand.some(({ pieces }) => pieces > 0) ? networkOf(input) : null;
-  if (!network?.ok) return null;
-  if (saved) return plannedDay(input, network.value, saved, oven);
-  const { over, breathe } = within(MOST);
-  const answer = await planAtPace(network.value, input.seed, {
-    breathe,
-    over: (found, rounds) => found !== null || over(found, rounds),
-  });
-  return answer?.verdict === 'planned' ? plannedDay(input, network.value, answer.schedule, oven) : null;
 }

@@ -27,14 +27,24 @@ export async function planFor(
     return bad(
       problem('date', 'Nothing is ordered for this day.', 'Enter orders first: PUT /api/v1/orders/{date}.'),
     );
+  // What it takes to lay the day out counts as well.
+  const pace = within(seconds);
+  const { over: enough } = within(seconds + Math.max(LEAST_NEAREST, seconds / 2));
   const network = networkOf(input);
   if (!network.ok) return network;
   const problems = problemsOf(input, network.value, from);
   if (problems.length > 0) return { ok: false, problems };
-  const answer = await planAtPace(network.value, seed, { ...within(seconds), from, nearest: true });
+  const answer = await planAtPace(network.value, seed, {
+    ...pace,
+    from,
+    nearest: () => enough(null, 0),
+  });
   if (!answer) throw new Error('planning ends with an answer');
   return good({ network: network.value, answer });
 }
+
+/** Seconds at least in which the nearest plan is looked for; else half of those for the plan. */
+const LEAST_NEAREST = 1;
 
 /** What was asked of a day that is not of it. */
 function problemsOf(input: DayInput, { instance }: Network, from: Schedule | null): Problem[] {
