@@ -11,22 +11,22 @@ const [HEAP, QUEUE] = [700, 12] as const;
 /** Seconds that an idle process is kept, so that the next plan finds it warm. */
 const IDLE = 300;
 
-const poolOf = (processes: number): Tinypool =>
+const poolOf = (least: number, processes: number): Tinypool =>
   new Tinypool({
     filename: FILE,
     runtime: 'child_process',
     serialization: 'advanced',
-    minThreads: 0,
+    minThreads: least,
     maxThreads: processes,
     maxQueue: QUEUE,
     idleTimeout: IDLE * 1000,
     execArgv: [`--max-old-space-size=${HEAP}`],
   });
 
-/** Plans that are asked for share all cores but one; what a room opens with never waits behind them. */
+/** Plans that are asked for share all cores but one; what a room opens with never waits behind them, and finds its process warm. */
 let [plans, rooms]: (Tinypool | null)[] = [null, null];
 const poolFor = (job: keyof typeof jobs): Tinypool =>
-  job === 'first' ? (rooms ??= poolOf(1)) : (plans ??= poolOf(Math.max(1, availableParallelism() - 1)));
+  job === 'first' ? (rooms ??= poolOf(1, 1)) : (plans ??= poolOf(0, Math.max(1, availableParallelism() - 1)));
 
 process.once('sveltekit:shutdown', () => void Promise.all([plans, rooms].map((pool) => pool?.destroy())));
 
