@@ -99,13 +99,16 @@ test('mixed leavening adds up: never later than either alone, and the wish comes
 });
 
 test('any temperature, any seed, no vigour: a time, or never', () => {
-  const anyAt = fc.double({ min: -10, max: 60, noNaN: true });
+  // Evenly: doubles of chance lie mostly about 0.
+  const anyAt = fc.integer({ min: -1000, max: 6000 }).map((hundredths) => hundredths / 100);
   const anySeed = fc.double({ min: 1e-5, max: 1, noNaN: true });
   fc.assert(
     fc.property(anyAt, anySeed, fc.constantFrom(0, 0.4, 1, 1.4), (celsius, seed, vigour) => {
       const hours = hoursToRise(1, celsius, leavening({ culture: seed, vigour }));
       assert.ok(hours > 0 && !Number.isNaN(hours));
-      if (vigour === 0 || celsius <= 0 || celsius >= 36) assert.equal(hours, Infinity);
+      // Bacteria of a sour make gas up to 45 °C, where its yeasts rest.
+      if (vigour === 0 || celsius <= 0 || celsius >= 45) assert.equal(hours, Infinity);
+      else assert.ok(Number.isFinite(hours));
     }),
   );
 });
