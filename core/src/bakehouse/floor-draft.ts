@@ -8,6 +8,7 @@ import { parseNumber, type TemperatureUnit } from '../units/index.ts';
 import type { Thing } from '../equipment/index.ts';
 import { Floor, type Room } from './floor.ts';
 import { handDraft, readHands, type HandDraft } from './hand-draft.ts';
+import { COUNTED } from './names.ts';
 import { RATES } from './rates.ts';
 import type { Bakehouse, WorkRates } from './schema.ts';
 import { HOUSE_FIELDS, ROOM_FIELDS, THING_ROWS, thingFields, type ThingType } from './thing-fields.ts';
@@ -167,7 +168,7 @@ export function parseFloor(draft: FloorDraft, { bakehouse }: House, unit: Temper
 
 /** Slugs of things: those that are new have one of their name that no other has. */
 function slugsFor(things: readonly ThingDraft[]): string[] {
-  const taken = new Set(things.map(({ slug }) => slug).filter(Boolean));
+  const taken = new Set<string>([...COUNTED, ...things.map(({ slug }) => slug).filter(Boolean)]);
   return things.map(({ slug, type, fields }) => {
     if (slug !== '') return slug;
     const wanted = slugOf(fields['name'] ?? '') || type;
