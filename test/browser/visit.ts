@@ -107,11 +107,10 @@ export class Visit {
     );
   }
 
+  /** Presses a button once it stands still: one that moves while it is aimed at would be missed. */
   async press(label: string): Promise<void> {
-    const button = await this.page.waitForSelector(
-      `::-p-xpath(//button[not(@disabled)][@aria-label="${label}" or normalize-space(.)="${label}"])`,
-    );
-    await button?.click();
+    const button = `//button[not(@disabled)][@aria-label="${label}" or normalize-space(.)="${label}"]`;
+    await this.page.locator(`::-p-xpath(${button})`).click();
   }
 
   async keys(...combination: Parameters<Page['keyboard']['press']>[0][]): Promise<void> {
