@@ -132,7 +132,10 @@ export function plantedBakery(
           thing: null,
           cost: 0,
           uses: kind === 'mix' ? [{ resource: MIXER, amount: 1 }] : [],
-          load: kind === 'load' ? { oven: 0, profile: batch % 3, fill: 1000, slots: slots + bake + 2 } : null,
+          load:
+            kind === 'load'
+              ? { oven: 0, profile: batch % 3, fill: 1000, slots: slots + bake + 2, before: 0 }
+              : null,
         },
       ];
       if (kind === 'shape' && slots > 2)

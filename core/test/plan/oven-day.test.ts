@@ -184,8 +184,8 @@ describe('a load that is laid by hand', () => {
 describe('the heat of stones in a plan', () => {
   const stones = { bakes: [{ at: 250, leaves: 250 }, { at: 200, leaves: 190 }], cooling: 3, play: 10 };
   const one = { stones, decks: 1, reheat: 24 };
-  const hot = { load: { profile: 0, slots: 8 }, start: 100, fills: [800] };
-  const mild = (start: number) => ({ load: { profile: 1, slots: 8 }, start, fills: [800] });
+  const hot = { load: { profile: 0, slots: 8, before: 0 }, start: 100, fills: [800] };
+  const mild = (start: number) => ({ load: { profile: 1, slots: 8, before: 0 }, start, fills: [800] });
   const off = (load: ReturnType<typeof mild>, decks = 1) => followDecks({ ...one, decks }, [hot, load]).hot;
 
   it('a stone that baked hotter cools slowly, one that was off or baked nothing is as wanted', () => {

@@ -86,6 +86,31 @@ describe('doughs that one fixed shape could not say', () => {
     assert.ok(networkOf(DayInput.parse({ ...day, told: toldOf(view), now: dip.end })).ok);
   });
 
+  it('pots that get hot take the decks before their load, a dough in the warm oven those that it stands on', () => {
+    const potty = ANY_DOUGHS['proofed in a basket, baked in a pot']();
+    const pots = order(potty);
+    const { instance } = must(networkOf(potty));
+    const load = instance.tasks.find(({ kind }) => kind === 'load')?.modes[0]?.load;
+    const heat = instance.tasks.find(({ kind }) => kind === 'heat')?.modes[0];
+    assert.ok(load && heat && load.before >= heat.slots + 6, 'from when they are set in');
+    assert.ok(pots.at('load').start - load.before <= pots.at('heat').start);
+
+    const warm = ANY_DOUGHS['the oven as a warm chamber first; small tins unmoulded and covered']();
+    const { network, answer } = planned(warm, 20);
+    const index = network.instance.tasks.findIndex(({ modes }) => modes[0]?.load?.warm);
+    const [task, placed] = [network.instance.tasks[index], answer.schedule.tasks[index]];
+    const first = order(warm).at('divide');
+    assert.ok(task?.kind === 'mix' && placed && !order(warm).kinds.includes('heat'));
+    const mode = task.modes[placed.mode];
+    const chamber = mode?.load;
+    assert.ok(chamber && -chamber.before === mode.slots && placed.start + chamber.slots > first.end);
+    // Nothing else is baked on those decks meanwhile: the checker says so of a load that is moved there.
+    const baked = network.instance.tasks.findIndex(({ kind }) => kind === 'load');
+    const moved = answer.schedule.tasks.map((each, at) => (at === baked && each ? { ...each, start: placed.start - chamber.before } : each));
+    const small = { ...network.instance, ovens: network.instance.ovens.map((oven) => ({ ...oven, decks: 1 })) };
+    assert.ok(checkSchedule(small, { ...answer.schedule, tasks: moved }).some(({ kind }) => kind === 'decks'));
+  }); // prettier-ignore
+
   it('a pre-ferment stands warm for hours and then in the cold; one goes by the clock alone, whatever its rise', () => {
     const base = baking(demoDay(), 'quay-country');
     /** Hours from the feeding to the first mix, and how far it has risen by then. */

@@ -102,6 +102,7 @@ export function placesHere<S extends Store>(
   if (place === 'room' && only !== null)
     return rooms.filter(({ slug }) => slug === only).map(({ around, humidity }) => ({ model: { ...room(celsius ?? around).model, humidity }, store: null }));
   if (place === 'room') return [room(celsius)];
+  if (place === 'oven') return [{ model: { place, around: celsius, h, ...time }, store: null }];
   // Pieces that ask for warmth stand in the room where every box is too warm for them; without one it is warm somewhere.
   if (fitting.length === 0) return only === null ? [{ model: { place, around: celsius, h, ...time }, store: null }] : [];
   const bearable = fitting.filter(({ around }) => typeof around !== 'number' || around <= warmestProof(type, cultured));

@@ -102,7 +102,9 @@ function needsMore(instance: Instance, { of, from, to, tasks, arcs }: EnergyCert
     if (!task) continue;
     const each = starts.flatMap((start) =>
       of.kind === 'decks'
-        ? task.modes.map(({ load }) => (load ? (inside(start, start + load.slots) * load.fill) / 1000 : 0))
+        ? task.modes.map(({ load }) =>
+            load ? (inside(start - load.before, start + load.slots) * load.fill) / 1000 : 0,
+          )
         : task.modes.map(({ slots, people, uses }) => {
             const length = inside(start, start + slots);
             if (of.kind === 'hands')

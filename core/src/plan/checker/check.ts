@@ -151,7 +151,9 @@ interface Baked {
 const bakedIn = (spans: Spans): Baked[] =>
   spans.flatMap((span, task) => {
     const load = span?.mode.load;
-    return load ? [{ ...load, task, start: span.start, end: span.start + load.slots }] : [];
+    return load
+      ? [{ ...load, task, start: Math.max(0, span.start - load.before), end: span.start + load.slots }]
+      : [];
   });
 
 function decks(instance: Instance, spans: Spans): Fault[] {

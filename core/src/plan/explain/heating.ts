@@ -1,5 +1,5 @@
 import { SLOT } from '../../dough/index.ts';
-import { loadOf, type Instance, type Schedule } from '../instance/index.ts';
+import { decksTaken, loadOf, type Instance, type Schedule } from '../instance/index.ts';
 
 /** A time that an oven heats up before it is loaded. */
 export interface Heating {
@@ -19,7 +19,9 @@ export function heatingsOf(instance: Instance, schedule: Schedule): Heating[] {
     .flatMap((_, index) => {
       const placed = schedule.tasks[index];
       const load = loadOf(instance, index, placed);
-      return load && placed ? [{ index, oven: load.oven, start: placed.start, end: placed.start + load.slots }] : [];
+      if (!load || !placed || load.warm) return [];
+      const [start, end] = decksTaken(load, placed.start);
+      return [{ index, oven: load.oven, start, end }];
     })
     .sort((a, b) => a.start - b.start);
   const off = ovens.map(() => -Infinity);

@@ -1,5 +1,14 @@
 import type { Followed, Moment } from '../checker/index.ts';
-import { endOf, idleSlots, loadOf, type Cost, type Out, type Schedule } from '../instance/index.ts';
+import {
+  endOf,
+  idleSlots,
+  deckKey,
+  decksTaken,
+  loadOf,
+  type Cost,
+  type Out,
+  type Schedule,
+} from '../instance/index.ts';
 import type { DayInput } from '../demand/index.ts';
 import type { Network } from '../network/index.ts';
 import { heatingsOf, type Heating } from './heating.ts';
@@ -154,9 +163,9 @@ function stripsOf({ instance }: Network, schedule: Schedule): { strips: ViewStri
       fill(used[resource] ?? [], placed.start, end, amount);
     const load = loadOf(instance, index, placed);
     if (!load) return;
-    const key = `${load.oven} ${load.profile} ${placed.start} ${load.slots}`;
-    const { start } = placed;
-    const known = loads.get(key) ?? { oven: load.oven, fill: 0, start, end: start + load.slots };
+    const key = `${load.oven} ${placed.start} ${deckKey(load)}`;
+    const [from, to] = decksTaken(load, placed.start);
+    const known = loads.get(key) ?? { oven: load.oven, fill: 0, start: from, end: to };
     loads.set(key, { ...known, fill: known.fill + load.fill });
   });
   instance.arcs.forEach((arc, index) => {

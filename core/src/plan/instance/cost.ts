@@ -1,6 +1,6 @@
 import type { Instance, Schedule } from './instance.ts';
 import { levelOf } from '../../dough/index.ts';
-import { endOf, loadOf, windowAt } from './lookup.ts';
+import { decksTaken, endOf, loadOf, windowAt } from './lookup.ts';
 import { tooHot } from './stones.ts';
 
 /** What a plan costs, term by term. */
@@ -96,7 +96,7 @@ export function idleSlots(instance: Instance, schedule: Schedule): number {
   instance.tasks.forEach((_, index) => {
     const placed = schedule.tasks[index];
     const load = loadOf(instance, index, placed);
-    if (load && placed) baked[load.oven]?.push([placed.start, placed.start + load.slots]);
+    if (load && placed) baked[load.oven]?.push([...decksTaken(load, placed.start)]);
   });
   let idle = 0;
   for (const [oven, { reheat }] of instance.ovens.entries()) {

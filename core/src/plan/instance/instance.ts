@@ -31,6 +31,10 @@ export interface Load {
   readonly fill: number;
   /** Slots that its decks are taken from the start of loading, until they are hot again. */
   readonly slots: number;
+  /** Slots before that from which on they are taken, as while its pots get hot; negative: they are taken only so much later. */
+  readonly before: number;
+  /** Nothing is baked: a dough stands in an oven that is just warm. */
+  readonly warm?: true;
 }
 
 /** A stage of a batch: hands-on work, or something that must happen at its time. */

@@ -21,6 +21,15 @@ export const loadOf = (
   placed: Pick<Placed, 'mode'> | null | undefined,
 ): Load | null => (placed ? (tasks[task]?.modes[placed.mode]?.load ?? null) : null);
 
+/** From when to when a load takes decks, if its task begins in a slot. */
+export const decksTaken = ({ slots, before }: Pick<Load, 'slots' | 'before'>, start: number): readonly [from: number, to: number] => [
+  Math.max(0, start - before), start + slots,
+]; // prettier-ignore
+
+/** What of two loads has to be alike, beside their start, for them to share decks. */
+export const deckKey = ({ profile, slots, before }: Pick<Load, 'profile' | 'slots' | 'before'>): string =>
+  `${profile} ${slots} ${before}`;
+
 /** A task that loads an oven, by whichever of its modes. */
 export const loads = ({ modes }: Task): boolean => modes.some(({ load }) => load !== null);
 

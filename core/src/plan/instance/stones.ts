@@ -1,5 +1,5 @@
 import { decksTogether } from '../../oven/decks/index.ts';
-import { loadOf } from './lookup.ts';
+import { deckKey, decksTaken, loadOf } from './lookup.ts';
 import type { Instance, Load, Oven as WholeOven, Schedule, Stones } from './instance.ts';
 
 /** A deck since it was last used: the slot in which it was free again, and the heat it was left at. */
@@ -10,7 +10,7 @@ export interface DeckHeat {
 
 /** Loads of one profile and length that begin together, and what each of them takes, thousandths of a deck. */
 export interface LoadsTogether {
-  readonly load: Pick<Load, 'profile' | 'slots'>;
+  readonly load: Pick<Load, 'profile' | 'slots' | 'before'>;
   readonly start: number;
   readonly fills: readonly number[];
 }
@@ -51,9 +51,13 @@ export function followDecks(oven: Oven, loads: Iterable<LoadsTogether>): { reado
   const course: DecksFrom[] = [{ start: -Infinity, decks, hottest: 0 }];
   const taken: number[] = [];
   let hot = 0;
-  for (const { load, start, fills } of [...loads].sort((a, b) => a.start - b.start)) {
+  const following = [...loads].map(({ load, start, fills }) => {
+    const [from, until] = decksTaken(load, start);
+    return { load, start: from, until, fills };
+  });
+  for (const { load, start, until, fills } of following.sort((a, b) => a.start - b.start)) {
     hot += nearest(oven, decks, { profile: load.profile, start, wanted: decksTogether(fills) }, taken);
-    const left = { until: start + load.slots, heat: oven.stones?.bakes[load.profile]?.leaves ?? 0 };
+    const left = { until, heat: oven.stones?.bakes[load.profile]?.leaves ?? 0 };
     decks = decks.map((deck, index) => (taken.includes(index) ? left : deck));
     course.push({ start, decks, hottest: Math.max(...decks.map(({ heat }) => heat)) });
   }
@@ -95,7 +99,7 @@ export function tooHot(instance: Instance, schedule: Schedule): number {
     const start = schedule.tasks[index]?.start;
     if (!load || start === undefined) return;
     const own = loads[load.oven];
-    const key = `${load.profile} ${start} ${load.slots}`;
+    const key = `${start} ${deckKey(load)}`;
     own?.set(key, { load, start, fills: [...(own.get(key)?.fills ?? []), load.fill] });
   });
   return instance.ovens.reduce(

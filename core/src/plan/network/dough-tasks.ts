@@ -2,16 +2,7 @@ import { hoursAlong } from '../../fermentation/rates/index.ts';
 import { ferments, type ScaledPart } from '../../formula/scale/index.ts';
 import { MIX } from '../../formula/index.ts';
 import { lyingHeats } from '../../lamination/index.ts';
-import { bathWords } from '../../formula/sums/index.ts';
-import {
-  firstOf,
-  mainMix,
-  partsOfWay,
-  piecesOf,
-  type StepOf,
-  type Stretch,
-  waysOf,
-} from '../../formula/way/index.ts';
+import { mainMix, partsOfWay, piecesOf, type StepOf, type Stretch, waysOf } from '../../formula/way/index.ts';
 import { bad, good, problem, type Problem, type Result } from '../../problem/index.ts';
 import {
   leavenDough,
@@ -26,15 +17,17 @@ import { askOf, FROZEN, paceOf, type DoughBody } from '../../dough/course/index.
 import { idIn, type Dough, type DoughBatch } from '../demand/index.ts';
 import { type LearnedPace, paceFrom, seenVigour, vigourFor } from '../../learned/index.ts';
 import { riseAtHeight } from '../../culture/followed/index.ts';
-import { BATH_AHEAD, strandsOf } from './strands.ts';
+import { bathsOf } from './baths.ts';
+import { strandsOf } from './strands.ts';
 import { suitsSome } from './deck-lots.ts';
 import { Fronts, fitting } from './fronts.ts';
 import { placedWays, type PlacedWay } from './places.ts';
-import { HOUR, noteOf, type Needs, type TaskKind, type TaskList } from './task-list.ts';
-import { saidOf, Walk } from './walk.ts';
+import { HOUR, noteOf, type TaskKind, type TaskList } from './task-list.ts';
+import { Walk } from './walk.ts';
 import { TEND, workOf } from '../../bakehouse/index.ts';
 import { ofKind } from '../../equipment/index.ts';
-import type { Mixer } from '../../mix/index.ts';
+import { mixersFor } from './mixers.ts';
+import { tubsInOven } from './warm-oven.ts';
 
 /** Hours of a soaker that does not say, what share of them is enough, and how much longer it may wait; what a slot away costs. */
 const SOAK = { hours: 12, enough: 0.8, spare: 12, slot: 0.02 } as const;
@@ -43,9 +36,6 @@ const COLD = 8;
 
 /** Seconds to take pieces out of the freezer, and each of them. Chosen for Jovet. */
 const TAKEN_OUT = { base: 120, each: 2 };
-
-/** Hours that a bath may stand made. Chosen for Jovet. */
-const BATH_STANDS = 4;
 
 /** What a batch ferments like: how warm it is mixed, and how fast it goes against its forecast. */
 type Rises = Pick<BatchModel, 'ddt' | 'pace'>;
@@ -106,7 +96,7 @@ export class DoughTasks {
       preferments.push(prefermentModel(part, feed, mixes, true, cultureOf(part)));
     }
     for (const part of dough.scaled.parts.filter(({ kind }) => !ferments(kind))) this.soak(part, mixes, leaders);
-    this.baths(leaders);
+    bathsOf(list, dough, leaders);
     if (this.problems.length > 0) return bad(...this.problems);
     return good({
       key: dough.key, name: dough.name, leavening, preferments, batches, tub, mixing: this.mixing, seen,
@@ -134,7 +124,7 @@ export class DoughTasks {
       this.problems.push(...strands.flatMap((strand) => strand.problems));
       return { n: batch.n, dough: batch.dough, ddt, pace: 1, tubs: 0, mix: taken, divide: taken, whole: [], strands: strands.map(({ model }) => model) };
     });
-    this.baths([...new Set(batches.map(({ mix }) => list.tasks[mix]?.batch ?? 0))]);
+    bathsOf(list, dough, [...new Set(batches.map(({ mix }) => list.tasks[mix]?.batch ?? 0))]);
     if (this.problems.length > 0) return bad(...this.problems);
     const { tub } = list.input;
     return good({ key: dough.key, name: dough.name, leavening, preferments: [], batches, tub, mixing: 0, seen: [], fedFrom: null });
@@ -276,28 +266,6 @@ export class DoughTasks {
     return this.list.task(unit, note, idIn(this.dough.key, stage.slug), this.weighing(lines), 'mix');
   }
 
-  /** One bath for all that is dipped into the same, made before the first of it. */
-  private baths(leaders: readonly number[]): void {
-    const { list, dough } = this;
-    const { doc } = dough.formula;
-    const found = new Map<string, { step: StepOf<'dip'>; dips: number[]; pieces: number }>();
-    list.notes.forEach(({ kind, dough: key, name, pieces }, task) => {
-      const product = doc.products.find((each) => each.name === name);
-      const step = product && firstOf(piecesOf(doc, product.slug), 'dip');
-      if (kind !== 'dip' || key !== dough.key || !step) return;
-      const bath = `${step.solution} ${step.percent} ${step.per}`;
-      const known = found.get(bath) ?? { step, dips: [], pieces: 0 };
-      found.set(bath, { step, dips: [...known.dips, task], pieces: known.pieces + (pieces ?? 0) });
-    });
-    [...found.values()].forEach(({ step, dips, pieces }, index) => {
-      const id = idIn(dough.key, index === 0 ? 'bath' : `bath-${index + 1}`);
-      const seconds = (step.setUp ?? list.input.bakehouse.rates.bath) * BATH_AHEAD;
-      const note = { ...noteOf('bath', dough, null, dough.name, null), ...saidOf({ ...step, words: '', signs: '' }, bathWords(step, pieces)) };
-      const bath = list.task(list.unit(id, dough.name, leaders), note, id, seconds, step.skill ?? 'oven');
-      for (const dip of dips) list.arc(bath, dip, [list.between(0, 1, BATH_STANDS * HOUR)], SOAK.slot);
-    });
-  } // prettier-ignore
-
   private soak(part: ScaledPart, mixes: readonly number[], leaders: readonly number[]): void {
     const { list, dough } = this;
     const id = idIn(dough.key, part.slug);
@@ -322,7 +290,7 @@ export class DoughTasks {
     const note = (kind: TaskKind) => noteOf(kind, dough, batch.n, dough.name, batch.dough);
     const amount = { pieces: 0, mass: batch.dough, tubs, lines: lines.length + holds.length };
     const walk = new Walk(
-      { list, fronts, unit, id, note, amount, standing: this.standing(batch.dough), of: 'bulk', name: dough.name, fits },
+      { list, fronts, unit, id, note, amount, standing: this.standing(batch.dough), of: 'bulk', name: dough.name, fits, inOven: () => tubsInOven(list, amount.tubs) },
       null, null, this.bodyOf(batch),
     );
     walk.holds = list.use('tubs', tubs);
@@ -369,32 +337,6 @@ export class DoughTasks {
     }, 0);
   }
 }
-
-/** What a mixer costs that is not the one that a dough was shared out for; and one that is to be taken only if need be. */
-const [OTHER, SPARE] = [0.5, 20];
-
-/** Mixers that take a batch of a dough, the one that it was shared out for first. */
-function mixersFor(list: TaskList, { mixer, batches, formula }: Dough, only: readonly string[]): NonNullable<Needs['either']> {
-  const asked = list.input.mixers.filter(({ slug }) => only.length === 0 || only.includes(slug));
-  const alike = asked.filter((each) => isAlike(each, mixer));
-  const choice = ({ slug, spare }: Mixer, cost = 0) => ({ uses: list.use(slug, 1), name: slug, cost: (spare ? SPARE : 0) + cost });
-  if (formula.doc.way.filter(({ kind }) => kind === 'mix').length > 1) {
-    // What is mixed in bouts stays in one bowl: mixers that are alike take turns, batch by batch.
-    const working = alike.filter((each) => !each.spare && list.frame.missing(each, 1).length === 0);
-    const turn = list.notes.filter(({ kind }) => kind === 'divide').length;
-    return [choice(working[turn % Math.max(1, working.length)] ?? mixer)];
-  }
-  const most = Math.max(...batches.map(({ dough }) => dough));
-  const others = asked.filter((each) => each.slug !== mixer.slug && each.minDough <= most && most <= each.maxDough + 1e-9);
-  return [choice(mixer), ...others.map((each) => choice(each, isAlike(each, mixer) ? OTHER / 10 : OTHER))];
-} // prettier-ignore
-
-/** Mixers of which it does not matter which one it is. */
-const isAlike = (one: Mixer, other: Mixer): boolean =>
-  one.kind === other.kind &&
-  one.maxDough === other.maxDough &&
-  one.minDough === other.minDough &&
-  one.bowlMass === other.bowlMass;
 
 const tubsOf = (batch: DoughBatch, most: number): number => Math.max(1, Math.ceil(batch.dough / most - 1e-9));
 

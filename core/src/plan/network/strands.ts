@@ -58,7 +58,7 @@ const LOOKED_AT = 2;
 /** Slots between a pan for steam that is set down and the load: it goes in ten minutes before. Chosen for Jovet. */
 const PAN = { least: 1, best: 1, most: 2 } as const;
 /** Slots that what is baked in may stay in the oven longer than it must. Chosen for Jovet. */
-const HOT = 6;
+const HOT = 3;
 /** Seconds of a look into the oven, or of a pan set down; and what a slot away from its time costs. */
 const [MOMENT, HARMLESS] = [60, 0.1];
 
@@ -131,6 +131,7 @@ class StrandTasks {
       list, fronts: cut.fronts, unit: cut.unit, id, note, amount: { pieces: Math.ceil(strand.pieces / this.joined), mass, tubs: 1, lines: 0 },
       standing: { mass, type, cultured: cut.cultured, rooms: list.frame.rooms }, of: 'proof', name: strand.product, fits: new Map(),
       amounts: (step) => this.amounts(step),
+      inOven: () => this.ovens().map(({ index, decks }) => ({ oven: index, fill: Math.ceil(decks * 1000 - 1e-6) })),
     };
     const body: DoughBody = { kind: 'piece', mass: strand.scaledWeight * this.joined };
     this.walk = new Walk(this.walker, divide, cut.front, body);
@@ -240,11 +241,12 @@ class StrandTasks {
     const profile = profileFor(step, strand.scaledWeight, longer);
     const baked = Math.round(profile.minutes / SLOT_MINUTES);
     const unloading = seconds(rates.unload) + this.afterwards(after);
+    const before = this.heatSlots(step);
     const loads = this.ovens().map(({ oven, index, decks, cost }) => {
       const loading = (oven.loader ? Math.ceil(decks) * 60 : seconds(rates.load)) + this.finishing;
       const recovery = recoveryOf(list, oven, dough, strand, decks, profile) / SLOT_MINUTES;
       return {
-        oven: index, seconds: loading, cost, profile: list.profile(profile, baked), fill: Math.ceil(decks * 1000 - 1e-6),
+        oven: index, seconds: loading, cost, before, profile: list.profile(profile, baked), fill: Math.ceil(decks * 1000 - 1e-6),
         slots: slotsOf(loading) + baked + 1 + slotsOf(unloading) + Math.ceil(recovery),
       };
     });
@@ -269,12 +271,20 @@ class StrandTasks {
     }
   } // prettier-ignore
 
+  private get setIn(): number {
+    return MOMENT + this.strand.pieces * this.list.input.bakehouse.rates.load;
+  }
+
+  /** Slots before the load from which on what pieces bake in is on the decks, so that it is hot by then. */
+  private heatSlots({ into, hot }: StepOf<'bake'>): number {
+    return into === null || hot === null ? 0 : slotsOf(this.setIn) + Math.ceil(hot / SLOT_MINUTES) + HOT;
+  }
+
   /** What pieces bake in stands in the hot oven before, until it is hot itself: also between one load and the next. */
   private heated({ into, hot }: StepOf<'bake'>, load: number, held: readonly Use[]): void {
-    const { list, walker, strand } = this;
+    const { list, walker } = this;
     if (into === null || hot === null) return;
-    const seconds = MOMENT + strand.pieces * list.input.bakehouse.rates.load;
-    const heat = list.task(walker.unit, walker.note('heat'), idIn(walker.id, 'heat'), seconds, 'oven');
+    const heat = list.task(walker.unit, walker.note('heat'), idIn(walker.id, 'heat'), this.setIn, 'oven');
     const slots = Math.ceil(hot / SLOT_MINUTES);
     list.arc(heat, load, [{ ...list.between(slots, slots, slots + HOT), holds: held }], HARMLESS);
   }

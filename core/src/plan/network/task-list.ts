@@ -8,6 +8,7 @@ import { actualsOf, skippedOf, type Actual } from '../../run/index.ts';
 import { beginOf } from './begin.ts';
 import { reheatOf, stoneOf } from './deck-lots.ts';
 import type { Frame } from './frame.ts';
+import { thenWarm, warmProfile, type Fill } from './warm-oven.ts';
 
 /** Between these a stone is watched to tell how fast it cools, °C. */
 const COOLS = [240, 200] as const;
@@ -324,6 +325,21 @@ export class TaskList {
     const index = this.resourceAt.get(resource);
     return index === undefined || amount <= 0 ? [] : [{ resource: index, amount: Math.ceil(amount) }];
   }
+
+  /** After a task its dough stands in an oven that is just warm, for so many slots at so many °C. */
+  warms(task: number, fills: readonly Fill[], celsius: number, slots: number): void {
+    const [known, { preheat }] = [this.tasks[task], this.input.bakehouse];
+    const profile = this.profile(warmProfile(celsius, slots), slots);
+    const ovens = fills.flatMap((fill) => {
+      const oven = this.ovens[fill.oven];
+      return oven ? [{ ...fill, slug: oven.slug, reheat: reheatOf(oven, preheat) }] : [];
+    });
+    const modes = known && thenWarm(known.modes, ovens, profile, slots).slice(0, MOST_MODES);
+    if (known && modes && modes.length > 0) this.tasks[task] = { ...known, modes };
+  }
+
+  /** The tables of a way to wait. */
+  tablesOf = ({ tables }: Pick<Way, 'tables'>): Table[] => tables.flatMap((each) => this.tables[each] ?? []);
 
   table(table: Table): number {
     return this.tables.push(table) - 1;

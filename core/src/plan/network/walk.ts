@@ -11,6 +11,7 @@ import { idIn } from '../demand/index.ts';
 import { fitting, playOf, type Fronts, type KnownFront, type KnownWait } from './fronts.ts';
 import { placedWays, type PlacedWay, type Standing } from './places.ts';
 import { HOUR, type Needs, type TaskKind, type TaskList, type TaskNote, type Waiting } from './task-list.ts';
+import { warmSlots, type Fill } from './warm-oven.ts';
 import { handsOf, SKILLS, skillOf, workOf, type Amount } from '../../bakehouse/index.ts';
 
 /** What goes its way: a batch as it is mixed, or pieces of it. */
@@ -28,6 +29,8 @@ export interface Walker {
   readonly name: string;
   /** What goes into so many pieces at a step. */
   readonly amounts?: (step: Step) => readonly string[];
+  /** What it takes of the decks of each oven that it may stand in while that is just warm. */
+  readonly inOven: () => readonly Fill[];
   /** How many folds fit into each rest of the dough as it usually is. */
   readonly fits: ReadonlyMap<string, number>;
 }
@@ -40,6 +43,9 @@ const COLD_SHARE = 0.1;
 const QUIET: ReadonlySet<TaskKind> = new Set(['divide', 'load']);
 /** Slots that may lie between work and the work after it: at the bench, and before the oven. Chosen for Jovet. */
 const PLAY = { bench: 6, oven: 3 } as const;
+
+/** °C of an oven that is just warm, where nothing is said. Chosen for Jovet. */
+const WARM = 30;
 
 /** Seconds to carry a dough from where it rested to where it goes on resting. Chosen for Jovet. */
 const CARRY = 120;
@@ -188,14 +194,19 @@ export class Walk {
     }
     // A dough that came out colder is not folded once more than was planned.
     const own = { ...stretch, folds: stretch.folds.slice(0, fits.get(stretch.wait.slug) ?? Infinity) };
-    if (until.by === 'minutes') this.byClock(own, ways, at, task);
-    else this.byRise(own, ways, at, task);
+    const waits =
+      until.by === 'minutes' ? this.byClock(own, ways, at, task) : this.byRise(own, ways, at, task);
+    const slots = warmSlots(ways, waits ? list.tablesOf(waits) : []);
+    const around = first.stands[0]?.around;
+    if (slots !== null)
+      list.warms(at, this.walker.inOven(), typeof around === 'number' ? around : WARM, slots);
   }
 
-  private byClock(stretch: Stretch, ways: readonly PlacedWay[], at: number, task: number): void {
+  /** @returns how it waits by the first of its ways */
+  private byClock(stretch: Stretch, ways: readonly PlacedWay[], at: number, task: number): Waiting | null {
     const { list } = this.walker;
     const [way] = ways;
-    if (!way) return;
+    if (!way) return null;
     const { until } = stretch.wait;
     const slots = (minutes: number) => minutes / SLOT_MINUTES;
     const least = Math.ceil(slots(until.earliest) - 1e-9);
@@ -209,22 +220,23 @@ export class Walk {
     const arc = list.arc(at, task, waits, weight);
     const plain = way.stands.length === 1 && way.stands[0]?.place === 'room' && way.stands[0].around === null;
     const folds = stretch.folds.map((fold) => ({ task: this.fold(fold, at, (fold.at.by === 'minutes' ? fold.at.at : 0) / SLOT_MINUTES), keeps: fold.keeps ?? FOLD_KEEPS }));
-    if (!this.front) return;
+    if (!this.front) return waits[0] ?? null;
     if (plain && folds.length === 0) this.spend(until.best / 60, 1);
     else {
       this.flush();
       this.front = this.walker.fronts.waited(this.front, stretch, way, this.body).then;
     }
     this.pass({ from: at, until: task, atEnd: false, keeps: 1, ways: plain ? [[this.bench]] : ways.map(({ stands }) => stands), arc: plain ? null : arc, folds, window: null, sets: null, cover: stretch.wait.cover });
+    return waits[0] ?? null;
   } // prettier-ignore
 
-  private byRise(asked: Stretch, ways: readonly PlacedWay[], at: number, task: number): void {
+  private byRise(asked: Stretch, ways: readonly PlacedWay[], at: number, task: number): Waiting | null {
     const { list, fronts, of, name } = this.walker;
     const { until } = asked.wait;
     this.flush();
     const { front } = this;
     const [first] = ways;
-    if (!front || !first || until.by !== 'rise') return;
+    if (!front || !first || until.by !== 'rise') return null;
     const stretch = fitting(fronts, front, asked, first, this.body);
     const known = ways.map((way) => fronts.waited(front, stretch, way, this.body));
     const waits = known.map(({ tables }, index): Waiting => {
@@ -240,6 +252,7 @@ export class Walk {
       from: at, until: task, atEnd: false, keeps: 1, ways: ways.map(({ stands }) => stands), arc, folds,
       window: { of, name, rise: { earliest, best, latest } }, sets: null, cover: stretch.wait.cover,
     });
+    return waits[0] ?? null;
   } // prettier-ignore
 
   /** A fold in a rest by the clock, in slots after the task before it. */

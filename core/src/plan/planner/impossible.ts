@@ -158,15 +158,16 @@ function demandsOf(instance: Instance, domains: Domains): Demand[] {
     [domains[task]?.indexOf(1) ?? 0, domains[task]?.lastIndexOf(1) ?? 0] as const;
   instance.tasks.forEach((task, index) => {
     const [first, last] = boundsOf(index);
-    const add = (of: Scarce, options: Demand['options']) => {
+    const add = (of: Scarce, options: Demand['options'], before = 0) => {
       if (options.every(({ amount }) => amount <= 0)) return;
       const longest = Math.max(...options.map(({ slots }) => slots));
-      demands.push({ task: index, arc: null, of, options, first, end: last + longest });
+      demands.push({ task: index, arc: null, of, options, first: first - before, end: last - before + longest });
     };
     const { skill } = task;
     if (skill !== null)
       add({ kind: 'hands', skills: 1 << skill }, task.modes.map(({ people, slots }) => ({ amount: people, slots })));
-    if (loads(task)) add({ kind: 'decks' }, task.modes.map(({ load }) => ({ amount: (load?.fill ?? 0) / 1000, slots: load?.slots ?? 0 })));
+    const before = Math.max(...task.modes.map(({ load }) => load?.before ?? 0));
+    if (loads(task)) add({ kind: 'decks' }, task.modes.map(({ load }) => ({ amount: (load?.fill ?? 0) / 1000, slots: load ? load.before + load.slots : 0 })), before);
     for (const resource of instance.resources.keys())
       add({ kind: 'resource', resource }, task.modes.map(({ uses, slots }) => ({ amount: amountOf(uses, resource), slots })));
   }); // prettier-ignore

@@ -1,5 +1,5 @@
 import { decksTogether } from '../../oven/decks/index.ts';
-import { followDecks, nearest, type DecksFrom, type Load, type Oven } from '../instance/index.ts';
+import { decksTaken, followDecks, nearest, type DecksFrom, type Load, type Oven } from '../instance/index.ts';
 
 /** What is taken of the decks of one oven by the loads that are placed. */
 export class OvenTaken {
@@ -47,9 +47,9 @@ export class OvenTaken {
   takes(load: Load, start: number, over = false): boolean {
     const more = this.moreDecks(load, start);
     if (more === 0) return true;
-    const end = Math.min(start + load.slots, this.slots);
+    const [from, end] = this.taken(load, start);
     const { decks, oneHeat } = this.oven;
-    for (let slot = start; slot < end; slot += 1) {
+    for (let slot = from; slot < end; slot += 1) {
       if (!over && (this.decks[slot] ?? 0) + more > decks) return false;
       if (oneHeat && this.inside[slot] !== 0 && this.heat[slot] !== load.profile) return false;
     }
@@ -80,25 +80,27 @@ export class OvenTaken {
   /** Slots that a load adds in which the oven is on without baking; negative if it fills a gap. */
   idleBy(load: Load, start: number): number {
     const { slots } = this;
-    const end = Math.min(start + load.slots, slots - 1);
-    const before = start > 0 ? (this.bakedBefore[start - 1] ?? -1) : -1;
+    const [from, until] = decksTaken(load, start);
+    const end = Math.min(until, slots - 1);
+    const before = from > 0 ? (this.bakedBefore[from - 1] ?? -1) : -1;
     const after = this.bakedFrom[end] ?? -1;
     const gap = (length: number) => Math.min(Math.max(0, length), this.oven.reheat);
-    const now = (before < 0 ? 0 : gap(start - before - 1)) + (after < 0 ? 0 : gap(after - end));
+    const now = (before < 0 ? 0 : gap(from - before - 1)) + (after < 0 ? 0 : gap(after - end));
     const then =
       (this.idleUntil[after < 0 ? slots - 1 : after] ?? 0) - (before < 0 ? 0 : (this.idleUntil[before] ?? 0));
     return now - then;
   }
 
   /** K by which the decks that a load would take are too hot for it. */
-  hotBy(load: Load, start: number): number {
+  hotBy(load: Load, begun: number): number {
     const { stones } = this.oven;
+    const [start] = decksTaken(load, begun);
     let event = this.deckHeats.length - 1;
     while ((this.deckHeats[event]?.start ?? 0) > start) event -= 1;
     const now = this.deckHeats[event];
     const { profile } = load;
     if (!stones || !now || now.hottest <= (stones.bakes[profile]?.at ?? Infinity) + stones.play) return 0;
-    const wanted = this.moreDecks(load, start);
+    const wanted = this.moreDecks(load, begun);
     return nearest(this.oven, now.decks, { profile, start, wanted }, this.nearest);
   }
 
@@ -112,12 +114,18 @@ export class OvenTaken {
     if (fills.length > 0) this.loads.set(key, { load, start, fills });
     else this.loads.delete(key);
     const more = decksTogether(fills) - before;
-    const until = Math.min(start + load.slots, this.slots);
-    for (let slot = start; slot < until; slot += 1) {
+    const [from, until] = this.taken(load, start);
+    for (let slot = from; slot < until; slot += 1) {
       this.decks[slot] = (this.decks[slot] ?? 0) + more;
       this.inside[slot] = (this.inside[slot] ?? 0) + sign;
       if (sign === 1) this.heat[slot] = load.profile;
     }
+  }
+
+  /** Slots of the day in which a load takes decks. */
+  taken(load: Load, start: number): readonly [from: number, to: number] {
+    const [from, to] = decksTaken(load, start);
+    return [from, Math.min(to, this.slots)];
   }
 
   /** Decks that a load takes besides what is in with it. */
@@ -128,4 +136,5 @@ export class OvenTaken {
   }
 }
 
-const keyOf = ({ profile, slots }: Load, start: number): number => (profile * 1024 + slots) * 4096 + start;
+const keyOf = ({ profile, slots, before }: Load, start: number): number =>
+  ((profile * 1024 + slots) * 1024 + before + 512) * 4096 + start;

@@ -78,7 +78,8 @@ export class Prices {
       const more = oven.moreDecks(load, slot);
       if (more === 0) continue;
       let sum = 0;
-      for (let each = slot; each < slot + load.slots; each += 1)
+      const [from, to] = oven.taken(load, slot);
+      for (let each = from; each < to; each += 1)
         sum += (dear?.[each] ?? 0) * more + MISSING * oven.overAt(each, more);
       costs[slot] = (costs[slot] ?? 0) + sum;
     }
@@ -95,8 +96,8 @@ export class Prices {
     }
     const load = mode?.load;
     const oven = load && this.taken.oven(load.oven);
-    for (let slot = placed.start; slot < placed.start + (load?.slots ?? 0); slot += 1)
-      if ((oven?.overAt(slot) ?? 0) > 0) return true;
+    const [from, to] = (load && oven?.taken(load, placed.start)) ?? [0, 0];
+    for (let slot = from; slot < to; slot += 1) if ((oven?.overAt(slot) ?? 0) > 0) return true;
     return false;
   }
 

@@ -4,7 +4,7 @@ import { ofKind, type Oven } from '../../../equipment/index.ts';
 import { pieceMass } from '../../../formula/scale/index.ts';
 import { bakeLossOf, bakeOf, firstOf, piecesOf } from '../../../formula/way/index.ts';
 import type { Followed } from '../../checker/index.ts';
-import { awayBy, endOf, hotterBy, loadOf, type Schedule } from '../../instance/index.ts';
+import { awayBy, endOf, hotterBy, deckKey, loadOf, type Schedule } from '../../instance/index.ts';
 import { SLOT } from '../../../dough/index.ts';
 import { coolingOf, coreDoneOf, deckFloorOf, deckLotOf, type Network } from '../../network/index.ts';
 import type { DayInput } from '../../demand/index.ts';
@@ -154,7 +154,7 @@ function gathered(input: DayInput, network: Network, schedule: Schedule, followe
           racks: racks[0] ? (strand.pieces * strand.mass) / racks[0].bread : null,
           lye: product?.extras.some(({ use, ingredient }) => use === 'bath' && /lye/.test(ingredient)) ?? false,
         };
-        const key = `${load.oven} ${load.profile} ${loaded.start} ${load.slots}`;
+        const key = `${load.oven} ${loaded.start} ${deckKey(load)}`;
         const known = found.get(key);
         found.set(key, {
           oven: load.oven, at: moment(loaded.start), until: moment(loaded.start + load.slots), loadAt: bake.loadAt,
