@@ -11,7 +11,15 @@ import { handDraft, readHands, type HandDraft } from './hand-draft.ts';
 import { COUNTED } from './names.ts';
 import { RATES } from './rates.ts';
 import type { Bakehouse, WorkRates } from './schema.ts';
-import { HOUSE_FIELDS, ROOM_FIELDS, THING_ROWS, thingFields, type ThingType } from './thing-fields.ts';
+import {
+  HOUSE_FIELDS,
+  ROOM_FIELDS,
+  OWN_ROWS,
+  THING_ROWS,
+  thingFields,
+  type ThingRows,
+  type ThingType,
+} from './thing-fields.ts';
 
 /** A piece of equipment as it stands in fields. */
 export interface ThingDraft {
@@ -20,7 +28,8 @@ export interface ThingDraft {
   readonly type: ThingType;
   readonly fields: Texts;
   readonly out: readonly Texts[];
-  readonly programme: readonly Texts[];
+  /** Of the list that only things of its kind have. */
+  readonly own: readonly Texts[];
   /** m from the left and from the top of its room; null: where there is space. */
   readonly at: { readonly x: number; readonly y: number } | null;
 }
@@ -73,7 +82,7 @@ export function draftOfFloor({ bakehouse, mixers }: House, unit: TemperatureUnit
 
 /** A thing that was just put in, with what most of them are. */
 export const newThing = (type: ThingType, room: string): ThingDraft => ({
-  slug: '', type, fields: { ...FIRST[type], room }, out: [], programme: [], at: null,
+  slug: '', type, fields: { ...FIRST[type], room }, out: [], own: [], at: null,
 }); // prettier-ignore
 
 const FIRST: Readonly<Record<ThingType, Texts>> = {
@@ -100,10 +109,11 @@ const FIRST: Readonly<Record<ThingType, Texts>> = {
 
 function thingDraft(type: ThingType, thing: Thing | (Omit<Mixer, 'kind'> & { type: string }), unit: TemperatureUnit): ThingDraft {
   const rows = (of: readonly object[], fields: readonly Field[]) => of.map((row) => writeFields(row, fields, unit));
-  const programme = 'programme' in thing ? thing.programme : [];
+  const own = OWN_ROWS[type];
   return {
     slug: thing.slug, type, fields: writeFields(thing, thingFields(type), unit), at: thing.at,
-    out: rows(thing.out, THING_ROWS.out), programme: rows(programme, THING_ROWS.programme),
+    out: rows(thing.out, THING_ROWS.out),
+    own: own ? rows((thing as unknown as Record<ThingRows, readonly object[] | undefined>)[own] ?? [], THING_ROWS[own]) : [],
   };
 } // prettier-ignore
 
@@ -134,12 +144,13 @@ export function parseFloor(draft: FloorDraft, { bakehouse }: House, unit: Temper
     const { room, ...fields } = readFields(`${at}.fields`, thing.fields, thingFields(thing.type), unit, problems);
     const stands = typeof room === 'string' ? roomNamed(room) : null;
     if (stands === -1) problems.push(problem(`${at}.fields.room`, 'There is no such room here.', 'Choose one of the rooms.'));
-    const rows = (list: 'out' | 'programme') => thing[list].map((row, n) => readFields(`${at}.${list}.${n}`, row, THING_ROWS[list], unit, problems));
+    const own = OWN_ROWS[thing.type];
+    const rows = (list: 'out' | 'own', of: ThingRows) => thing[list].map((row, n) => readFields(`${at}.${list}.${n}`, row, THING_ROWS[of], unit, problems));
     return {
-      ...fields, slug: slugs[index] ?? '', at: thing.at, out: rows('out'),
+      ...fields, slug: slugs[index] ?? '', at: thing.at, out: rows('out', 'out'),
       room: stands === null || stands < 0 ? null : (rooms[stands]?.slug ?? null),
       ...(thing.type === 'mixer' ? { schema: 1, kind: fields['type'], type: undefined } : { kind: thing.type }),
-      ...(thing.type === 'retarder' ? { programme: rows('programme') } : {}),
+      ...(own ? { [own]: rows('own', own) } : {}),
     };
   });
   const hands = readHands(draft.hands, problems);
@@ -213,6 +224,7 @@ function whereTyped(found: Problem, { things }: FloorDraft, list: 'mixers' | 'fl
   const index = own[Number(place)];
   const [name = ''] = inner;
   if (index === undefined || place === '') return { ...found, path: 'things' };
-  if (name === 'out' || name === 'programme') return { ...found, path: ['things', index, ...inner].join('.') };
+  if (name === 'out') return { ...found, path: ['things', index, ...inner].join('.') };
+  if (name in THING_ROWS) return { ...found, path: ['things', index, 'own', ...inner.slice(1)].join('.') };
   return { ...found, path: `things.${index}.fields.${name === 'slug' ? 'name' : name}` };
 } // prettier-ignore

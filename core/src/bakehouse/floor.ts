@@ -51,7 +51,7 @@ const FloorNow = z
     hands: z
       .array(Hand)
       .max(200)
-      .default([{ name: 'Baker', skills: [...SKILLS], rota: [{ from: '02:00', to: '14:00', days: [0, 1, 2, 3, 4, 5, 6] }], breaks: [], away: [], dates: [] }]),
+      .default([{ name: 'Baker', skills: [...SKILLS], helps: [], learns: [], rota: [{ from: '02:00', to: '14:00', days: [0, 1, 2, 3, 4, 5, 6] }], breaks: [], away: [], dates: [] }]),
     equipment: z.array(Thing).max(200),
     tubs: z.number().int().min(0).max(1000).default(12),
     /** Outside the hours of the bakehouse: nothing should fall due. */

@@ -11,6 +11,7 @@ export { RATES } from './rates.ts';
 export {
   HOUSE_FIELDS,
   ROOM_FIELDS,
+  OWN_ROWS,
   THING_ROWS,
   THING_TYPES,
   thingFields,
@@ -20,7 +21,7 @@ export { warmestProof } from './floor-facts.ts';
 export { DayWeights, Floor, Room } from './floor.ts';
 export { takenTwice } from './names.ts';
 export { ClockSpan, Hand, shiftsOn, WEEK } from './people.ts';
-export { Bakehouse, ReadingsSchema, Tub, type WorkRates } from './schema.ts';
-export { type Skill, SKILLS } from './skills.ts';
+export { Bakehouse, Tub } from './schema.ts';
+export { type Skill, SKILL_LEVELS, type SkillLevel, SKILLS } from './skills.ts';
 export { boutsText, draftOfWaterHouse, parseWaterHouse, type WaterHouseDraft } from './water-house.ts';
-export { type Amount, handsOf, skillOf, TEND, workOf, type WorkStep } from './work.ts';
+export { type Amount, handsOf, skillOf, TEND, workOf } from './work.ts';

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { WallClock } from '../equipment/index.ts';
 import { Name } from '../formula/index.ts';
+import { problem, refuse } from '../problem/index.ts';
 import { weekdayOf } from '../time/index.ts';
 import { SKILLS } from './skills.ts';
 
@@ -19,10 +20,14 @@ const everyDay = (hand: unknown): unknown => {
   return { rota: [{ ...(typeof shift === 'object' ? shift : {}), days: WEEK }], ...rest };
 };
 
+const Skills = z.array(z.enum(SKILLS)).max(SKILLS.length);
+
 /** Somebody who works here: what they can do, and when they are on shift. */
 const HandNow = z.strictObject({
   name: Name,
-  skills: z.array(z.enum(SKILLS)).min(1).max(SKILLS.length).describe('what they do alone'),
+  skills: Skills.describe('what they do alone'),
+  helps: Skills.default([]).describe('what they do with help: beside somebody who does it alone'),
+  learns: Skills.default([]).describe('what they are learning: no work is planned for them by it'),
   rota: z
     .array(ClockSpan.extend({ days: z.array(Weekday).min(1).max(7).describe('on which it begins') }))
     .max(14)
@@ -43,6 +48,11 @@ const HandNow = z.strictObject({
     .max(200)
     .default([])
     .describe('shifts of one date, in the place of those of its weekday: a swap, or other hours'),
+}).superRefine(({ skills, helps, learns }, context) => {
+  const all = [...skills, ...helps, ...learns];
+  if (all.length === 0) context.addIssue(refuse(problem('skills', 'This person can do nothing.', 'Choose what they do alone, with help, or are learning.')));
+  for (const skill of SKILLS)
+    if (all.filter((each) => each === skill).length > 1) context.addIssue(refuse(problem('skills', `“${skill}” stands there twice.`, 'Say it once: alone, with help, or learning.')));
 }); // prettier-ignore
 export const Hand = z.preprocess(everyDay, HandNow);
 export type Hand = z.infer<typeof HandNow>;

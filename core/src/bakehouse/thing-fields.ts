@@ -11,6 +11,7 @@ export const THING_TYPES: readonly ThingType[] = [
 ]; // prettier-ignore
 
 const TAKES = field('dough', 'Takes', 'kilograms');
+const PLACES = field('places', 'Baskets or trays', 'count', 'as its dough');
 const COUNT = field('count', 'How many', 'count');
 
 /** What makes a thing what it is, in the order in which it is shown. */
@@ -38,16 +39,18 @@ const OWN: Readonly<Record<ThingType, readonly Field[]>> = {
   ],
   retarder: [
     TAKES,
+    PLACES,
     field('temperature', 'Stands at', 'celsius'),
     field('most', 'Nothing longer than', 'hours', '18'),
   ],
   'proof-box': [
     TAKES,
+    PLACES,
     field('temperature', 'Stands at', 'celsius', 'as asked'),
     field('humidity', 'Humidity', 'percent', 'not known'),
   ],
-  freezer: [TAKES, field('temperature', 'Stands at', 'celsius', '-18')],
-  rack: [COUNT, field('bread', 'Bread on one', 'kilograms')],
+  freezer: [TAKES, PLACES, field('temperature', 'Stands at', 'celsius', '-18')],
+  rack: [COUNT, field('bread', 'Bread on one', 'kilograms'), field('places', 'Trays on one', 'count', 'as its bread')],
   bench: [field('metres', 'To work at', 'metres')],
   divider: [field('heads', 'Pieces at a stroke', 'count', '1'), field('each', 'A stroke takes', 'seconds', '20')],
   sheeter: [field('kilogram', 'A kg takes', 'seconds', 'as by hand')],
@@ -74,7 +77,7 @@ export const thingFields = (type: ThingType): readonly Field[] => [
   ...ANY.map((each) => (type === 'holder' && each.name === 'size' ? { ...each, label: 'Size' } : each)),
 ];
 
-/** A list within a thing: when it is out of order, and what a retarder that proofs is set to. */
+/** A list within a thing: when it is out of order, what a retarder that proofs is set to, and how far off an oven's dial is. */
 export const THING_ROWS = {
   out: [
     field('from', 'From', 'moment'),
@@ -82,7 +85,16 @@ export const THING_ROWS = {
     field('count', 'How many', 'count', 'all of it'),
   ],
   programme: [field('at', 'From', 'clock'), field('celsius', 'It is set to', 'celsius')],
+  dial: [field('set', 'Set to', 'celsius'), field('really', 'It really has', 'celsius')],
 } as const satisfies Readonly<Record<string, readonly Field[]>>;
+
+export type ThingRows = keyof typeof THING_ROWS;
+
+/** The list that only things of a kind have. */
+export const OWN_ROWS: Partial<Readonly<Record<ThingType, ThingRows>>> = {
+  retarder: 'programme',
+  oven: 'dial',
+};
 
 /** The fields of a room. */
 export const ROOM_FIELDS: readonly Field[] = [

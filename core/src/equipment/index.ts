@@ -1,3 +1,4 @@
+export { Dial, settingFor } from './dial.ts';
 export { LocalMoment, type Missing, missingOf, Outage, placed, thing } from './outage.ts';
 export {
   type Holder,

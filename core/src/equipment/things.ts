@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { STONE, STONE_DEPTH } from '../oven/index.ts';
+import { Dial } from './dial.ts';
 import { thing } from './outage.ts';
 
 /** A time on the bakehouse clock. */
@@ -12,6 +13,14 @@ export const HOT_SIDES = ['none', 'left', 'right', 'back'] as const;
 
 const Kilograms = z.number().positive().max(10_000).describe('kg of dough');
 const Celsius = z.number().min(-5).max(45);
+const Places = z
+  .number()
+  .int()
+  .min(1)
+  .max(10_000)
+  .nullable()
+  .default(null)
+  .describe('baskets, tins, trays, boards that find a place; null: as many as its dough');
 
 /** How many of what is alike are drawn and booked as one. */
 const count = z.number().int().min(0).max(10_000);
@@ -33,11 +42,13 @@ export const Thing = z.discriminatedUnion('kind', [
     steam: z.enum(STEAM).default('built-in'),
     hotSide: z.enum(HOT_SIDES).default('none').describe('the side that bakes faster, so that pieces are turned'),
     preheat: z.number().min(0).max(600).nullable().default(null).describe('minutes; null: as the bakehouse says'),
+    dial: Dial.describe('what it really has at a setting; none: what it says'),
   }),
   z.strictObject({
     kind: z.literal('retarder'),
     ...thing,
     dough: Kilograms,
+    places: Places,
     temperature: Celsius.max(15).describe('°C of its air'),
     most: z.number().positive().max(72).default(18).describe('hours that nothing may stay longer'),
     programme: z
@@ -50,11 +61,12 @@ export const Thing = z.discriminatedUnion('kind', [
     kind: z.literal('proof-box'),
     ...thing,
     dough: Kilograms,
+    places: Places,
     temperature: z.number().min(15).max(45).nullable().default(null).describe('°C of all of it; null: chambers, each as warm as its dough asks for'),
     humidity: z.number().min(10).max(100).nullable().default(null).describe('percent RH; null: not known'),
   }),
-  z.strictObject({ kind: z.literal('freezer'), ...thing, dough: Kilograms, temperature: z.number().min(-40).max(0).default(-18) }),
-  z.strictObject({ kind: z.literal('rack'), ...thing, count: count.max(1000), bread: z.number().positive().max(1000).describe('kg of dough that is baked, on one') }),
+  z.strictObject({ kind: z.literal('freezer'), ...thing, dough: Kilograms, places: Places, temperature: z.number().min(-40).max(0).default(-18) }),
+  z.strictObject({ kind: z.literal('rack'), ...thing, count: count.max(1000), bread: z.number().positive().max(1000).describe('kg of dough that is baked, on one'), places: Places.describe('trays and tins on one; null: as many as its bread') }),
   z.strictObject({ kind: z.literal('bench'), ...thing, metres: z.number().min(0).max(500) }),
   z.strictObject({ kind: z.literal('divider'), ...thing, heads: z.number().int().min(1).max(200).default(1).describe('pieces at a stroke'), each: z.number().min(0).max(600).nullable().default(null).describe('seconds a stroke; null: 20') }),
   z.strictObject({ kind: z.literal('sheeter'), ...thing, kilogram: z.number().min(0).max(600).nullable().default(null).describe('seconds for each kg; null: as by hand') }),

@@ -167,6 +167,7 @@ function withMore(instance: Instance): Instance[] {
   const hand = {
     name: 'one more',
     skills: (1 << instance.skills.length) - 1,
+    helps: 0,
     free: [[0, instance.slots] as const],
   };
   const people = [...instance.people, hand, hand];

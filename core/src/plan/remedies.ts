@@ -196,7 +196,15 @@ export function remediesFor(input: DayInput, network: Network, answer: Answer): 
   const skills = SKILLS.filter((_, index) => trouble.skills & (1 << index));
   if (skills.length > 0) {
     const from = Math.floor(Math.max(0, trouble.from - 12) / 12) * 12;
-    const hand = { name: 'One more', skills: [...skills] as Skill[], breaks: [], away: [], dates: [] };
+    const hand = {
+      name: 'One more',
+      skills: [...skills] as Skill[],
+      helps: [],
+      learns: [],
+      breaks: [],
+      away: [],
+      dates: [],
+    };
     remedies.push({
       kind: 'hands',
       hand: {
@@ -359,5 +367,5 @@ const bit = (skill: number | null): number => (skill === null ? 0 : 1 << skill);
 function thingOf({ instance }: Network, resource: number | null, count: number): Trouble['things'][number][] {
   if (resource === null) return [];
   const { id = '', name = '', unit = '' } = instance.resources[resource] ?? {};
-  return unit === '' && count > 0 ? [{ of: id, name, count }] : [];
+  return unit === '' && count > 0 && !id.endsWith('.places') ? [{ of: id, name, count }] : [];
 }

@@ -21,12 +21,18 @@ describe('the floor of a bakehouse in fields', () => {
   it('what is shown reads back the same, in both units', () => {
     const out = [{ from: '2026-12-01T06:00', to: '2026-12-03T18:00', count: 1 }];
     const floor = withThing(
-      withThing(bakehouse.floor, 'oven', { out, at: { x: 1, y: 2.5 }, size: { length: 2, width: 1.4 } }),
+      withThing(bakehouse.floor, 'oven', { out, at: { x: 1, y: 2.5 }, size: { length: 2, width: 1.4 }, dial: [{ set: 200, really: 190 }, { set: 250, really: 232 }] }),
       'chamber',
       { kind: 'retarder', dough: 40, temperature: 3, programme: [{ at: '18:00', celsius: 3 }, { at: '04:30', celsius: 24 }], spare: true },
     ); // prettier-ignore
-    const [first, ...others] = floor.hands;
-    assert.ok(first);
+    const [whole, ...others] = floor.hands;
+    assert.ok(whole);
+    const first = {
+      ...whole,
+      skills: ['mix' as const],
+      helps: ['shape' as const],
+      learns: ['oven' as const],
+    };
     const away = [{ from: '2026-12-24', to: '2026-12-26', why: 'holiday' }];
     const dates = [{ date: '2026-12-20', from: '22:00', to: '06:00' }];
     const all = { ...bakehouse, floor: { ...floor, hands: [{ ...first, away, dates }, ...others] } };
@@ -47,7 +53,7 @@ describe('the floor of a bakehouse in fields', () => {
   it('what cannot be read is said at its field', () => {
     const draft = fresh();
     const hands = draft.hands.map((hand, index) =>
-      index === 1 ? { ...hand, days: ['early', '', '', '', '', '', ''], skills: [] } : hand,
+      index === 1 ? { ...hand, days: ['early', '', '', '', '', '', ''], levels: {} } : hand,
     );
     const problems = wrong({ ...typed(draft, 'bench', { metres: 'long' }), hands, house: { ...draft.house, tubs: 'some' } });
     assert.match(problems['hands.1.days.0'] ?? '', /“early” is not from one time to another.*02:00 to 10:30/);

@@ -2,14 +2,15 @@ import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
 import fc from 'fast-check';
 import { Floor, Hand, Room, shiftsOn, takenTwice } from '@jovet/core/bakehouse';
-import { ofKind } from '@jovet/core/equipment';
+import { ofKind, Thing } from '@jovet/core/equipment';
 import { Stand, withSteps } from '@jovet/core/formula/way';
 import { checkSchedule } from '@jovet/core/plan/checker';
 import type { DayInput } from '@jovet/core/plan/demand';
-import { mixesOf, plannedDay, toldTasks } from '@jovet/core/plan/explain';
+import { dialled, mixesOf, plannedDay, toldTasks } from '@jovet/core/plan/explain';
 import { ovenDay } from '@jovet/core/plan/explain/oven';
 import { loadOf } from '@jovet/core/plan/instance';
 import { networkOf } from '@jovet/core/plan/network';
+import { parseWith } from '@jovet/core/problem';
 import { weekdayOf } from '@jovet/core/time';
 import { demoDay, demoHouse, madeSo, must, withThing } from '../demo.ts';
 import { baking, planned } from './planned.ts';
@@ -29,6 +30,27 @@ function ovensOf(input: DayInput, rounds = 0) {
   });
   return { network, answer, into: new Map(into), input };
 }
+
+describe('an oven whose dial is off', () => {
+  it('what it is set to is said beside what it is to have, in the load sheet and where a bake changes', () => {
+    assert.equal(dialled([{ set: 200, really: 190 }, { set: 250, really: 230 }])(210), '210 °C (set 225 °C)');
+    assert.equal(dialled([{ set: 200, really: 200 }])(210), '210 °C');
+    const falls = madeSo(baking(demoDay(), 'oat-tin'), 'oat-tin', (doc) =>
+      withSteps(doc, (step) => (step.kind === 'bake' ? { ...step, stages: [{ from: 10, top: 180, bottom: 180, fan: 0 }] } : step)),
+    );
+    const day = withFloor(falls, (floor) => withThing(floor, 'oven', { dial: [{ set: 200, really: 190 }] }));
+    const { network, answer } = planned(day, 0);
+    const { reminders, oven } = plannedDay(day, network, answer.schedule, true);
+    assert.ok(reminders.some(({ kind, what }) => kind === 'set' && what === 'top 180 °C (set 190 °C), bottom 180 °C (set 190 °C)'));
+    assert.deepEqual(oven?.ovens?.[0]?.dial, [{ set: 200, really: 190 }]);
+  }); // prettier-ignore
+
+  it('a dial that goes up while it gets colder is refused', () => {
+    const bad = { ...ofKind(demoDay().bakehouse.floor, 'oven')[0], dial: [{ set: 200, really: 210 }, { set: 250, really: 205 }] };
+    const read = parseWith(Thing, bad);
+    assert.ok(!read.ok && /hotter setting must be hotter/.test(read.problems[0]?.problem ?? ''), JSON.stringify(read));
+  }); // prettier-ignore
+});
 
 describe('several ovens', () => {
   const two = withFloor(demoDay(), (floor) => withThing(floor, 'rack', RACK));

@@ -46,7 +46,7 @@ function instanceOf({ baskets, decks, shift, batches }: Tiny): Instance {
   return {
     ...instance, slots: SLOTS,
     resources: [{ id: 'baskets', name: 'baskets', capacity: baskets, unit: '', out: [] }],
-    people: [{ name: 'One', skills: 1, free: [shift] }],
+    people: [{ name: 'One', skills: 1, helps: 0, free: [shift] }],
     tasks: batches.flatMap(({ from, spread, fill }, batch) => [
       { ...task, id: `${batch}.shape`, batch, kind: 'shape', first: from, last: from + spread, modes: mode(2) },
       { ...task, id: `${batch}.load`, batch, kind: 'load', first: 0, last: SLOTS - 6, modes: mode(1, { oven: 0, profile: batch, fill, slots: 4, before: 0 }) },

@@ -62,6 +62,7 @@ export function plantedBakery(
     return {
       name: `Hand ${index + 1}`,
       skills: index % 3 === 0 ? 0b111 : index % 3 === 1 ? 0b011 : 0b110,
+      helps: 0,
       free: [[from, Math.min(SLOTS, from + 120)] as const],
     };
   });

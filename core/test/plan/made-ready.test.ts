@@ -6,8 +6,9 @@ import type { DayInput } from '@jovet/core/plan/demand';
 import { bathFor, stepAmounts } from '@jovet/core/formula/sums';
 import { Step } from '@jovet/core/formula/way';
 import { pullListOf } from '@jovet/core/plan/demand';
+import { scaleTo } from '@jovet/core/formula/scale';
 import { plannedDay } from '@jovet/core/plan/explain';
-import { demoDay, demoFormula } from '../demo.ts';
+import { demoDay, demoFormula, must } from '../demo.ts';
 import { bake, divide, end, made, minutes, mix, rise, room, weigh, type Said } from './any-doughs.ts';
 import { baking, planned } from './planned.ts';
 
@@ -127,6 +128,18 @@ describe('what was frozen on another day', () => {
     ways: [[{ place: 'warm', celsius: 28 }]],
   };
   const stock = (own: Said[]) => made('quay-country', [weigh, mix, bulk, divide], raw, { 'quay-loaf': own }); // prettier-ignore
+
+  it('the sheet reckons no dough for what comes from the freezer', () => {
+    const entry = stock([thaw, proof, bake, ...end]).formulas.find(({ slug }) => slug === 'quay-country');
+    assert.ok(entry);
+    const { formula } = entry;
+    const [thawed, fresh] = ['quay-loaf', 'quay-small'].map((product) => ({ product, pieces: 20, scaledWeight: 0.5 }));
+    assert.ok(thawed && fresh);
+    const both = must(scaleTo(formula, { by: 'pieces', order: [thawed, fresh] }));
+    assert.equal(both.dough, must(scaleTo(formula, { by: 'pieces', order: [fresh] })).dough);
+    const none = scaleTo(formula, { by: 'pieces', order: [thawed] });
+    assert.ok(!none.ok && /from the freezer, so nothing is mixed/.test(none.problems[0]?.problem ?? ''));
+  }); // prettier-ignore
 
   it('raw pieces are taken out, thawed, proofed and baked, and no dough of them is mixed', () => {
     const input = stock([thaw, proof, bake, ...end]);

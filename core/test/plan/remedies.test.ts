@@ -34,6 +34,8 @@ function differences(one: unknown, other: unknown, path = ''): string[] {
 const hand = {
   name: 'One more',
   skills: ['mix' as const],
+  helps: [],
+  learns: [],
   breaks: [],
   away: [],
   dates: [],

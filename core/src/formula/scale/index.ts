@@ -9,6 +9,7 @@ export {
   type ScaledPart,
   type ScaledStage,
   scaleFormula,
+  scaleMixed,
   type ScaleTarget,
   scaleTo,
 } from './scale.ts';

@@ -7,7 +7,7 @@ import { percentOf, totalOf, type FormulaLine } from '../lines.ts';
 import { doughsOf, type ScaledBranch } from './pieces.ts';
 import { weigh, weighLine, type ScaledLine, type WeighedMass } from './rounding.ts';
 import type { Formula, PieceOrder } from '../schema.ts';
-import { bakeLossOf } from '../way/index.ts';
+import { bakeLossOf, isThawed, piecesOf } from '../way/index.ts';
 import { splitFormula, type PartStage, type SplitFormula, type Stage } from './split.ts';
 
 /** A pre-ferment or soaker that goes in whole, kg. */
@@ -202,8 +202,8 @@ export interface BakedOrder {
  * @returns masses in kg by stage, or the problems of formula or target, at `order`, `mass` or `ingredient`
  */
 export function scaleTo(formula: Formula, target: ScaleTarget): Result<ScaledFormula> {
-  if (target.by === 'pieces') return scaleFormula(formula, target.order);
-  if (target.by === 'baked') return scaleFormula(formula, target.order.map((each) => scaledWeight(formula, each))); // prettier-ignore
+  if (target.by === 'pieces') return scaleMixed(formula, target.order);
+  if (target.by === 'baked') return scaleMixed(formula, target.order.map((each) => scaledWeight(formula, each))); // prettier-ignore
   const split = splitFormula(formula);
   if (!split.ok) return split;
   if (target.mass <= 0) return bad(problem('mass', 'There is nothing to scale to.', 'Enter more than 0.'));
@@ -222,6 +222,18 @@ export function scaleTo(formula: Formula, target: ScaleTarget): Result<ScaledFor
   }
   return good(scaleDough(formula, split.value, (target.mass / percent) * totalOf(split.value.overall)));
 }
+
+/**
+ * Scales a formula to the pieces that dough is mixed for: what is taken out of the freezer needs none.
+ *
+ * @returns masses in kg by stage; a problem at `order` where all of it is in the freezer
+ */
+export function scaleMixed(formula: Formula, orders: readonly PieceOrder[]): Result<ScaledFormula> {
+  const mixed = orders.filter(({ product }) => !isThawed(piecesOf(formula.doc, product)));
+  if (mixed.every(({ pieces }) => pieces === 0) && orders.some(({ pieces }) => pieces > 0))
+    return bad(problem('order', 'All of it comes from the freezer, so nothing is mixed.', 'Enter pieces of a product that is made fresh.'));
+  return scaleFormula(formula, mixed);
+} // prettier-ignore
 
 /** The dough that a piece needs to weigh what it should when it is baked: baked ÷ (1 − bake loss). */
 function scaledWeight({ doc }: Formula, { product, pieces, bakedWeight }: BakedOrder): PieceOrder {

@@ -7,6 +7,7 @@ export {
   bulkOf,
   ddtOf,
   firstOf,
+  isThawed,
   type MadeBy,
   mainMix,
   piecesOf,

@@ -74,3 +74,6 @@ export function warmLockIn({ way }: Pick<MadeBy, 'way'>): number | null {
     );
   return at < 0 || chilled ? null : at;
 }
+
+/** Whether pieces of such a way come from the freezer. */
+export const isThawed = ([first]: readonly Step[]): boolean => first?.kind === 'thaw';

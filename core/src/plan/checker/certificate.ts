@@ -68,13 +68,16 @@ function ownSlots(instance: Instance, index: number): number[] {
     const possible = task.modes.some((mode) => {
       const end = start + mode.slots;
       const able = instance.people.filter(
-        ({ skills, free }) =>
-          task.skill !== null && skills & (1 << task.skill) && free.some(([a, b]) => a <= start && end <= b),
+        ({ skills, helps, free }) =>
+          task.skill !== null &&
+          (skills | helps) & (1 << task.skill) &&
+          free.some(([a, b]) => a <= start && end <= b),
       );
+      const alone = able.some(({ skills }) => skills & (1 << (task.skill ?? 0)));
       return (
         end <= instance.slots &&
         (task.due === null || end <= task.due) &&
-        (task.skill === null || able.length >= mode.people) &&
+        (task.skill === null || mode.people === 0 || (alone && able.length >= mode.people)) &&
         mode.uses.every(({ resource, amount }) => amount <= (instance.resources[resource]?.capacity ?? 0)) &&
         (!mode.load || Math.ceil(mode.load.fill / 1000) <= (instance.ovens[mode.load.oven]?.decks ?? 0))
       );

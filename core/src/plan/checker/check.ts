@@ -38,9 +38,18 @@ export function checkSchedule(instance: Instance, schedule: Schedule): Fault[] {
     if (placed.people.length !== needed) faults.push({ kind: 'people', task: index, why: 'number' });
     if (new Set(placed.people).size !== placed.people.length)
       faults.push({ kind: 'people', task: index, why: 'twice' });
+    // Who does it with help does it beside one who has it alone.
+    const alone = placed.people.some(
+      (each) => ((instance.people[each]?.skills ?? 0) >> (task.skill ?? 0)) & 1,
+    );
+    if (needed > 0 && placed.people.length > 0 && !alone)
+      faults.push({ kind: 'people', task: index, why: 'skill' });
     for (const each of placed.people) {
       const person = instance.people[each];
-      const able = person !== undefined && task.skill !== null && (person.skills & (1 << task.skill)) !== 0;
+      const able =
+        person !== undefined &&
+        task.skill !== null &&
+        ((person.skills | person.helps) & (1 << task.skill)) !== 0;
       if (!able) faults.push({ kind: 'people', task: index, why: 'skill' });
       else if (!person.free.some(([from, to]) => from <= start && end <= to))
         faults.push({ kind: 'people', task: index, why: 'shift' });

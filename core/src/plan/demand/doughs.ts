@@ -1,6 +1,6 @@
 import { scaleDough, scaleFormula, splitFormula, type ScaledFormula } from '../../formula/scale/index.ts';
 import type { Formula, PieceOrder } from '../../formula/index.ts';
-import { mainMix, type Step } from '../../formula/way/index.ts';
+import { isThawed, mainMix } from '../../formula/way/index.ts';
 import type { Mixer, Programme } from '../../mix/index.ts';
 import { bad, good, place, problem, type Problem, type Result } from '../../problem/index.ts';
 import { resolveLocal } from '../../time/index.ts';
@@ -131,9 +131,6 @@ export function doughsOf(input: DayInput): Result<Dough[]> {
   if (mixes > MOST_OF_A_DAY.batches) problems.push({ ...tooManyMixes(mixes), path: 'demand' });
   return problems.length > 0 ? bad(...problems) : good(doughs);
 }
-
-/** Whether pieces come from the freezer. */
-const isThawed = ([first]: readonly Step[]): boolean => first?.kind === 'thaw';
 
 /** What is taken out of the freezer: pieces of one formula for drops that lie close together, and no dough. */
 function stockOf(

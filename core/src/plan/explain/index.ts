@@ -2,7 +2,7 @@ export { COST_WORDS, planCostWorkings } from './workings/cost.ts';
 export { faultSentences } from './fault-sentences.ts';
 export type { TubLabel } from './labels.ts';
 export { type PlannedDay, plannedDay, type ShownPlan } from './planned-day.ts';
-export { type Reminder, settingWords, STEAM_WORDS } from './reminders.ts';
+export { dialled, type Reminder, settingWords, STEAM_WORDS } from './reminders.ts';
 export { type ToldTask, toldTasks } from './tasks.ts';
 export { type DayView, type ViewRibbon, type ViewRow, type ViewTask } from './view.ts';
 export { type Why, whyHere } from './why.ts';

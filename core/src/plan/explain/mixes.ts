@@ -1,7 +1,7 @@
 import type { Bakehouse } from '../../bakehouse/index.ts';
 import type { Formula, PieceOrder } from '../../formula/index.ts';
 import { ddtOf } from '../../formula/way/index.ts';
-import { equalBatches, ferments, scaleFormula } from '../../formula/scale/index.ts';
+import { equalBatches, ferments, scaleMixed } from '../../formula/scale/index.ts';
 import {
   answerMix,
   BOWL_STAYS_WARM,
@@ -104,7 +104,7 @@ export interface DoughToMix {
  * @returns the mixes in order, or the problem of formula or order
  */
 export function mixesByHand(dough: DoughToMix, bakehouse: Bakehouse): Result<MixDoc[]> {
-  const scaled = scaleFormula(dough.formula, dough.order);
+  const scaled = scaleMixed(dough.formula, dough.order);
   if (!scaled.ok) return scaled;
   const batches = equalBatches(scaled.value.dough, dough.mixer);
   if (!batches.ok) return batches;

@@ -1,4 +1,4 @@
-import { ofKind, type Oven } from '../../equipment/index.ts';
+import { ofKind, settingFor, type Dial, type Oven } from '../../equipment/index.ts';
 import { profileFor, type OvenSetting } from '../../oven/index.ts';
 import { formatNumber } from '../../units/index.ts';
 import { SLOT } from '../../dough/index.ts';
@@ -57,6 +57,14 @@ export const settingWords = (
 ): string =>
   `top ${top === null ? 'off' : heat(top)}, bottom ${bottom === null ? 'off' : heat(bottom)}${fan > 0 ? `, fan ${formatNumber(fan, 0)} %` : ''}`;
 
+/** Writes heats that an oven is to have: where its dial is off also what it is set to. `240 °C (set 252 °C)` */
+export const dialled =
+  (dial: Dial = [], heat: (celsius: number) => string = (celsius) => `${formatNumber(celsius, 0)} °C`) =>
+  (celsius: number): string => {
+    const set = settingFor(dial, celsius);
+    return Math.round(set) === Math.round(celsius) ? heat(celsius) : `${heat(celsius)} (set ${heat(set)})`;
+  };
+
 /** What hangs on the tasks of a plan, in the order of time. */
 export function remindersOf(
   input: DayInput,
@@ -113,13 +121,13 @@ export function remindersOf(
         const minutes = (outAt - began) / 60;
         const profile = profileFor(bake, mass);
         const steamed = Math.min(minutes, profile.steam);
-        const { steam = 'none' } = ovens[loadOf(instance, load, schedule.tasks[load])?.oven ?? 0] ?? {};
+        const { steam = 'none', dial } = ovens[loadOf(instance, load, schedule.tasks[load])?.oven ?? 0] ?? {};
         if (steamed > 0 && steam !== 'none') {
           const { give, given, end } = STEAM_WORDS[steam];
           add(load, 'steam', give, 0, given);
           if (steamed < minutes) add(load, 'vent', end, steamed);
         }
-        for (const stage of profile.stages) add(load, 'set', settingWords(stage), stage.from);
+        for (const stage of profile.stages) add(load, 'set', settingWords(stage, dialled(dial)), stage.from);
       }
     }
   }

@@ -112,8 +112,10 @@ export interface Oven {
 
 export interface Person {
   readonly name: string;
-  /** Bit for each skill. */
+  /** Bit for each skill that they have alone. */
   readonly skills: number;
+  /** And for each in which they do their share beside somebody who has it. */
+  readonly helps: number;
   /** On shift and not at a break: slots from, to (not included). */
   readonly free: readonly (readonly [number, number])[];
 }

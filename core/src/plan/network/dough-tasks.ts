@@ -166,7 +166,12 @@ export class DoughTasks {
     if (stretch?.kind !== 'wait') return null;
     const body = this.bodyOf(this.dough.batches[0]);
     const [stands = []] = waysOf(stretch.wait);
-    const [way] = placedWays(this.list, stands, { ...this.standing(0), body, cover: stretch.wait.cover });
+    const [way] = placedWays(this.list, stands, {
+      ...this.standing(0),
+      body,
+      cover: stretch.wait.cover,
+      places: 0,
+    });
     return way ? { stretch, way, body } : null;
   }
 

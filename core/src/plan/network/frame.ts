@@ -1,6 +1,6 @@
 import { aroundAt } from '../../fermentation/forecast/index.ts';
 import { addDays, datesAround, localTime, resolveLocal } from '../../time/index.ts';
-import { shiftsOn, SKILLS, type ClockSpan } from '../../bakehouse/index.ts';
+import { shiftsOn, SKILLS, type ClockSpan, type Skill } from '../../bakehouse/index.ts';
 import { missingOf, ofKind, type Outage, type Retarder } from '../../equipment/index.ts';
 import { roomsOf, type RoomHere } from '../../dough/course/index.ts';
 import { SLOT, type BySlot, type RoomBySlot } from '../../dough/index.ts';
@@ -23,6 +23,9 @@ export interface Frame {
   /** What is out of order of a thing of which there is so much, each counting so much. */
   readonly missing: MissingOf;
 }
+
+/** Of trays and tins on racks. */
+export const RACK_PLACES = 'racks.places';
 
 /** A plan may begin so long before the first van, h; and shifts that began so many days before a date may matter to it. */
 const [BEFORE, DAYS] = [48, 3];
@@ -57,7 +60,8 @@ export function frameOf(input: DayInput, doughs: readonly Dough[]): Frame {
     origin, slots, stores, missing, rooms: roomsOf(floor, clocked),
     people: floor.hands.map((hand) => ({
       name: hand.name,
-      skills: hand.skills.reduce((bits, skill) => bits | (1 << SKILLS.indexOf(skill)), 0),
+      skills: bitsOf(hand.skills),
+      helps: bitsOf(hand.helps),
       free: without(joined(days.flatMap((day) => shiftsOn(hand, day).flatMap((shift) => span(day, shift)))), hand.breaks.flatMap(spans)).map(inward),
     })),
     resources: resourcesOf(input, stores, missing),
@@ -65,6 +69,9 @@ export function frameOf(input: DayInput, doughs: readonly Dough[]): Frame {
     room: roomOf(input, origin, slots),
   };
 } // prettier-ignore
+
+const bitsOf = (skills: readonly Skill[]): number =>
+  skills.reduce((bits, skill) => bits | (1 << SKILLS.indexOf(skill)), 0);
 
 function resourcesOf({ bakehouse: { floor }, mixers }: DayInput, stores: readonly Store[], missing: MissingOf): Resource[] {
   const one = ({ slug, name, out }: { slug: string; name: string; out: readonly Outage[] }, capacity = 1): Resource => (
@@ -81,8 +88,11 @@ function resourcesOf({ bakehouse: { floor }, mixers }: DayInput, stores: readonl
     { id: 'tubs', name: 'tubs', capacity: floor.tubs, unit: '', out: [] },
     sum('bench', 'dm', ofKind(floor, 'bench'), ({ metres }) => [Math.round(metres * 10), Math.round(metres * 10)]),
     ...ofKind(floor, 'holder').map((holder) => one(holder, holder.count)),
-    ...stores.map(({ resource }) => resource),
+    ...stores.flatMap(({ resource, places }) => (places ? [resource, places] : [resource])),
     ...(racks.length > 0 ? [sum('racks', 'kg', racks, ({ count, bread }) => [count * bread, bread])] : []),
+    ...(racks.length > 0 && racks.every(({ places }) => places !== null)
+      ? [{ ...sum(RACK_PLACES, '', racks, ({ count, places }) => [count * (places ?? 0), places ?? 0]), name: 'places on racks' }]
+      : []),
     ...(['divider', 'sheeter', 'moulder'] as const).flatMap((kind) => ofKind(floor, kind).map((each) => one(each))),
   ];
 } // prettier-ignore

@@ -23,8 +23,9 @@ const WARM_MOST = 12;
 
 /** What stands in a place, and how much of it. */
 export interface Standing extends StandsHere {
-  /** kg in all. */
+  /** kg in all, and baskets, tins or trays of it. */
   readonly mass: number;
+  readonly places: number;
 }
 
 /** Ways through the things of a bakehouse that are looked at, for one way of a formula. */
@@ -52,6 +53,7 @@ function placedWay(list: TaskList, places: readonly PlaceHere<Store>[], standing
     if (store && model.untilRise === null && !taken.has(store.resource.id)) {
       taken.set(store.resource.id, store);
       holds.push(...list.use(store.resource.id, standing.mass));
+      if (store.places) holds.push(...list.use(store.places.id, standing.places));
     }
   const open = models.find(isOpen);
   const limits = places.flatMap(({ store }) => store?.most ?? []);

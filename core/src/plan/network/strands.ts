@@ -1,17 +1,9 @@
-import {
-  CORE_AT_UNLOADING,
-  FIRST_LOOK,
-  profileFor,
-  recoveryMinutes,
-  type BakeProfile,
-} from '../../oven/index.ts';
+import { FIRST_LOOK, profileFor } from '../../oven/index.ts';
 import { SLOT, SLOT_MINUTES, type StrandModel } from '../../dough/index.ts';
 import { heatTo, type DoughBody } from '../../dough/course/index.ts';
-import { pieceMass } from '../../formula/scale/index.ts';
 import { stepAmounts } from '../../formula/sums/index.ts';
 import {
   AFTER_KINDS,
-  bakeLossOf,
   bakeOf,
   FINISH_KINDS,
   firstOf,
@@ -23,12 +15,13 @@ import {
 } from '../../formula/way/index.ts';
 import type { Use } from '../instance/index.ts';
 import { idIn, loadIds, type Dough, type DoughBatch, type Lot } from '../demand/index.ts';
-import { coolingOf, holderHere, ovensFor, stoneOf } from './deck-lots.ts';
+import { coolingOf, holderHere, ovensFor } from './deck-lots.ts';
+import { bakedIn, holds, recoveryOf } from './baked-in.ts';
+import { RACK_PLACES } from './frame.ts';
 import type { Fronts, KnownFront } from './fronts.ts';
 import { HOUR, noteOf, slotsOf, type TaskKind, type TaskList, type TaskNote } from './task-list.ts';
 import { Walk, type Walker } from './walk.ts';
 import { handsOf, workOf } from '../../bakehouse/index.ts';
-import type { Oven } from '../../equipment/index.ts';
 
 /** A batch that was cut, and what comes after it. */
 export interface Cut {
@@ -323,6 +316,12 @@ class StrandTasks {
     return Math.round((this.cool?.most ?? usual) * HOUR);
   }
 
+  /** Tins or trays that bread cools in or on: none, once it is out of them. */
+  private get onTrays(): number {
+    const { list, walk, steps } = this;
+    return firstOf(steps, 'unmould') ? 0 : list.placesOf(bakedIn(list, walk.holds));
+  }
+
   /** It waits until it is cool enough for what is done next. */
   private cooled(): void {
     const { cool, list, strand, walk } = this;
@@ -332,7 +331,8 @@ class StrandTasks {
     const hours = coolingOf(this.cut.dough.formula.doc, strand, cool.below, room.warmest);
     const least = Math.min(list.frame.slots, Math.ceil(hours * HOUR));
     const racks = list.use('racks', strand.pieces * strand.scaledWeight);
-    walk.after({ ...list.between(least, least, least + this.lies), holds: racks }, list.input.bakehouse.floor.weights.early);
+    const places = list.use(RACK_PLACES, this.onTrays);
+    walk.after({ ...list.between(least, least, least + this.lies), holds: [...racks, ...places] }, list.input.bakehouse.floor.weights.early);
   } // prettier-ignore
 
   private pack(step: StepOf<'pack'> | null): number {
@@ -376,30 +376,3 @@ const isMoment = (step: Step): boolean =>
   step.kind !== 'dip' && step.kind !== 'slice' && step.kind !== 'wrap' &&
   step.confirm === '' && step.cautions.length === 0 && step.words === '' && step.signs === '' &&
   !('setUp' in step && step.setUp !== null) && !('before' in step && step.before > 0) && !('after' in step && step.after > 0); // prettier-ignore
-
-/**
- * Minutes until the stone is hot again after a load is out: what the bakehouse knows for a bake of one heat, and what a
- * bake that falls takes longer; or all of it as the heater and the load say.
- */
-function recoveryOf({ frame }: TaskList, oven: Oven, { formula: { doc } }: Dough, lot: Lot, decks: number, profile: BakeProfile): number {
-  const load = {
-    at: 0, minutes: profile.minutes, dough: (lot.pieces * pieceMass(doc, lot.product, lot.scaledWeight)) / Math.max(1, decks),
-    from: frame.room.warmest, core: CORE_AT_UNLOADING, loss: bakeLossOf(doc, lot.product), steam: 0,
-  };
-  const reckoned = (as: BakeProfile) => recoveryMinutes(stoneOf(oven), frame.room.warmest, as, load);
-  const { recovery } = oven;
-  if (recovery === null) return reckoned(profile);
-  if (profile.stages.length === 0) return recovery;
-  return recovery + Math.max(0, reckoned(profile) - reckoned({ ...profile, stages: [] }));
-} // prettier-ignore
-
-/** What pieces stand in. */
-const holds = (list: TaskList, slug: string | null, count: number): Use[] =>
-  slug !== null && holderHere(list.input.bakehouse.floor, slug) ? list.use(slug, count) : [];
-
-/** Of what pieces stand in what goes into the oven with them. */
-const bakedIn = (list: TaskList, held: readonly Use[]): Use[] =>
-  held.filter(({ resource }) => {
-    const id = list.frame.resources[resource]?.id ?? '';
-    return holderHere(list.input.bakehouse.floor, id)?.bakes ?? false;
-  });

@@ -149,12 +149,14 @@ export class TaskList {
   /** The first slot in which something can still begin. */
   private readonly now: number;
   readonly ovens: readonly Oven[];
+  private readonly holders: ReadonlySet<string>;
 
   constructor(
     readonly input: DayInput,
     readonly frame: Frame,
   ) {
     this.ovens = ofKind(input.bakehouse.floor, 'oven');
+    this.holders = new Set(ofKind(input.bakehouse.floor, 'holder').map(({ slug }) => slug));
     this.resourceAt = new Map(frame.resources.map(({ id }, index) => [id, index]));
     const slot = (epoch: number) => Math.ceil((epoch - frame.origin) / SLOT);
     this.actuals = actualsOf(input.events);
@@ -340,6 +342,12 @@ export class TaskList {
 
   /** The tables of a way to wait. */
   tablesOf = ({ tables }: Pick<Way, 'tables'>): Table[] => tables.flatMap((each) => this.tables[each] ?? []);
+
+  /** How many baskets, tins or trays there are among what is held. */
+  placesOf(holds: readonly Use[]): number {
+    const isHolder = (resource: number) => this.holders.has(this.frame.resources[resource]?.id ?? '');
+    return holds.reduce((sum, { resource, amount }) => sum + (isHolder(resource) ? amount : 0), 0);
+  }
 
   table(table: Table): number {
     return this.tables.push(table) - 1;

@@ -23,7 +23,7 @@ export interface Walker {
   readonly id: string;
   readonly note: (kind: TaskKind) => TaskNote;
   readonly amount: Amount;
-  readonly standing: Omit<Standing, 'body' | 'cover'>;
+  readonly standing: Omit<Standing, 'body' | 'cover' | 'places'>;
   /** What its waits have to come to, and what that is called. */
   readonly of: 'bulk' | 'proof';
   readonly name: string;
@@ -184,7 +184,7 @@ export class Walk {
     const { list, standing, fits } = this.walker;
     const { until, cover } = stretch.wait;
     const all = waysOf(stretch.wait).map((stands) =>
-      placedWays(list, stands, { ...standing, body: this.body, cover }),
+      placedWays(list, stands, { ...standing, body: this.body, cover, places: list.placesOf(this.holds) }),
     );
     const ways = all.flatMap((through, index) => through.map((way) => ({ ...way, cost: way.cost + index })));
     const [first] = ways;

@@ -115,12 +115,16 @@ class Shifts {
     const known = this.known.get(key);
     if (known) return known;
     const able = new Uint8Array(slots);
-    for (const { skills, free } of people) {
-      if (!((skills >> skill) & 1)) continue;
+    const add = (free: Instance['people'][number]['free'], some: boolean) => {
       const can = new Uint8Array(slots);
       for (const [from, to] of free) if (to - length >= from) can.fill(1, Math.max(0, from), to - length + 1);
-      for (let slot = 0; slot < slots; slot += 1) able[slot] = (able[slot] ?? 0) + (can[slot] ?? 0);
-    }
+      for (let slot = 0; slot < slots; slot += 1)
+        if (some || able[slot] !== 0) able[slot] = (able[slot] ?? 0) + (can[slot] ?? 0);
+    };
+    for (const { skills, free } of people) if ((skills >> skill) & 1) add(free, true);
+    // Help is no use where there is nobody to help.
+    for (const { skills, helps, free } of people)
+      if ((helps >> skill) & ~(skills >> skill) & 1) add(free, false);
     this.known.set(key, able);
     return able;
   }

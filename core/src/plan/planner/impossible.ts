@@ -143,7 +143,8 @@ function capacityOf({ people, ovens, resources }: Instance, of: Scarce, from: nu
     return capacity * (to - from) - outIn(out, from, to);
   }
   return people.reduce(
-    (sum, person) => sum + ((person.skills & of.skills) !== 0 ? overlap(person.free, from, to) : 0),
+    (sum, person) =>
+      sum + (((person.skills | person.helps) & of.skills) !== 0 ? overlap(person.free, from, to) : 0),
     0,
   );
 }

@@ -88,12 +88,16 @@ export class Starts {
   /** Sets how many are free for work of a skill from each slot of a stretch on. */
   private count(able: Uint8Array, skill: number, slots: number, first: number, last: number): void {
     able.fill(0, first, last + 1);
-    for (const [person, { skills }] of this.instance.people.entries()) {
-      if (!((skills >> skill) & 1)) continue;
+    const add = (person: number, some: boolean) => {
       const run = this.taken.freeRunOf(person);
       for (let slot = first; slot <= last; slot += 1)
-        if ((run[slot] ?? 0) >= slots) able[slot] = (able[slot] ?? 0) + 1;
-    }
+        if ((run[slot] ?? 0) >= slots && (some || able[slot] !== 0)) able[slot] = (able[slot] ?? 0) + 1;
+    };
+    const { people } = this.instance;
+    for (const [person, { skills }] of people.entries()) if ((skills >> skill) & 1) add(person, true);
+    // Help is no use where there is nobody to help.
+    for (const [person, { skills, helps }] of people.entries())
+      if ((helps >> skill) & ~(skills >> skill) & 1) add(person, false);
   }
 
   /** Sets each slot of a stretch in which a mode could begin if more were there, and what that costs. */

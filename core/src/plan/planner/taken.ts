@@ -103,19 +103,27 @@ export class Taken {
     over = false,
   ): number[] | null {
     if (mode.people === 0 || task.skill === null) return [];
-    const able: number[] = [];
-    for (const person of this.instance.people.keys())
-      if (this.isFree(person, task.skill, start, mode.slots)) able.push(person);
+    const { skill } = task;
+    const can = (person: number, bits: 'skills' | 'helps') =>
+      ((this.instance.people[person]?.[bits] ?? 0) >> skill) & 1;
+    const free = [...this.instance.people.keys()].filter(
+      (person) => (can(person, 'skills') || can(person, 'helps')) && this.isFree(person, start, mode.slots),
+    );
+    const alone = free.some((person) => can(person, 'skills'));
+    const able = alone ? free : [];
     const missing = mode.people - able.length;
     if (missing > 0) return over ? [...able, ...Array<number>(missing).fill(NOBODY)] : null;
     const breadth = (person: number) => bits(this.instance.people[person]?.skills ?? 0);
     const asked = (person: number) => (wanted.includes(person) ? 0 : 1);
-    return able
-      .sort(
-        (a, b) =>
-          asked(a) - asked(b) || breadth(a) - breadth(b) || (this.worked[a] ?? 0) - (this.worked[b] ?? 0),
-      )
-      .slice(0, mode.people);
+    able.sort(
+      (a, b) =>
+        asked(a) - asked(b) || breadth(a) - breadth(b) || (this.worked[a] ?? 0) - (this.worked[b] ?? 0),
+    );
+    const chosen = able.slice(0, mode.people);
+    const first = able.find((person) => can(person, 'skills'));
+    return first === undefined || chosen.some((person) => can(person, 'skills'))
+      ? chosen
+      : [first, ...chosen.slice(0, -1)];
   }
 
   fits(uses: readonly Use[], start: number, end: number): boolean {
@@ -153,8 +161,7 @@ export class Taken {
     }
   }
 
-  private isFree(person: number, skill: number, start: number, slots: number): boolean {
-    if (!(((this.instance.people[person]?.skills ?? 0) >> skill) & 1)) return false;
+  private isFree(person: number, start: number, slots: number): boolean {
     const [busy, on] = [this.busy[person], this.onShift[person]];
     for (let slot = start; slot < start + slots; slot += 1)
       if (busy?.[slot] !== 0 || on?.[slot] !== 1) return false;

@@ -1,6 +1,6 @@
 import { profileFor, settingAt } from '../../../oven/index.ts';
 import { fillDecks, type DeckLot } from '../../../oven/decks/index.ts';
-import { ofKind, type Oven } from '../../../equipment/index.ts';
+import { ofKind, type Dial, type Oven } from '../../../equipment/index.ts';
 import { pieceMass } from '../../../formula/scale/index.ts';
 import { bakeLossOf, bakeOf, firstOf, piecesOf } from '../../../formula/way/index.ts';
 import type { Followed } from '../../checker/index.ts';
@@ -33,6 +33,8 @@ export interface OvenHere {
   /** cm of stone; 0: none. */
   readonly stone: number;
   readonly fan: boolean;
+  /** How far its dial is off; plans of before do not say. */
+  readonly dial?: Dial;
 }
 
 /** The ovens through a planned day. */
@@ -91,8 +93,8 @@ export function ovenDay(input: DayInput, network: Network, schedule: Schedule, f
   const things = ofKind(input.bakehouse.floor, 'oven');
   let first = 0;
   const ovens = things.map((oven): OvenHere => {
-    const { name, hotSide, steam, stone, fan, decks: count } = oven;
-    const here = { name, first, count, floor: deckFloorOf(oven), hotSide, steam, stone, fan };
+    const { name, hotSide, steam, stone, fan, dial, decks: count } = oven;
+    const here = { name, first, count, floor: deckFloorOf(oven), hotSide, steam, stone, fan, dial };
     first += count;
     return here;
   });

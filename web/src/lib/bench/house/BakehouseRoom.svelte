@@ -97,7 +97,7 @@
   }
   function addHand() {
     const week = WEEK.map((day) => (day < 5 ? '02:00 to 10:00' : ''));
-    change({ ...draft, hands: [...draft.hands, { name: '', skills: ['shape'], days: week, breaks: '', away: [], dates: [] }] }, 'hands.add');
+    change({ ...draft, hands: [...draft.hands, { name: '', levels: { shape: 'alone' }, days: week, breaks: '', away: [], dates: [] }] }, 'hands.add');
     hand = draft.hands.length - 1;
   } // prettier-ignore
 

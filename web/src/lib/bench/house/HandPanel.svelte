@@ -1,8 +1,9 @@
 <script lang="ts">
-  import { SKILLS, type HandDraft, type Skill } from '@jovet/core/bakehouse';
+  import { SKILL_LEVELS, SKILLS, type HandDraft, type Skill } from '@jovet/core/bakehouse';
   import { enterMovesOn } from '../../ui/enter-moves-on';
+  import Choice from '../../ui/Choice.svelte';
   import Field from '../../ui/Field.svelte';
-  import { SKILL_WORDS } from './house-words';
+  import { LEVEL_WORDS, SKILL_WORDS } from './house-words';
 
   interface Props {
     hand: HandDraft;
@@ -15,10 +16,14 @@
   /** One person: what they can do, their breaks, and the days that are different. */
   let { hand, index, problems, onchange, onremove }: Props = $props();
   const at = $derived(`hands.${index}`);
-  const toggle = (skill: Skill) =>
+  const LEVELS = [
+    { value: '', text: 'not' },
+    ...SKILL_LEVELS.map((level) => ({ value: level, text: LEVEL_WORDS[level] })),
+  ];
+  const become = (skill: Skill, level: string) =>
     onchange({
-      skills: SKILLS.filter((each) =>
-        each === skill ? !hand.skills.includes(each) : hand.skills.includes(each),
+      levels: Object.fromEntries(
+        Object.entries<string>({ ...hand.levels, [skill]: level }).filter(([, each]) => each !== ''),
       ),
     });
   const changed = <T extends object>(rows: readonly T[], n: number, change: Partial<T>): T[] =>
@@ -34,18 +39,18 @@
     oninput={(name) => onchange({ name })}
   />
   <fieldset>
-    <legend class="field-name">Good at</legend>
-    {#each SKILLS as skill (skill)}
-      <label
-        ><input
-          type="checkbox"
+    <legend class="field-name">What they do</legend>
+    <div class="skills">
+      {#each SKILLS as skill (skill)}
+        <Choice
+          label={SKILL_WORDS[skill]}
           name={`${at}.skills.${skill}`}
-          checked={hand.skills.includes(skill)}
-          onchange={() => toggle(skill)}
+          value={hand.levels[skill] ?? ''}
+          options={LEVELS}
+          onchange={(level) => become(skill, level)}
         />
-        {SKILL_WORDS[skill]}</label
-      >
-    {/each}
+      {/each}
+    </div>
     {#if problems[`${at}.skills`]}<span class="field-problem" role="alert">{problems[`${at}.skills`]}</span
       >{/if}
   </fieldset>
@@ -143,12 +148,10 @@
   h3 {
     font-weight: 600;
   }
-  fieldset label {
-    display: inline-flex;
-    align-items: center;
-    gap: 0.3rem;
-    min-height: 2.2rem;
-    margin-right: 0.9rem;
+  .skills {
+    display: grid;
+    grid-template-columns: repeat(4, minmax(0, 1fr));
+    gap: 0.5rem 0.6rem;
   }
   .row {
     display: grid;

@@ -3,7 +3,7 @@
   import { parseSpan } from '@jovet/core/field';
   import { addDays } from '@jovet/core/time';
   import Field from '../../ui/Field.svelte';
-  import { DAY_WORDS, SKILL_WORDS } from './house-words';
+  import { DAY_WORDS, levelsText } from './house-words';
 
   interface Props {
     hands: FloorDraft['hands'];
@@ -55,9 +55,7 @@
       <span role="rowheader">
         <button type="button" class="who" aria-pressed={chosen === index} onclick={() => onchoose(index)}>
           <b>{hand.name || 'No name yet'}</b>
-          <span class="quiet"
-            >{hand.skills.map((skill) => SKILL_WORDS[skill]).join(', ') || 'can do nothing yet'}</span
-          >
+          <span class="quiet">{levelsText(hand.levels) || 'can do nothing yet'}</span>
         </button>
       </span>
       {#each WEEK as day (day)}

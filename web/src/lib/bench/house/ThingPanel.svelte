@@ -1,5 +1,6 @@
 <script lang="ts">
   import {
+    OWN_ROWS,
     ROOM_FIELDS,
     THING_ROWS,
     thingFields,
@@ -18,7 +19,7 @@
     /** What is wrong, by the place of its field. */
     problems: Readonly<Record<string, string>>;
     onfield: (path: string, text: string) => void;
-    onrows: (list: 'out' | 'programme', rows: ThingDraft['out']) => void;
+    onrows: (list: 'out' | 'own', rows: ThingDraft['out']) => void;
     onremove: () => void;
   }
 
@@ -36,7 +37,12 @@
     name === 'room' ? [{ value: '', text: rooms[0]?.text ?? '' }, ...rooms.slice(1)] : null;
   const valueOf = ({ name }: Field) =>
     name === 'room' && texts[name] === rooms[0]?.value ? '' : (texts[name] ?? '');
-  const blank = (of: 'out' | 'programme') => Object.fromEntries(THING_ROWS[of].map(({ name }) => [name, '']));
+  const own = $derived(thing && OWN_ROWS[thing.type]);
+  const OWN_WORDS = {
+    programme: ['By the clock', 'Set it by the clock'],
+    dial: ['Its dial and what it really has', 'Its dial is off'],
+    out: ['', ''],
+  } as const satisfies Record<string, readonly [string, string]>;
   const last = $derived(
     list === 'rooms' &&
       (draft.rooms.length === 1 ||
@@ -75,8 +81,8 @@
       />
     {/each}
   </div>
-  {#if thing?.type === 'retarder'}{@render rows('programme', 'By the clock', 'Set it by the clock')}{/if}
-  {#if thing}{@render rows('out', 'Out of order', 'Out of order from … to …')}{/if}
+  {#if own}{@render rows('own', THING_ROWS[own], OWN_WORDS[own])}{/if}
+  {#if thing}{@render rows('out', THING_ROWS.out, ['Out of order', 'Out of order from … to …'])}{/if}
   <p>
     <button type="button" class="link" disabled={last} onclick={onremove}
       >{thing ? 'Remove it' : 'Remove this room'}</button
@@ -87,12 +93,12 @@
   </p>
 </form>
 
-{#snippet rows(of: 'out' | 'programme', title: string, add: string)}
+{#snippet rows(of: 'out' | 'own', columns: readonly Field[], [title, add]: readonly [string, string])}
   {@const all = thing?.[of] ?? []}
   {#if all.length > 0}<h3>{title}</h3>{/if}
   {#each all as row, n (n)}
     <div class="row">
-      {#each THING_ROWS[of] as field (field.name)}
+      {#each columns as field (field.name)}
         <FieldEntry
           {field}
           name={`${at}.${of}.${n}.${field.name}`}
@@ -113,7 +119,14 @@
       >
     </div>
   {/each}
-  <p><button type="button" class="link" onclick={() => onrows(of, [...all, blank(of)])}>{add}</button></p>
+  <p>
+    <button
+      type="button"
+      class="link"
+      onclick={() => onrows(of, [...all, Object.fromEntries(columns.map(({ name }) => [name, '']))])}
+      >{add}</button
+    >
+  </p>
 {/snippet}
 
 <style>

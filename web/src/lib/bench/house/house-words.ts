@@ -1,4 +1,5 @@
-import type { Skill, ThingDraft, ThingType } from '@jovet/core/bakehouse';
+import { SKILL_LEVELS, SKILLS, type HandDraft, type Skill, type SkillLevel } from '@jovet/core/bakehouse';
+import type { ThingDraft, ThingType } from '@jovet/core/bakehouse';
 
 /** Kinds of equipment as they are called. */
 export const THING_WORDS: Readonly<Record<ThingType, string>> = {
@@ -12,6 +13,19 @@ export const SKILL_WORDS: Readonly<Record<Skill, string>> = {
   oven: 'oven',
   pack: 'packing',
 };
+
+export const LEVEL_WORDS: Readonly<Record<SkillLevel, string>> = {
+  alone: 'alone',
+  'with-help': 'with help',
+  learning: 'is learning it',
+};
+
+/** `mixing, oven; with help shaping; learning packing`; empty: nothing. */
+export const levelsText = (levels: HandDraft['levels']): string =>
+  SKILL_LEVELS.flatMap((level) => {
+    const these = SKILLS.filter((skill) => levels[skill] === level).map((skill) => SKILL_WORDS[skill]).join(', ');
+    return these === '' ? [] : [level === 'alone' ? these : `${level === 'learning' ? 'learning' : 'with help'} ${these}`];
+  }).join('; '); // prettier-ignore
 
 /** The days of a week as columns. */
 export const DAY_WORDS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'] as const;

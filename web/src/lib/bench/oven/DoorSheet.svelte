@@ -1,8 +1,8 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import { type Moved } from '@jovet/core/plan/changes';
-  import { settingWords, type ViewTask } from '@jovet/core/plan/explain';
-  import { ovenOfLoad, type OvenDay } from '@jovet/core/plan/explain/oven';
+  import { dialled, settingWords, type ViewTask } from '@jovet/core/plan/explain';
+  import { ovenOfLoad, type OvenDay, type OvenLoad } from '@jovet/core/plan/explain/oven';
   import { localTime } from '@jovet/core/time';
   import { formatNumber, formatTemperature } from '@jovet/core/units';
   import MovesPanel from '../day/MovesPanel.svelte';
@@ -30,6 +30,7 @@
 
   const reading = useReading();
   const stone = (celsius: number) => formatTemperature(celsius, reading.unit, 0);
+  const dial = (load: OvenLoad) => dialled(ovenOfLoad(oven, load).dial, stone);
   const clock = (at: number) => localTime(at, zone).time;
   let time = $state(timeNow());
   let said = $state('');
@@ -77,12 +78,12 @@
       <p class="what">{itemWords(next.items)}</p>
       {#if next.kind === 'load'}
         <p>
-          {deckWords(oven, next.load)} · stone <b>{stone(next.load.loadAt)}</b> ·
+          {deckWords(oven, next.load)} · stone <b>{dial(next.load)(next.load.loadAt)}</b> ·
           {steamOf(next.items) > 0 ? `steam ${formatNumber(steamOf(next.items), 0)} min` : 'no steam'} ·
           {formatNumber(Math.max(...next.items.map(({ profile }) => profile.minutes)), 0)} min
         </p>
       {:else if next.setting}
-        <p><b>{settingWords(next.setting, stone)}</b> · {deckWords(oven, next.load)}</p>
+        <p><b>{settingWords(next.setting, dial(next.load))}</b> · {deckWords(oven, next.load)}</p>
       {:else}
         <p>
           {next.items.map((item) => deckWords(oven, next.load, item)).join(', ')} · out at
@@ -113,9 +114,9 @@
           <span>{momentWords(ovenOfLoad(oven, moment.load), moment.kind)}: {itemWords(moment.items)}</span>
           <span class="quiet"
             >{deckWords(oven, moment.load)}{moment.setting
-              ? ` · ${settingWords(moment.setting, stone)}`
+              ? ` · ${settingWords(moment.setting, dial(moment.load))}`
               : moment.kind === 'load'
-                ? ` · stone ${stone(moment.load.loadAt)}`
+                ? ` · stone ${dial(moment.load)(moment.load.loadAt)}`
                 : ''}</span
           >
         </li>

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { settingWords } from '@jovet/core/plan/explain';
+  import { dialled, settingWords } from '@jovet/core/plan/explain';
   import { deckName, ovenOfLoad, type OvenDay, type OvenLoad } from '@jovet/core/plan/explain/oven';
   import { LYE_CAUTION } from '@jovet/core/formula/sums';
   import { minutesLeft } from '@jovet/core/oven';
@@ -34,6 +34,7 @@
   const clock = (at: number) => localTime(at, zone).time;
   const heatOf = (deck: number) => (here.stone > 0 ? `The stone of ${deckName(oven, deck)}` : here.name);
   const here = $derived(ovenOfLoad(oven, load));
+  const dial = $derived(dialled(here.dial, stone));
   const steam = $derived(steamOf(load.items));
   const stages = $derived(load.items[0]?.profile.stages ?? []);
   const cold = $derived(
@@ -97,7 +98,7 @@
   <h2>{itemWords(load.items)}</h2>
   <p>
     <b>{@render moment(load.items[0]?.load ?? -1, 'it goes in', load.at)}</b>
-    at <b>{stone(load.loadAt)}</b>
+    at <b>{dial(load.loadAt)}</b>
     {here.stone > 0 ? 'on the stone' : 'in the oven'}{here.steam === 'lid' && steam > 0
       ? `, lids off at ${clock(load.at + steam * 60)}`
       : steam > 0
@@ -111,7 +112,7 @@
       It wants a fan, and this oven has none: it bakes longer, and browns at one side.
     </p>{/if}
   {#each stages as stage (stage.from)}
-    <p>From <b>{clock(load.at + stage.from * 60)}</b> the oven is set to {settingWords(stage, stone)}.</p>
+    <p>From <b>{clock(load.at + stage.from * 60)}</b> the oven is set to {settingWords(stage, dial)}.</p>
   {/each}
   {#each load.items as item (item.load)}
     {@const [turn] = turnOf(here, item)}

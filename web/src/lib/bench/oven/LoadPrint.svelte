@@ -1,6 +1,6 @@
 <script lang="ts">
-  import { settingWords } from '@jovet/core/plan/explain';
-  import { type OvenDay } from '@jovet/core/plan/explain/oven';
+  import { dialled, settingWords } from '@jovet/core/plan/explain';
+  import { ovenOfLoad, type OvenDay, type OvenLoad } from '@jovet/core/plan/explain/oven';
   import { formatDate, localTime } from '@jovet/core/time';
   import { formatNumber, formatTemperature } from '@jovet/core/units';
   import { useReading } from '../settings';
@@ -11,6 +11,7 @@
 
   const reading = useReading();
   const stone = (celsius: number) => formatTemperature(celsius, reading.unit, 0);
+  const dial = (load: OvenLoad) => dialled(ovenOfLoad(oven, load).dial, stone);
   const clock = (at: number) => localTime(at, zone).time;
   const lines = $derived(
     oven.loads.flatMap((load) => load.items.map((item, index) => ({ load, item, first: index === 0 }))),
@@ -39,13 +40,13 @@
       {#each lines as { load, item, first } (item.load)}
         <tr class:first>
           <td>{first ? clock(load.at) : ''}</td>
-          <td>{first ? stone(load.loadAt) : ''}</td>
+          <td>{first ? dial(load)(load.loadAt) : ''}</td>
           <td>{deckWords(oven, load, item)}</td>
           <td>{item.pieces} {item.name}</td>
           <td>{item.profile.steam > 0 ? `${formatNumber(item.profile.steam, 0)} min` : 'none'}</td>
           <td
             >{formatNumber(item.profile.minutes, 0)}{#each item.profile.stages as stage (stage.from)}<br
-              />from {clock(load.at + stage.from * 60)}: {settingWords(stage, stone)}{/each}</td
+              />from {clock(load.at + stage.from * 60)}: {settingWords(stage, dial(load))}{/each}</td
           >
           <td>{clock(item.outAt)}</td>
           <td>{stone(item.core[0])}</td>

@@ -2,7 +2,7 @@
   import { ddtOf, mainMix } from '@jovet/core/formula/way';
   import { mixesByHand } from '@jovet/core/plan/explain';
   import type { Bakehouse } from '@jovet/core/bakehouse';
-  import { equalBatches, scaleFormula } from '@jovet/core/formula/scale';
+  import { equalBatches, scaleMixed } from '@jovet/core/formula/scale';
   import type { Formula } from '@jovet/core/formula';
   import type { MixDoc, Mixer } from '@jovet/core/mix';
   import { parseCount } from '@jovet/core/units';
@@ -46,7 +46,7 @@
   );
   const wrong = $derived(counts.some(({ count }) => !count.ok));
   const scaled = $derived(
-    chosen && order.some((each) => each.pieces > 0) ? scaleFormula(chosen.formula, order) : null,
+    chosen && order.some((each) => each.pieces > 0) ? scaleMixed(chosen.formula, order) : null,
   );
   const batches = $derived(scaled?.ok && mixer ? equalBatches(scaled.value.dough, mixer) : null);
 
