@@ -1,4 +1,5 @@
 import { sql } from 'kysely';
+import type { Page } from 'puppeteer-core';
 import { v7 as uuid } from 'uuid';
 import { type FormulaDraft, newDraft } from '@jovet/core/sheet';
 import { larder } from '../../core/test/demo.ts';
@@ -69,6 +70,49 @@ const CELL = '[data-row="10"] [data-column="total"]';
 const WORK = new Set(['UpdateLayoutTree', 'Layout', 'PrePaint', 'Paint', 'Layerize']);
 const KEYS = new Set(['keydown', 'keypress', 'keyup']);
 
+const frame = (page: Page) =>
+  page.evaluate(() => new Promise((resolve) => requestAnimationFrame(() => setTimeout(resolve, 0))));
+
+/** Notes for each key how long it takes until it is painted. */
+const noteLatency = (page: Page) =>
+  page.evaluate(() => {
+    const latency: number[] = [];
+    Object.assign(window, { latency });
+    document.addEventListener(
+      'keydown',
+      () => {
+        const begun = performance.now();
+        requestAnimationFrame(() => {
+          const painted = new MessageChannel();
+          painted.port1.onmessage = () => latency.push(performance.now() - begun);
+          painted.port2.postMessage(null);
+        });
+      },
+      { capture: true },
+    );
+  });
+
+/** Types four keys 25 times into a field, each time until what it comes to is drawn. */
+async function typed(page: Page, field: string, text: (round: number) => string, figure: string): Promise<Omit<Keystrokes, 'cells'>> {
+  await noteLatency(page);
+  await page.focus(field);
+  await page.tracing.start({ categories: ['devtools.timeline'] });
+  for (let round = 0; round < 25; round += 1) {
+    const before = await page.$eval(figure, (each) => each.outerHTML);
+    await page.$eval(field, (each) => (each.matches('input') ? (each as HTMLInputElement) : each.querySelector('input'))?.select());
+    for (const key of text(round)) {
+      await page.keyboard.press(key as '7');
+      await frame(page);
+    }
+    // What it comes to follows when typing pauses at the latest, and is drawn in the frame after.
+    await page.waitForFunction((of, old) => document.querySelector(of)?.outerHTML !== old, {}, figure, before);
+    await frame(page);
+  }
+  const trace = await page.tracing.stop();
+  const latency = await page.evaluate(() => (window as unknown as { latency: number[] }).latency);
+  return { ...workOfEachKey(trace ?? new Uint8Array()), latency };
+} // prettier-ignore
+
 /** Types 100 keys into the largest sheet in the real browser. */
 export async function benchKeystrokes(served: string): Promise<Keystrokes> {
   const id = uuid();
@@ -86,52 +130,31 @@ export async function benchKeystrokes(served: string): Promise<Keystrokes> {
     await page.waitForSelector('[data-figure="facts.salt"]');
     await page.waitForSelector('body[data-ready]');
     const cells = await page.$$eval('.sheet-grid [data-column]', (all) => all.length);
-    await page.evaluate(() => {
-      const latency: number[] = [];
-      Object.assign(window, { latency });
-      document.addEventListener(
-        'keydown',
-        () => {
-          const begun = performance.now();
-          requestAnimationFrame(() => {
-            const painted = new MessageChannel();
-            painted.port1.onmessage = () => latency.push(performance.now() - begun);
-            painted.port2.postMessage(null);
-          });
-        },
-        { capture: true },
-      );
-    });
-    await page.focus(CELL);
-    await page.tracing.start({ categories: ['devtools.timeline'] });
-    for (let round = 0; round < 25; round += 1) {
-      // A baker tries waters: 71.5, 72.5 … At 7 the final mix would have too little, so the sheet cannot be made between.
-      const before = await page.$eval(HYDRATION, (each) => each.textContent);
-      await page.$eval(`${CELL} input`, (input) => (input as HTMLInputElement).select());
-      for (const key of `7${round % 10}.5`) {
-        await page.keyboard.press(key as '7');
-        await page.evaluate(
-          () => new Promise((resolve) => requestAnimationFrame(() => setTimeout(resolve, 0))),
-        );
-      }
-      // What the sheet comes to follows when typing pauses, and is drawn in the frame after.
-      await page.waitForFunction(
-        (figure, old) => document.querySelector(figure)?.textContent !== old,
-        {},
-        HYDRATION,
-        before,
-      );
-      await page.evaluate(
-        () => new Promise((resolve) => requestAnimationFrame(() => setTimeout(resolve, 0))),
-      );
-    }
-    const trace = await page.tracing.stop();
-    const latency = await page.evaluate(() => (window as unknown as { latency: number[] }).latency);
-    return { ...workOfEachKey(trace ?? new Uint8Array()), latency, cells };
+    // A baker tries waters: 71.5, 72.5 … At 7 the final mix would have too little, so the sheet cannot be made between.
+    return { ...(await typed(page, CELL, (round) => `7${round % 10}.5`, HYDRATION)), cells };
   } finally {
     await end();
   }
 }
+
+/** Types 100 keys into a step of a way, which is followed and drawn anew at each. */
+export async function benchWay(served: string, slug: string, step: string): Promise<Keystrokes> {
+  const { browser, end } = await openBrowser();
+  try {
+    const page = await browser.newPage();
+    await page.setViewport({ width: 1280, height: 800 });
+    await page.goto(`${served}/know/formulas/${slug}`);
+    await page.waitForSelector('body[data-ready]');
+    await page.locator('::-p-xpath(//button[normalize-space(.)="Way"])').click();
+    await page.locator(`[data-step="${step}"]`).click();
+    const field = `[name="${step}.fields.best"]`;
+    await page.waitForSelector(field);
+    const cells = await page.$$eval('[data-step]', (all) => all.length);
+    return { ...(await typed(page, field, (round) => `1.${10 + (round % 20)}`, `[data-step="${step}"]`)), cells };
+  } finally {
+    await end();
+  }
+} // prettier-ignore
 
 interface TraceEvent {
   readonly name: string;

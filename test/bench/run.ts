@@ -7,7 +7,7 @@ import { baked, DEMO_FORMULAS, demoFormula } from '../../core/test/demo.ts';
 import { benchDayLine } from './day-line.ts';
 import { benchOvenRoom } from './oven-room.ts';
 import { median } from './median.ts';
-import { benchKeystrokes, benchList } from './formulas.ts';
+import { benchKeystrokes, benchWay, benchList } from './formulas.ts';
 import { fermentationInWorker } from './in-worker.ts';
 import { benchOven } from './oven.ts';
 import { benchPlanner } from './planner.ts';
@@ -73,14 +73,15 @@ async function benchServer(): Promise<void> {
 }
 
 async function benchSheet(served: string): Promise<void> {
-  const { work, pauses, latency, cells } = await benchKeystrokes(served);
+  const sheet = await benchKeystrokes(served);
+  sayKeys(`sheet of ${sheet.cells} cells`, sheet);
+  const way = await benchWay(served, 'oat-tin', 'way.2');
+  sayKeys(`way of ${way.cells} steps`, way);
+}
+
+function sayKeys(of: string, { work, pauses, latency }: Awaited<ReturnType<typeof benchKeystrokes>>): void {
   const [middle, worst] = [median(work), Math.max(...work)];
-  say(
-    `work for a key, sheet of ${cells} cells, median`,
-    `${middle.toFixed(1)} ms`,
-    middle < 16,
-    'under 16 ms',
-  );
+  say(`work for a key, ${of}, median`, `${middle.toFixed(1)} ms`, middle < 16, 'under 16 ms');
   say('the same, worst of 100 keys', `${worst.toFixed(1)} ms`);
   say('work when typing pauses, median', `${median(pauses).toFixed(1)} ms`);
   say('key to painted frame, with waits, median', `${median(latency).toFixed(1)} ms`);

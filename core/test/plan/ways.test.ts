@@ -51,6 +51,15 @@ describe('doughs that one fixed shape could not say', () => {
     assert.equal(kinds.filter((kind) => kind === 'mix').length, 3 * kinds.filter((kind) => kind === 'divide').length);
   }); // prettier-ignore
 
+  it('each bout takes as long as its own programme', () => {
+    const input = made('oat-tin', [weigh, mix, { kind: 'rest', slug: 'pause', until: minutes(15, 20, 40), stands: [room] }, { kind: 'mix', slug: 'again', programme: 'by-hand', to: 24 }, { kind: 'rest', slug: 'bulk', until: rise(0.5, 0.8, 1.3), stands: [room] }, divide],
+      [{ kind: 'shape', slug: 'shape', shape: 'flat' }, bake, ...end]);
+    const minutesOf = (programme: string) => input.bakehouse.programmes.find(({ slug }) => slug === programme)?.minutes ?? assert.fail(programme);
+    const { instance } = must(networkOf(input));
+    const slots = (id: string) => instance.tasks.find((task) => task.id === `oat-tin.1.${id}`)?.modes[0]?.slots ?? assert.fail(id);
+    assert.ok(Math.abs(slots('again') - slots('mix') - (minutesOf('by-hand') - minutesOf('gentle')) / 5) < 1);
+  }); // prettier-ignore
+
   it('divided before bulk, re-rounded every half hour, proofed warm and chilled only to be cut cleanly', () => {
     const { kinds, at } = order(
       ANY_DOUGHS['divided before bulk, re-rounded, proofed warm, chilled to be cut'](),

@@ -2,7 +2,7 @@ import { ofKind, settingFor, type Dial, type Oven } from '../../equipment/index.
 import { profileFor, type OvenSetting } from '../../oven/index.ts';
 import { formatNumber } from '../../units/index.ts';
 import { SLOT } from '../../dough/index.ts';
-import { bakeOf } from '../../formula/way/index.ts';
+import { bakeOf, mainMix } from '../../formula/way/index.ts';
 import type { Followed } from '../checker/index.ts';
 import { endOf, loadOf, type Schedule } from '../instance/index.ts';
 import { heatingsOf } from './heating.ts';
@@ -104,9 +104,10 @@ export function remindersOf(
     for (const { mix, strands } of model.batches) {
       const placed = schedule.tasks[mix];
       if (!placed) continue;
+      const minutes = mainMix(doc).minutes ?? dough.programme.minutes;
       // The programme ends when the task does.
-      const begins = (endOf(instance, mix, placed) - placed.start) * (SLOT / 60) - dough.programme.minutes;
-      const end = begins + dough.programme.minutes;
+      const begins = (endOf(instance, mix, placed) - placed.start) * (SLOT / 60) - minutes;
+      const end = begins + minutes;
       if (!dough.thawed && dough.scaled.finalMix.lines.some(({ ingredient }) => ingredient.kind === 'salt'))
         add(mix, 'salt', 'salt goes in', begins + salted, 'salt is in');
       for (const { name } of dough.thawed ? [] : doc.additions.filter(({ kind }) => kind === 'hold-back')) {

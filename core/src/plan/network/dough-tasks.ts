@@ -326,7 +326,10 @@ export class DoughTasks {
     const { list, dough } = this;
     const needs = { either: mixersFor(list, dough, step.only) };
     if (step.programme === null) return walk.work(step, 'autolyse', { needs });
-    const seconds = (step.setUp ?? TEND) + (step.minutes ?? dough.programme.minutes) * 60;
+    // Each bout goes by a programme of its own.
+    const { minutes } =
+      list.input.bakehouse.programmes.find(({ slug }) => slug === step.programme) ?? dough.programme;
+    const seconds = (step.setUp ?? TEND) + (step.minutes ?? minutes) * 60;
     const task = walk.work(step, 'mix', { seconds, needs });
     if (begun) walk.mixedTo(step.to);
     else walk.front = this.mixedFront(rises);

@@ -17,7 +17,7 @@
   let { hand, index, problems, onchange, onremove }: Props = $props();
   const at = $derived(`hands.${index}`);
   const LEVELS = [
-    { value: '', text: 'not' },
+    { value: '', text: 'does not' },
     ...SKILL_LEVELS.map((level) => ({ value: level, text: LEVEL_WORDS[level] })),
   ];
   const become = (skill: Skill, level: string) =>
