@@ -118,10 +118,28 @@ const AT_BENCH: ReadonlySet<WorkStep['kind']> = new Set([
   'lock-in', 'turn', 'divide', 'pre-shape', 'shape', 'assemble', 'fill',
 ]); // prettier-ignore
 
-/** People who may do it together, and whether it takes bench. */
-export function handsOf(step: WorkStep): { people: readonly [least: number, most: number]; bench: boolean } {
+/** Work that dough does not wait for: where it takes one person longer than this, s, more are sent. Chosen for Jovet. */
+const LONG = 1900;
+/** Work that bread waits for as long as it takes. */
+const PATIENT: ReadonlySet<WorkStep['kind']> = new Set(['slice', 'wrap', 'freeze', 'pack']);
+/** People at one piece of work, at most. */
+const CREW = 6;
+
+/**
+ * People who may do it together, and whether it takes bench. Where nothing is said it is one or two; more, if the first
+ * pieces would be far past before the last were done.
+ *
+ * @param seconds that one person takes
+ * @param there people who can do it at one time
+ */
+export function handsOf(step: WorkStep, seconds = 0, there = 1): { people: readonly [least: number, most: number]; bench: boolean } {
   const bench = AT_BENCH.has(step.kind);
   if (step.kind === 'cool') return { people: [1, 1], bench };
-  const usual = SHARED.has(step.kind) ? 2 : 1;
-  return { people: [step.least, Math.max(step.least, step.most ?? usual)], bench };
-}
+  const shared = SHARED.has(step.kind);
+  const most = Math.max(step.least, step.most ?? (shared ? 2 : 1));
+  if (!shared || step.most !== null || seconds <= LONG) return { people: [step.least, most], bench };
+  const wanted = Math.min(there, CREW, Math.ceil(seconds / LONG));
+  if (PATIENT.has(step.kind)) return { people: [step.least, Math.max(most, Math.min(there, CREW, wanted + 1))], bench };
+  const least = Math.max(step.least, wanted);
+  return { people: [least, Math.max(least, Math.min(there, CREW, wanted + 1))], bench };
+} // prettier-ignore

@@ -6,11 +6,12 @@ import {
   type Followed,
   type RiseFault,
 } from './checker/index.ts';
-import { SLOT, type Table } from '../dough/index.ts';
+import { SLOT, tableAt, type Table } from '../dough/index.ts';
 import {
   endOf,
   levelsOf,
   windowAt,
+  type Arc,
   type Certificate,
   type Cost,
   type Instance,
@@ -40,7 +41,7 @@ export interface Planning {
 /** Rounds without a plan after which it is asked whether there can be one. */
 const DOUBT = 25;
 /** How often windows are drawn in where the doughs, followed to the minute, come out of theirs. */
-const REFITS = 3;
+const REFITS = 8;
 
 /**
  * Plans a day, step by step: it yields after each round of the search and may be left at any of them. Each answer has
@@ -137,29 +138,99 @@ function impossible(instance: Instance): Answer | null {
     : null;
 }
 
-/** The instance with the waits before what came out of its window a slot narrower at the end that was missed. */
+/**
+ * The instance with the waits before what came out of its window drawn in: where those by the clock were longer than is
+ * best, or shorter, they are that no more; else the last ends a slot before it did, or after, wherever in the day it begins.
+ * Batches of one dough are alike: what was misjudged of one of them is of all.
+ */
 function drawnIn(instance: Instance, schedule: Schedule, faults: readonly RiseFault[]): Instance {
-  const tables: Table[] = [...instance.tables];
-  const done = new Set<number>();
-  for (const { task, rise, window } of faults)
-    instance.arcs.forEach((arc, index) => {
-      if (arc.to !== task) return;
-      for (const each of arc.ways[schedule.ways[index] ?? 0]?.tables ?? []) {
-        const table = tables[each];
-        if (!table || done.has(each)) continue;
-        done.add(each);
-        const young = rise < window.earliest;
-        tables[each] = {
-          best: table.best.map((slot, at) => {
-            const [least, most] = [table.earliest[at] ?? -1, table.latest[at] ?? -1];
-            return least < 0 || most <= least ? slot : Math.max(slot, least + Number(young)) - Number(!young && slot >= most);
-          }),
-          earliest: table.earliest.map((slot, at) => (young && slot >= 0 && (table.latest[at] ?? 0) > slot ? slot + 1 : slot)),
-          latest: table.latest.map((slot, at) => (!young && slot > (table.earliest[at] ?? 0) ? slot - 1 : slot)),
+  const [tables, arcs] = [[...instance.tables], [...instance.arcs]];
+  const idOf = (task: number) => instance.tasks[task]?.id.replace(/\.\d+(?=\.)/, '') ?? '';
+  const same = (one: Arc, other: Arc) => idOf(one.from) === idOf(other.from) && idOf(one.to) === idOf(other.to);
+  const levels = levelsOf(instance, schedule);
+  for (const fault of faults) {
+    const young = fault.rise < fault.window.earliest;
+    const path = pathTo(instance, schedule, fault, levels);
+    const [last, ...others] = path;
+    const strayed = others.filter(({ table, stood }) => pastBest(table, stood, young) > 0);
+    for (const each of strayed.length > 0 ? strayed : last ? [last] : []) {
+      const by = each === last ? untilIn(each.table, each.stood, young) : pastBest(each.table, each.stood, young);
+      const arc = arcs[each.arc];
+      arcs.forEach((other, which) => {
+        if (!arc || !same(arc, other)) return;
+        const narrow = (table: number, level: number) => {
+          const own = tables[table];
+          const shut = each === last && which === each.arc && level === each.level ? each.stood : null;
+          return own ? tables.push(narrower(own, by, young, shut)) - 1 : table;
         };
-      }
-    });
-  return { ...instance, tables };
+        arcs[which] = { ...other, ways: other.ways.map((way, n) => (n === each.way ? { ...way, tables: way.tables.map(narrow) } : way)) };
+      });
+    }
+  }
+  return { ...instance, tables, arcs };
+} // prettier-ignore
+
+/** A wait of a dough in a plan, and the table that it went by. */
+interface Waited {
+  readonly arc: number;
+  readonly way: number;
+  readonly level: number;
+  readonly table: Table;
+  readonly stood: Stood;
+}
+
+/** The waits of what came out of its window, the last first, back to where it began to rise; one that sets a level only as the last. */
+function pathTo(instance: Instance, schedule: Schedule, { task, from }: RiseFault, levels: readonly number[]): Waited[] {
+  const path: Waited[] = [];
+  for (let at = task; at !== from; ) {
+    const batchOf = (each: number) => instance.tasks[each]?.batch;
+    const index = instance.arcs.findIndex((each) => each.to === at && batchOf(each.from) === batchOf(at));
+    const arc = instance.arcs[index];
+    const [earlier, later] = [schedule.tasks[arc?.from ?? -1], schedule.tasks[at]];
+    if (!arc || !earlier || !later) break;
+    const way = schedule.ways[index] ?? 0;
+    const all = arc.ways[way]?.tables ?? [];
+    const level = all.length > 1 ? (levels[arc.from] ?? 0) : 0;
+    const table = instance.tables[all[level] ?? -1];
+    const end = endOf(instance, arc.from, earlier);
+    if (table && (!arc.levels || at === task)) path.push({ arc: index, way, level, table, stood: { end, wait: later.start - end } });
+    at = arc.from;
+  }
+  return path;
+} // prettier-ignore
+
+/** A wait as it was: the slot in which it began, and how long it was. */
+interface Stood {
+  readonly end: number;
+  readonly wait: number;
+}
+
+/** Slots by which a wait is drawn in so that it is not again what it was. */
+const untilIn = ({ earliest, latest }: Table, { end, wait }: Stood, young: boolean): number =>
+  Math.max(1, young ? wait + 1 - tableAt(earliest, end) : tableAt(latest, end) - wait + 1);
+
+/** Slots by which a wait is drawn in so that it is no longer than is best, or no shorter; 0: it was not. */
+function pastBest({ earliest, best, latest }: Table, { end, wait }: Stood, young: boolean): number {
+  const aim = tableAt(best, end);
+  if (young) return wait < aim ? aim - tableAt(earliest, end) : 0;
+  return wait > aim ? tableAt(latest, end) - aim : 0;
+}
+
+/** Slots about one in which a wait that cannot be shorter is not begun. Chosen for Jovet. */
+const ABOUT = 4;
+
+function narrower({ earliest, best, latest }: Table, by: number, young: boolean, used: Stood | null): Table {
+  const whole = earliest.map((least, at) => {
+    const [aim, most] = [best[at] ?? -1, latest[at] ?? -1];
+    if (least < 0) return [-1, -1, -1] as const;
+    const [from, to] = young ? [Math.min(most, least + by), most] : [least, Math.max(least, most - by)];
+    return [from, Math.min(to, Math.max(from, aim)), to] as const;
+  });
+  const { end, wait } = used ?? { end: 0, wait: 0 };
+  const shut = used !== null && (young ? tableAt(latest, end) <= wait : tableAt(earliest, end) >= wait);
+  const open = shut ? whole.map((row, at) => (whole.length === 1 || Math.abs(at - end) <= ABOUT ? ([-1, -1, -1] as const) : row)) : whole;
+  const column = (at: 0 | 1 | 2) => open.map((row) => row[at]);
+  return { earliest: column(0), best: column(1), latest: column(2) };
 } // prettier-ignore
 
 /** The day with more of one thing after another. */

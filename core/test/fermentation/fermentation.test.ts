@@ -174,7 +174,7 @@ test('the integration agrees with the closed form at one temperature, and with f
         const fine = reference(start, of, place, 6);
         within(after?.culture ?? 0, fine.thetas[0], 2e-3);
         if (of.yeast > 0) within(after?.yeast ?? 0, fine.thetas[1], 1e-3);
-        assert.ok(Math.abs((after?.temperature ?? 0) - fine.celsius) < 0.03);
+        assert.ok(Math.abs((after?.temperature ?? 0) - fine.celsius) < 0.05);
       },
     ),
     { numRuns: 40 },

@@ -100,6 +100,12 @@ export interface Waited {
   readonly after: Front;
 }
 
+/** The level of a dough whose bulk ended at its best. */
+const BEST = 2;
+/** Share of its width by which a rise may miss its window. As the checker has it. */
+const MISS = 0.1;
+const pastOf = ({ earliest, latest }: RiseWindow): number => latest + MISS * (latest - earliest);
+
 /** Follows a wait. @param levelled it is the one that decides how far the dough is from then on */
 export function waited(
   front: Front,
@@ -113,9 +119,13 @@ export function waited(
   const folded = ask.folds.map((): { at: number; slots: number | null }[] => []);
   const after = front.map((all) => {
     const ends: Standing[] = [];
+    // A dough whose bulk ends so late that it is past before it may wait is not to end so late, where it need not.
+    const past = (from: Standing | undefined) =>
+      ask.until.by === 'rise' && from !== undefined && from.state.rise > pastOf(ask.until.window);
+    const avoidable = all.length === LEVELS && !past(all[BEST]);
     all.forEach((from, level) => {
       const found = waitFrom(from, of, room, ask);
-      samples[level]?.push({ at: from.slot, wait: found.wait });
+      samples[level]?.push({ at: from.slot, wait: avoidable && past(from) ? null : found.wait });
       if (level === 0) found.folded.forEach((slots, index) => folded[index]?.push({ at: from.slot, slots }));
       if (!found.wait) return;
       const { wait } = found;

@@ -1,9 +1,10 @@
 import { scaleDough, scaleFormula, splitFormula, type ScaledFormula } from '../../formula/scale/index.ts';
 import type { Formula, PieceOrder } from '../../formula/index.ts';
-import { isThawed, mainMix } from '../../formula/way/index.ts';
+import { firstOf, isThawed, mainMix, piecesOf as stepsOf } from '../../formula/way/index.ts';
 import type { Mixer, Programme } from '../../mix/index.ts';
 import { bad, good, place, problem, type Problem, type Result } from '../../problem/index.ts';
-import { resolveLocal } from '../../time/index.ts';
+import { addDays, resolveLocal } from '../../time/index.ts';
+import { shiftsOn, workOf } from '../../bakehouse/index.ts';
 import { actualsOf } from '../../run/index.ts';
 import { DoughIds, idIn } from './ids.ts';
 import type { DayInput } from './input.ts';
@@ -204,10 +205,11 @@ function doughOf(
   const order = piecesOf(lots);
   const scaled = lots === wanted ? asked : scaleFormula(formula, order);
   if (!scaled.ok) return scaled;
-  const mixer = mixerFor(scaled.value.dough, input.mixers);
-  const mixes = Math.ceil(scaled.value.dough / mixer.maxDough);
+  const least = byHands(input, formula, lots);
+  const mixer = mixerFor(scaled.value.dough, input.mixers, least);
+  const mixes = Math.max(least, Math.ceil(scaled.value.dough / mixer.maxDough));
   if (mixes > MOST_OF_A_DAY.batches) return bad(tooManyMixes(mixes));
-  const masses = massesOf(made, scaled.value.dough, massOf(lots), mixer.maxDough);
+  const masses = massesOf(made, scaled.value.dough, massOf(lots), mixes);
   const left = wanted.map((lot) => ({ ...lot }));
   const batches = parted(lots, masses).flatMap((each, index): DoughBatch[] => {
     const n = index + 1;
@@ -226,9 +228,9 @@ function doughOf(
 } // prettier-ignore
 
 /** kg of pieces for each batch: mixes that were begun have what they have, the others share what is left alike. */
-function massesOf({ mixes, batches }: Made, dough: number, pieces: number, most: number): number[] {
+function massesOf({ mixes, batches }: Made, dough: number, pieces: number, least: number): number[] {
   if (!mixes) {
-    const count = Math.max(1, batches, Math.ceil(dough / most - 1e-9));
+    const count = Math.max(1, batches, least);
     return Array.from({ length: count }, () => pieces / count);
   }
   const all = Array.from({ length: Math.max(...mixes.keys()) }, (_, index) => mixes.get(index + 1));
@@ -295,9 +297,24 @@ export function piecesOf(lots: readonly Lot[]): PieceOrder[] {
 const massOf = (lots: readonly Lot[]): number =>
   lots.reduce((sum, { pieces, scaledWeight }) => sum + pieces * scaledWeight, 0);
 
-/** The mixer that needs the fewest batches; of those the smallest that it fills. */
-function mixerFor(dough: number, mixers: readonly Mixer[]): Mixer {
-  const count = ({ maxDough }: Mixer) => Math.ceil(dough / maxDough - 1e-9);
+/** Batches at least, so that those who shape are done with one before its first pieces are long past. */
+function byHands({ bakehouse: { floor, rates }, date }: DayInput, { doc }: Formula, lots: readonly Lot[]): number {
+  const crew = floor.hands.filter((hand) => hand.skills.includes('shape') && [date, addDays(date, -1)].some((day) => shiftsOn(hand, day).length > 0));
+  const seconds = lots.reduce((sum, { product, pieces, scaledWeight }) => {
+    const shape = firstOf(stepsOf(doc, product), 'shape');
+    const amount = { pieces, mass: pieces * scaledWeight, tubs: 1, lines: 0 };
+    return sum + (shape ? workOf(shape, rates, amount, floor.equipment) : 0);
+  }, 0);
+  // Half of those who work that day are there at one time, or so.
+  return Math.max(1, Math.ceil(seconds / (ONE_BATCH * Math.max(1, Math.min(TOGETHER_AT_WORK, Math.ceil(crew.length / 2))))));
+} // prettier-ignore
+
+/** Seconds in which pieces of one batch should be shaped, and people who do so at most. Chosen for Jovet. */
+const [ONE_BATCH, TOGETHER_AT_WORK] = [2700, 6];
+
+/** The mixer that needs the fewest batches; of those the smallest that it fills. @param least batches */
+function mixerFor(dough: number, mixers: readonly Mixer[], least: number): Mixer {
+  const count = ({ maxDough }: Mixer) => Math.max(least, Math.ceil(dough / maxDough - 1e-9));
   const slack = (mixer: Mixer) => (dough / count(mixer) < mixer.minDough ? 1 : 0);
   const [best] = mixers.toSorted(
     (a, b) => slack(a) - slack(b) || count(a) - count(b) || a.maxDough - b.maxDough,

@@ -24,7 +24,7 @@ import { Fronts, fitting } from './fronts.ts';
 import { placedWays, type PlacedWay } from './places.ts';
 import { HOUR, noteOf, type TaskKind, type TaskList } from './task-list.ts';
 import { Walk } from './walk.ts';
-import { TEND, workOf } from '../../bakehouse/index.ts';
+import { handsOf, skillOf, TEND, workOf } from '../../bakehouse/index.ts';
 import { ofKind } from '../../equipment/index.ts';
 import { mixersFor } from './mixers.ts';
 import { tubsInOven } from './warm-oven.ts';
@@ -119,7 +119,7 @@ export class DoughTasks {
       const taken = list.task(unit, note, idIn(id, 'thaw'), seconds, 'pack');
       const ddt = Math.min(...ofKind(list.input.bakehouse.floor, 'freezer').map(({ temperature }) => temperature), FROZEN);
       const front = fronts.mixed(dough.key, { ...leavening, lactic: 0 }, ddt, 0);
-      const cut = { fronts, unit, id, dough, batch, front, keeps: 1, divide: taken, seconds, cultured: leavening.culture > 0 };
+      const cut = { fronts, unit, id, dough, batch, front, keeps: 1, divide: taken, seconds, people: 1, cultured: leavening.culture > 0 };
       const strands = strandsOf(list, cut);
       this.problems.push(...strands.flatMap((strand) => strand.problems));
       return { n: batch.n, dough: batch.dough, ddt, pace: 1, tubs: 0, mix: taken, divide: taken, whole: [], strands: strands.map(({ model }) => model) };
@@ -299,7 +299,7 @@ export class DoughTasks {
       null, null, this.bodyOf(batch),
     );
     walk.holds = list.use('tubs', tubs);
-    let [mix, divide, seconds, keeps] = [0, 0, 0, 1];
+    let [mix, divide, seconds, keeps, people] = [0, 0, 0, 1, 1];
     const heats = lyingHeats(dough.formula.doc);
     const { rates } = list.input.bakehouse;
     for (const part of partsOfWay(dough.formula.doc.way)) {
@@ -310,12 +310,13 @@ export class DoughTasks {
       } else if (part.step.kind === 'divide') {
         seconds = workOf(part.step, rates, { ...amount, pieces }, list.input.bakehouse.floor.equipment) + this.preShaping(batch, amount);
         keeps = part.step.keeps;
+        [people] = handsOf(part.step, list.takes('divide', seconds), list.there(skillOf(part.step))).people;
         divide = walk.work(part.step, 'divide', { seconds });
       } else if (part.step.kind === 'lock-in' || part.step.kind === 'turn') {
         walk.work(part.step, part.step.kind, { becomes: { kind: 'sheet', heat: heats.get(part.step.slug) ?? 0 } });
       } else if (part.step.kind === 'weigh') walk.work(part.step, 'weigh');
     }
-    const cut = { fronts, unit, id, dough, batch, front: walk.flushed(), keeps, divide, seconds, cultured: this.leavening.culture > 0, rooms: this.list.frame.rooms };
+    const cut = { fronts, unit, id, dough, batch, front: walk.flushed(), keeps, divide, seconds, people, cultured: this.leavening.culture > 0 };
     const strands = strandsOf(list, cut);
     this.problems.push(...walk.problems, ...strands.flatMap((strand) => strand.problems));
     return { n: batch.n, dough: batch.dough, ...rises, tubs, mix, divide, whole: walk.passages, strands: strands.map(({ model }) => model) };

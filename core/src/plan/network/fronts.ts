@@ -1,4 +1,11 @@
-import { SLOT_MINUTES, tableOf, type RoomBySlot, type StandModel } from '../../dough/index.ts';
+import {
+  SLOT_MINUTES,
+  tableAt,
+  tableOf,
+  type RoomBySlot,
+  type StandModel,
+  type Table,
+} from '../../dough/index.ts';
 import {
   askOf,
   mixedFront,
@@ -75,13 +82,35 @@ export class Fronts {
       askOf(stretch, way.stands, body, way.most ?? undefined),
       levels,
     );
-    const tables = found.samples.map((samples) => this.list.table(tableOf(samples, this.room)));
+    const tables = surely(found.samples.map((samples) => tableOf(samples, this.room))).map((table) =>
+      this.list.table(table),
+    );
     const then = this.keep(key, from.of, from.levelled || levels, () => found.after);
     const wait = { ...found, tables, then };
     this.waits.set(key, wait);
     return wait;
   }
 }
+
+/**
+ * Waits that hold for a dough which is anywhere between its level and halfway to those beside it: from the later of their
+ * earliest ends to the sooner of their latest.
+ */
+function surely(levels: readonly Table[]): Table[] {
+  if (levels.length < 2) return [...levels];
+  return levels.map((own, level) => {
+    const [before, after] = [levels[level - 1], levels[level + 1]];
+    const row = own.best.map((best, at) => {
+      const [least, most] = [tableAt(own.earliest, at), tableAt(own.latest, at)];
+      if (least < 0) return [-1, -1, -1] as const;
+      const [young, old] = [before ? tableAt(before.earliest, at) : least, after ? tableAt(after.latest, at) : most];
+      const latest = Math.max(least, Math.floor((most + Math.min(most, Math.max(0, old))) / 2));
+      const earliest = Math.min(latest, Math.ceil((least + Math.max(least, young)) / 2));
+      return [earliest, Math.min(latest, Math.max(earliest, best)), latest] as const;
+    });
+    return { earliest: row.map(([each]) => each), best: row.map(([, each]) => each), latest: row.map(([, , each]) => each) };
+  });
+} // prettier-ignore
 
 /** By the clock a fold has a third of the time to the next one to spare; by rise five minutes. */
 export function playOf({ folds }: Stretch): number {

@@ -19,7 +19,7 @@ import { coolingOf, holderHere, ovensFor } from './deck-lots.ts';
 import { bakedIn, holds, recoveryOf } from './baked-in.ts';
 import { RACK_PLACES } from './frame.ts';
 import type { Fronts, KnownFront } from './fronts.ts';
-import { HOUR, noteOf, slotsOf, type TaskKind, type TaskList, type TaskNote } from './task-list.ts';
+import { HOUR, noteOf, slotsOf, together, type TaskKind, type TaskList, type TaskNote } from './task-list.ts';
 import { Walk, type Walker } from './walk.ts';
 import { handsOf, workOf } from '../../bakehouse/index.ts';
 
@@ -36,6 +36,8 @@ export interface Cut {
   /** The task that cuts it, and seconds that it takes. */
   readonly divide: number;
   readonly seconds: number;
+  /** Who cut it together, at least. */
+  readonly people: number;
   readonly cultured: boolean;
 }
 
@@ -132,7 +134,7 @@ class StrandTasks {
       from: divide, until: divide, atEnd: true, keeps: cut.keeps, body, folds: [], window: null, arc: null, sets: null, cover: 'cloth',
       ways: [[{ place: 'room', around: null, h: heatTo(body, 'still', 'cloth'), humidity: null, hours: null, untilRise: null }]],
     });
-    this.walk.spend(list.takes('divide', cut.seconds) / 3600, cut.keeps);
+    this.walk.spend((list.takes('divide', cut.seconds) * together(cut.people)) / 3600, cut.keeps);
   } // prettier-ignore
 
   /** Pieces that go as one until they are cut again. */
@@ -277,7 +279,9 @@ class StrandTasks {
   private heated({ into, hot }: StepOf<'bake'>, load: number, held: readonly Use[]): void {
     const { list, walker } = this;
     if (into === null || hot === null) return;
-    const heat = list.task(walker.unit, walker.note('heat'), idIn(walker.id, 'heat'), this.setIn, 'oven');
+    const heat = list.task(walker.unit, walker.note('heat'), idIn(walker.id, 'heat'), this.setIn, 'oven', {
+      uses: held,
+    });
     const slots = Math.ceil(hot / SLOT_MINUTES);
     list.arc(heat, load, [{ ...list.between(slots, slots, slots + HOT), holds: held }], HARMLESS);
   }
@@ -342,7 +346,9 @@ class StrandTasks {
     const lies = this.lies;
     this.cooled();
     const seconds = (step ? workOf(step, rates, walker.amount) : strand.pieces * rates.pack) + this.packing;
-    const { people } = step ? handsOf(step) : { people: [1, 2] as const };
+    const { people } = step
+      ? handsOf(step, list.takes('pack', seconds), list.there('pack'))
+      : { people: [1, 2] as const };
     return walk.task(
       'pack',
       'pack',

@@ -103,7 +103,7 @@ export interface Waiting extends Omit<Way, 'weight'> {
 /** Two people take this share of the time of one. Domain section 11, default. */
 export const TWO = 0.55;
 /** Share of the time of one that several take: each of them is a tenth slower than alone. */
-const together = (people: number): number => (people === 1 ? 1 : (TWO * 2) / people);
+export const together = (people: number): number => (people === 1 ? 1 : (TWO * 2) / people);
 /** Work that takes as long as hands take, not as long as a mixer or an oven. */
 const BY_HAND: readonly TaskKind[] = [
   'feed',
@@ -150,6 +150,7 @@ export class TaskList {
   private readonly now: number;
   readonly ovens: readonly Oven[];
   private readonly holders: ReadonlySet<string>;
+  private readonly crews = new Map<number, number>();
 
   constructor(
     readonly input: DayInput,
@@ -348,6 +349,21 @@ export class TaskList {
     const isHolder = (resource: number) => this.holders.has(this.frame.resources[resource]?.id ?? '');
     return holds.reduce((sum, { resource, amount }) => sum + (isHolder(resource) ? amount : 0), 0);
   }
+
+  /** People with a skill who are on shift together, at most. */
+  there(skill: Skill): number {
+    const bit = 1 << SKILLS.indexOf(skill);
+    const known = this.crews.get(bit);
+    if (known !== undefined) return known;
+    const turns = this.frame.people
+      .filter(({ skills }) => (skills & bit) !== 0)
+      .flatMap(({ free }) => free.flatMap(([from, to]) => [[from, 1], [to, -1]] as const))
+      .sort(([a, one], [b, other]) => a - b || one - other);
+    let [now, most] = [0, 1];
+    for (const [, change] of turns) most = Math.max(most, (now += change));
+    this.crews.set(bit, most);
+    return most;
+  } // prettier-ignore
 
   table(table: Table): number {
     return this.tables.push(table) - 1;

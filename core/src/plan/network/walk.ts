@@ -10,7 +10,15 @@ import type { Use } from '../instance/index.ts';
 import { idIn } from '../demand/index.ts';
 import { fitting, playOf, type Fronts, type KnownFront, type KnownWait } from './fronts.ts';
 import { placedWays, type PlacedWay, type Standing } from './places.ts';
-import { HOUR, type Needs, type TaskKind, type TaskList, type TaskNote, type Waiting } from './task-list.ts';
+import {
+  HOUR,
+  together,
+  type Needs,
+  type TaskKind,
+  type TaskList,
+  type TaskNote,
+  type Waiting,
+} from './task-list.ts';
 import { warmSlots, type Fill } from './warm-oven.ts';
 import { handsOf, SKILLS, skillOf, workOf, type Amount } from '../../bakehouse/index.ts';
 
@@ -84,8 +92,8 @@ export class Walk {
   /** A step that is worked at, as a task of its own. */
   work(step: Exclude<Step, Stretch['wait'] | { kind: 'cool' | 'fold' }>, kind: TaskKind, more: { seconds?: number; needs?: Needs; keeps?: number; becomes?: DoughBody } = {}): number {
     const { list, amount } = this.walker;
-    const { people, bench } = handsOf(step);
     const seconds = more.seconds ?? workOf(step, list.input.bakehouse.rates, amount, list.input.bakehouse.floor.equipment);
+    const { people, bench } = handsOf(step, list.takes(kind, seconds), list.there(skillOf(step)));
     const gear = step.gear.flatMap((slug) => list.use(slug, 1));
     const { uses = [], ...needs } = more.needs ?? {};
     return this.task(kind, step.slug, seconds, skillOf(step), { people, bench, ...needs, uses: [...uses, ...gear] }, { keeps: more.keeps, becomes: more.becomes, step });
@@ -101,7 +109,7 @@ export class Walk {
     this.join(task);
     if (becomes) this.become(becomes);
     if (this.front && from !== null && !QUIET.has(kind)) {
-      this.spend(list.takes(kind, seconds) / 3600, keeps);
+      this.spend((list.takes(kind, seconds) * together(needs.people?.[0] ?? 1)) / 3600, keeps);
       this.pass({ from: task, until: task, atEnd: true, keeps, ways: [[this.bench]], arc: null, folds: [], window: null, sets: null, cover: 'cloth' });
     }
     this.at = task;
@@ -281,7 +289,7 @@ export class Walk {
   private foldTask(step: Stretch['folds'][number]): number {
     const { list, unit, id, note, amount } = this.walker;
     const seconds = workOf(step, list.input.bakehouse.rates, amount, list.input.bakehouse.floor.equipment);
-    const { people } = handsOf(step);
+    const { people } = handsOf(step, list.takes('fold', seconds), list.there(skillOf(step)));
     const act = step.fold === 'stretch' ? {} : { act: FOLD_WORDS[step.fold] };
     const about = { ...note('fold'), ...act, ...saidOf(step) };
     return list.task(unit, about, idIn(id, step.slug), seconds, skillOf(step), { people });

@@ -6,6 +6,7 @@ import type { Prices } from './prices.ts';
 import { Reacher, type Reach, type Sums } from './reach.ts';
 import { Starts } from './starts.ts';
 import type { Taken } from './taken.ts';
+import { trainOf, type Train } from './trains.ts';
 import { treeOf, type Tree } from './tree.ts';
 
 /** A batch in its place: its tasks, in the order of the batch, and the ways of its arcs by arc. */
@@ -20,6 +21,8 @@ const NEVER = Infinity;
 const MOST_MODES = 256;
 /** How often a batch that stands in its own way is begun somewhere else, and by how much dearer. */
 const [GOES, JITTER] = [4, 4];
+/** Cadences by which a train is put elsewhere than about the middle, and what a slot away from its place in it costs. */
+const [SHIFTS, PULL] = [[0, -0.5, 0.5], 2] as const;
 /** Slots to each side that count as near: three hours. */
 const NEAR = 36;
 
@@ -33,11 +36,14 @@ export interface Wishes {
   readonly dear?: Float64Array | undefined;
   /** With them more may be taken than there is. */
   readonly prices?: Prices | undefined;
+  /** Slots about which loads are to begin that follow one another. */
+  readonly train?: ReadonlyMap<number, number>;
 }
 
 /** Finds the cheapest place for one batch in what the others leave: exact for chains, branch by branch for trees. */
 export class Inserter {
   private readonly trees: readonly Tree[];
+  private readonly trains: readonly (Train | null)[];
   private readonly sums: Sums[] = [];
   private readonly reaches = new Map<number, Reach>();
   private readonly starts: Starts;
@@ -55,6 +61,7 @@ export class Inserter {
     private readonly taken: Taken,
   ) {
     this.trees = instance.batches.map((_, batch) => treeOf(instance, batch));
+    this.trains = instance.batches.map((_, batch) => trainOf(instance, batch));
     this.starts = new Starts(instance, domains, taken);
     this.openings = openingsOf(instance);
     this.reacher = new Reacher(instance, taken);
@@ -69,8 +76,9 @@ export class Inserter {
    * @returns null if it has no place; then nothing is taken
    */
   insert(batch: number, others: (task: number) => Placed | null, wishes: Wishes): Insertion | null {
-    let tried = wishes;
-    for (let go = 0; go < GOES; go += 1) {
+    const trained = this.trained(batch, others, wishes);
+    let tried = trained[0] ?? wishes;
+    for (let go = 0; go < GOES + trained.length; go += 1) {
       const fixed = new Map<number, Placed>();
       const fixedWays = new Map<number, number>();
       const undo: (() => void)[] = [];
@@ -85,11 +93,28 @@ export class Inserter {
       }
       for (const back of undo.reverse()) back();
       // Without anything that stood in its own way, there is no place; else it is begun somewhere else.
-      if (fixed.size === 0) return null;
-      tried = { ...wishes, noise: () => this.chance() * JITTER * (go + 1) };
+      if (fixed.size === 0 && !tried.train) return null;
+      const free = go + 1 - trained.length;
+      tried =
+        trained[go + 1] ??
+        (free === 0 ? wishes : { ...wishes, noise: () => this.chance() * JITTER * (free + 1) });
     }
     return null;
   }
+
+  /** Places of a batch whose loads follow one another, about where they would be if they did not have to; none where they need not. */
+  private trained(batch: number, others: (task: number) => Placed | null, wishes: Wishes): Wishes[] {
+    const train = this.trains[batch];
+    const found = train && this.solve(batch, others, wishes, new Map());
+    if (!train || !found) return [];
+    const all = [...train.after];
+    const middle = (of: (each: readonly [number, number]) => number) => all.reduce((sum, each) => sum + of(each), 0) / all.length;
+    const [centre, offset] = [middle(([index]) => found.at.get(index)?.[0] ?? 0), middle(([, after]) => after)];
+    return SHIFTS.map((share) => {
+      const begin = centre - offset + share * train.cadence;
+      return { ...wishes, train: new Map(all.map(([index, after]) => [index, Math.round(begin + after)])) };
+    });
+  } // prettier-ignore
 
   /** Takes what a batch needs, task by task. @returns false if one no longer fits */
   private commit(
@@ -226,7 +251,7 @@ export class Inserter {
     index: number,
     sums: Sums,
     others: (task: number) => Placed | null,
-    { noise, dear, prices }: Wishes,
+    { noise, dear, prices, train }: Wishes,
   ): boolean {
     const { instance } = this;
     const task = instance.tasks[index];
@@ -246,6 +271,7 @@ export class Inserter {
     const after = branches.flatMap(({ arc, later, task: next }) =>
       later ? [{ costs: this.reachOf(arc).cost, by: this.byLevel(tree, arc, next) ? slots : 0 }] : [],
     );
+    const about = train?.get(index);
     const bound = tree.foreign.some((arc) => this.touches(arc, index));
     for (const [which, mode] of task.modes.entries()) {
       const open = this.starts.startsOf(position, which);
@@ -260,6 +286,7 @@ export class Inserter {
         if (dear) own += mode.people * ((dear[end] ?? 0) - (dear[slot] ?? 0));
         if (costs) own += costs[slot] ?? 0;
         if (noise) own += noise();
+        if (about !== undefined) own += PULL * Math.abs(slot - about);
         for (let level = 0; level < levels; level += 1) {
           let all = own;
           for (const { costs, by } of after) all += costs[level * by + end] ?? NEVER;
