@@ -10,6 +10,7 @@ import { median } from './median.ts';
 import { benchKeystrokes, benchWay, benchList } from './formulas.ts';
 import { fermentationInWorker } from './in-worker.ts';
 import { benchOven } from './oven.ts';
+import { benchFamily } from './family.ts';
 import { benchPlanner } from './planner.ts';
 import { addDays } from '@jovet/core/time';
 import { ddtOf } from '@jovet/core/formula/way';
@@ -200,7 +201,7 @@ const saidBy = (child: ChildProcess, text: string) =>
 
 console.log(`${cpus().length} cores, Node.js ${process.version}`);
 // `npm run bench -- planner` measures the planner alone; so `core`, `oven` and `server`.
-const PARTS = ['core', 'oven', 'planner', 'server'];
+const PARTS = ['core', 'oven', 'planner', 'family', 'server'];
 const alone = process.argv.slice(2).find((each) => !each.startsWith('--'));
 if (alone !== undefined && !PARTS.includes(alone))
   throw new Error(`There is no part “${alone}” to measure. Name one of ${PARTS.join(', ')}.`);
@@ -210,4 +211,6 @@ const prove = process.argv.includes('--prove');
 if (wanted('core')) await benchCore();
 if (wanted('oven')) await benchOven(say, prove);
 if (wanted('planner')) benchPlanner(say, prove);
+// `-- family --long` looks at each of fifty days for ten seconds, and keeps the best that was found.
+if (wanted('family')) benchFamily(say, process.argv.includes('--long'));
 if (wanted('server')) await benchServer();

@@ -62,6 +62,10 @@ const FloorNow = z
     packWithin: z
       .strictObject({ rye: z.number().positive().max(240), other: z.number().positive().max(240) })
       .default({ rye: 24, other: 5 }),
+    /** Hours of the longest shift, and of rest between two: no remedy goes beyond them. Chosen for Jovet; the law of a place may be stricter. */
+    limits: z
+      .strictObject({ shift: z.number().min(1).max(16), rest: z.number().min(0).max(23) })
+      .default({ shift: 10, rest: 11 }),
     weights: DayWeights.prefault({}),
   })
   .superRefine(({ rooms, equipment }, context) => {

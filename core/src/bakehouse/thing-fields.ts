@@ -114,6 +114,8 @@ export const HOUSE_FIELDS: readonly Field[] = [
   field('spare', 'Spare before a van', 'minutes'),
   field('packWithin', 'Bread is packed within', 'hours', null, { path: 'packWithin.other' }),
   field('packRyeWithin', 'Rye is packed within', 'hours', null, { path: 'packWithin.rye' }),
+  field('longest', 'Shift at most', 'hours', null, { path: 'limits.shift' }),
+  field('rest', 'Rest between shifts', 'hours', null, { path: 'limits.rest' }),
   field('quiet', 'Quiet hours', 'span', 'none'),
   field('over', 'Bake over', 'percent'),
 ];

@@ -12,7 +12,15 @@ import {
   withOwnWay,
   withSteps,
 } from '../formula/way/index.ts';
-import { shiftsOn, SKILLS, warmestProof, WEEK, type Floor, type Skill } from '../bakehouse/index.ts';
+import {
+  shiftsOn,
+  SKILLS,
+  warmestProof,
+  WEEK,
+  type ClockSpan,
+  type Floor,
+  type Skill,
+} from '../bakehouse/index.ts';
 import { ofKind, withThing } from '../equipment/index.ts';
 import { SLOT } from '../dough/index.ts';
 import type { DayInput, Pin } from './demand/index.ts';
@@ -102,6 +110,13 @@ export function remedied(input: DayInput, remedy: Remedy): DayInput {
             : line,
         ),
       };
+    case 'fewer':
+      return {
+        ...input,
+        demand: input.demand.map((line) =>
+          line.formula === remedy.formula ? { ...line, pieces: fewer(line.pieces, remedy.percent) } : line,
+        ),
+      };
     case 'unpin':
     case 'swap':
       return { ...input, pins: pinsAfter(input.pins, remedy) };
@@ -124,6 +139,8 @@ const moreOf = (floor: Floor, of: string, count: number): Floor =>
     : withThing(floor, of, (thing) =>
         thing.kind === 'holder' ? { ...thing, count: thing.count + count } : thing,
       );
+
+const fewer = (pieces: number, percent: number): number => Math.floor(pieces * (1 - percent / 100) + 1e-9);
 
 /** A wall-clock time some minutes later, on the same day. */
 function later(drop: string, minutes: number): string {
@@ -154,6 +171,11 @@ export function remedyWords(input: DayInput, remedy: Remedy): string {
     }
     case 'lighter':
       return `${nameOf(remedy.formula)} ${formatNumber(remedy.percent, 0)} % lighter`;
+    case 'fewer': {
+      const own = input.demand.filter(({ formula }) => formula === remedy.formula).map(({ pieces }) => pieces);
+      const [before, after] = [own, own.map((pieces) => fewer(pieces, remedy.percent))].map((all) => all.reduce((sum, each) => sum + each, 0));
+      return `${nameOf(remedy.formula)}: ${after ?? 0} pieces instead of ${before ?? 0}`;
+    }
     case 'again':
       return `A second dough of ${nameOf(remedy.formula)} for the rest`;
     case 'share':
@@ -209,7 +231,13 @@ export function remediesFor(input: DayInput, network: Network, answer: Answer): 
       kind: 'hands',
       hand: {
         ...hand,
-        rota: [{ from: clock(from), to: clock(Math.max(from + 48, trouble.to + 12)), days: [...WEEK] }],
+        rota: [
+          {
+            from: clock(from),
+            to: clock(Math.min(Math.max(from + 48, trouble.to + 12), from + floor.limits.shift * 12)),
+            days: [...WEEK],
+          },
+        ],
       },
     });
     for (const person of floor.hands) {
@@ -217,11 +245,12 @@ export function remediesFor(input: DayInput, network: Network, answer: Answer): 
       const [shift] = datesAround(input.date, 1, 0)
         .toReversed()
         .flatMap((date) => shiftsOn(person, date));
-      if (shift && can.some((skill) => skills.includes(skill)))
-        remedies.push(
-          { kind: 'shift', name, from: moved(shift.from, -120), to: shift.to },
-          { kind: 'shift', name, from: shift.from, to: moved(shift.to, 120) },
-        );
+      if (!shift || !can.some((skill) => skills.includes(skill))) continue;
+      for (const { from, to } of [
+        { ...shift, from: moved(shift.from, -120) },
+        { ...shift, to: moved(shift.to, 120) },
+      ])
+        if (isAllowed({ from, to }, floor.limits)) remedies.push({ kind: 'shift', name, from, to });
     }
   }
   for (const key of trouble.doughs) {
@@ -238,10 +267,23 @@ export function remediesFor(input: DayInput, network: Network, answer: Answer): 
         if (firstOf(piecesOf(doc, product), 'proof') && !mayRetard(doc, product))
           remedies.push({ kind: 'cold', formula: dough.slug, product, name });
       }
-    for (const minutes of [30, 60, 120, 240]) remedies.push({ kind: 'later', formula: dough.slug, minutes });
+    for (const [minutes, percent] of LESS) {
+      remedies.push({ kind: 'later', formula: dough.slug, minutes });
+      if (percent > 0) remedies.push({ kind: 'fewer', formula: dough.slug, percent });
+    }
     if (trouble.things.length > 0) remedies.push({ kind: 'lighter', formula: dough.slug, percent: 10 });
   }
   return remedies;
+}
+
+/** Minutes by which a van leaves later, and percent of pieces that are left out: the least first. */
+const LESS = [[30, 10], [60, 25], [120, 50], [240, 0]] as const; // prettier-ignore
+
+/** Whether a shift is no longer than it may be, and leaves so much rest until it begins the next day. */
+function isAllowed({ from, to }: ClockSpan, { shift, rest }: Floor['limits']): boolean {
+  const minutes = (time: string) => time.split(':').reduce((sum, part) => sum * 60 + Number(part), 0);
+  const hours = ((((minutes(to) - minutes(from)) % 1440) + 1440) % 1440) / 60;
+  return hours <= shift && 24 - hours >= rest;
 }
 
 /** What a dough that was begun is not enough for may be made of otherwise. */

@@ -18,6 +18,9 @@ export const Remedy = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('proof'), formula: Slug, by: z.number().min(-10).max(10) }),
   z.strictObject({ kind: z.literal('lighter'), formula: Slug, percent: z.number().gt(0).max(50) }),
   z
+    .strictObject({ kind: z.literal('fewer'), formula: Slug, percent: z.number().gt(0).max(100) })
+    .describe('so many percent fewer pieces of each line of it'),
+  z
     .strictObject({ kind: z.literal('again'), formula: Slug })
     .describe('a second dough for what the first, begun already, is not enough for'),
   z

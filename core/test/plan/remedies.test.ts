@@ -4,14 +4,14 @@ import fc from 'fast-check';
 import { certificateWords, faultSentences, faultWords } from '@jovet/core/plan/explain';
 import { checkSchedule } from '@jovet/core/plan/checker';
 import { networkOf, type Network } from '@jovet/core/plan/network';
-import { planning, remedied, Remedy, remedyWords } from '@jovet/core/plan';
+import { planning, remediesFor, remedied, Remedy, remedyWords } from '@jovet/core/plan';
 import { whyImpossible } from '@jovet/core/plan/planner';
 import type { DayInput } from '@jovet/core/plan/demand';
 import type { Schedule } from '@jovet/core/plan/instance';
 import type { Table } from '@jovet/core/dough';
 import { WEEK } from '@jovet/core/bakehouse';
 import { demoDay, must, withThing } from '../demo.ts';
-import { baking, planned } from './planned.ts';
+import { answered, baking, planned } from './planned.ts';
 
 const input = demoDay({ pins: [{ task: 'a', at: 100 }, { task: 'b', at: 200 }] }); // prettier-ignore
 const { floor } = input.bakehouse;
@@ -69,6 +69,7 @@ const CASES: readonly { remedy: Remedy; words: string; changes: RegExp; of?: Day
     of: withFloor({ equipment: floor.equipment.filter(({ kind }) => kind !== 'proof-box') }),
   },
   { remedy: { kind: 'lighter', formula: 'cardamom-knots', percent: 10 }, words: 'Cardamom Knots 10 % lighter', changes: /^demand\.[67]\.scaledWeight$/ },
+  { remedy: { kind: 'fewer', formula: 'cardamom-knots', percent: 25 }, words: 'Cardamom Knots: 63 pieces instead of 84', changes: /^demand\.[67]\.pieces$/ },
   { remedy: { kind: 'unpin', task: 'a', name: 'mix Oat Tin' }, words: 'Let go of the time to mix Oat Tin', changes: /^pins\./ },
   {
     remedy: { kind: 'swap', tasks: ['a', 'b'], names: ['load 3 Oat tin', 'load 4 Quay loaf'] },
@@ -87,6 +88,31 @@ describe('remedies', () => {
       assert.equal(remedyWords(of, remedy), words);
       assert.deepEqual(Remedy.parse(JSON.parse(JSON.stringify(remedy))), remedy);
     });
+
+  it('nobody is asked to work longer, or to rest less, than the bakehouse allows; fewer pieces are among what is tried', () => {
+    const [first] = floor.hands;
+    assert.ok(first);
+    const few = withFloor({ hands: [{ ...first, skills: ['mix', 'shape', 'oven', 'pack'], rota: [{ from: '02:00', to: '11:00', days: [...WEEK] }], breaks: [] }] }, { ...input, pins: [] });
+    const tried = (limits: { shift: number; rest: number }) => {
+      const day = withFloor({ ...few.bakehouse.floor, limits }, few);
+      const network = must(networkOf(day));
+      const answer = answered(network, 0, null, 30) ?? assert.fail('there is an answer');
+      assert.notEqual(answer.verdict, 'planned');
+      return remediesFor(day, network, answer);
+    };
+    const hours = (from: string, to: string) => {
+      const at = (time: string) => Number(time.slice(0, 2)) + Number(time.slice(3)) / 60;
+      return (at(to) - at(from) + 24) % 24;
+    };
+    for (const limits of [{ shift: 10, rest: 11 }, { shift: 12, rest: 11 }, { shift: 16, rest: 14 }]) {
+      const all = tried(limits);
+      const shifts = all.flatMap((each) => (each.kind === 'shift' ? [each] : each.kind === 'hands' ? each.hand.rota : []));
+      assert.ok(shifts.length > 0 && shifts.every(({ from, to }) => hours(from, to) <= limits.shift), JSON.stringify(shifts));
+      const longer = all.filter(({ kind }) => kind === 'shift').length;
+      assert.equal(longer, limits.shift >= 11 && limits.rest <= 13 ? 2 : 0);
+      assert.ok(all.some(({ kind }) => kind === 'fewer'));
+    }
+  }); // prettier-ignore
 
   it('a van is not moved past midnight, and a weight is a share of what it was', () => {
     const late = remedied(input, { kind: 'later', formula: 'tidewater-rye', minutes: 720 });

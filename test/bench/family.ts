@@ -1,0 +1,60 @@
+import { existsSync, readFileSync, writeFileSync } from 'node:fs';
+import { planning } from '@jovet/core/plan';
+import { networkOf } from '@jovet/core/plan/network';
+import { must } from '../../core/test/demo.ts';
+import { FAMILY, familyDay, type Size } from '../../core/test/plan/family.ts';
+import { median } from './median.ts';
+
+type Say = (name: string, value: string, holds?: boolean, wanted?: string) => void;
+
+/** The least that each day of a size was ever planned for; it is written anew where a run finds less. */
+const BEST = new URL('../../test/bench/family-best.json', import.meta.url);
+const DAYS = 10;
+/** Seconds after the first plan at which it is looked at. */
+const LOOKS = [1, 3, 10] as const;
+/** ms in which the first plan is to be there. */
+const FIRST: Partial<Record<Size, number>> = { town: 2000, factory: 10_000 };
+
+/** From the input of a day to its first plan, ms; and what its plan costs some seconds later. */
+function planDay(size: Size, day: number, seed: number, seconds: number) {
+  const began = performance.now();
+  const network = must(networkOf(familyDay(size, day)));
+  let [first, cost]: [number, number] = [Infinity, Infinity];
+  const at: number[] = LOOKS.map(() => Infinity);
+  for (const { answer } of planning(network, seed)) {
+    const ms = performance.now() - began;
+    if (answer?.verdict === 'planned' && answer.cost.total < cost) {
+      first = Math.min(first, ms);
+      cost = answer.cost.total;
+    }
+    LOOKS.forEach((look, index) => {
+      if (ms <= Math.max(first, look * 1000)) at[index] = cost;
+    });
+    if (ms > Math.max(seconds * 1000, first === Infinity ? 12_000 : 0)) break;
+  }
+  return { first, at, cost };
+}
+
+/** Ten days of each size of bakery: whether a plan is found, how soon, and how near to the best that was ever known. */
+export function benchFamily(say: Say, long: boolean): void {
+  const known = (existsSync(BEST) ? JSON.parse(readFileSync(BEST, 'utf8')) : {}) as Partial<Record<Size, number[]>>;
+  for (const size of FAMILY) {
+    const runs = Array.from({ length: DAYS }, (_, day) => planDay(size, day, 1, long ? 10 : 1));
+    const firsts = runs.map(({ first }) => first);
+    const [middle, worst] = [median(firsts), Math.max(...firsts)];
+    const limit = FIRST[size] ?? 2000;
+    say(`${size}: ten days, first plan, median (and worst)`, `${middle.toFixed(0)} ms (${worst.toFixed(0)} ms)`, worst < limit, `all found, under ${limit / 1000} s`);
+    const best = runs.map(({ cost }, day) => Math.min(cost, known[size]?.[day] ?? Infinity));
+    LOOKS.slice(0, long ? LOOKS.length : 1).forEach((look, index) => {
+      const within = runs.filter(({ at }, day) => (at[index] ?? Infinity) <= (best[day] ?? 0) * 1.02 + 1e-9).length;
+      const over = median(runs.map(({ at }, day) => ((at[index] ?? Infinity) / Math.max(1e-9, best[day] ?? 0) - 1) * 100));
+      say(`${size}: after ${look} s within 2 % of the best ever known`, `${within} of ${DAYS}, median ${over.toFixed(1)} % over it`);
+    });
+    known[size] = best.map((each) => Number(each.toFixed(3)));
+  }
+  if (long) writeFileSync(BEST, `${JSON.stringify(known, null, 2)}\n`);
+  const fails = ([['town', 2], ['factory', 1]] as const).flatMap(([size, days]) =>
+    Array.from({ length: 10 }, (_, seed) => Array.from({ length: days }, (_, day) => ({ size, day, seed: seed + 1 })))).flat()
+    .filter(({ size, day, seed }) => planDay(size, day, seed, 0).first === Infinity);
+  say('ten seeds on two days of town and one of factory: without a plan', `${fails.length}`, fails.length === 0, 'none');
+} // prettier-ignore
