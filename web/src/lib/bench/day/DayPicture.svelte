@@ -279,7 +279,7 @@
     {/each}
     {#each between as at (at)}
       <line class="hour" x1={x(at)} x2={x(at)} y1={TOP} y2={height} />
-      {#if x(at) >= scale.left + NARROW / 2}
+      {#if x(at) >= scale.left + NARROW / 2 && x(at) <= scale.right - NARROW / 2}
         <text class="axis" x={x(at)} y="12" text-anchor="middle">{clock(at)}</text>
       {/if}
     {/each}
