@@ -52,7 +52,7 @@ export function benchFamily(say: Say, long: boolean): void {
     });
     known[size] = best.map((each) => Number(each.toFixed(3)));
   }
-  if (long) writeFileSync(BEST, `${JSON.stringify(known, null, 2)}\n`);
+  if (long) writeFileSync(BEST, `{\n${FAMILY.map((size) => `  "${size}": [${(known[size] ?? []).join(', ')}]`).join(',\n')}\n}\n`);
   const fails = ([['town', 2], ['factory', 1]] as const).flatMap(([size, days]) =>
     Array.from({ length: 10 }, (_, seed) => Array.from({ length: days }, (_, day) => ({ size, day, seed: seed + 1 })))).flat()
     .filter(({ size, day, seed }) => planDay(size, day, seed, 0).first === Infinity);

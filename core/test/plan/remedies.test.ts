@@ -106,7 +106,7 @@ describe('remedies', () => {
     };
     for (const limits of [{ shift: 10, rest: 11 }, { shift: 12, rest: 11 }, { shift: 16, rest: 14 }]) {
       const all = tried(limits);
-      const shifts = all.flatMap((each) => (each.kind === 'shift' ? [each] : each.kind === 'hands' ? each.hand.rota : []));
+      const shifts = all.flatMap((each): readonly { from: string; to: string }[] => (each.kind === 'shift' ? [each] : each.kind === 'hands' ? each.hand.rota : []));
       assert.ok(shifts.length > 0 && shifts.every(({ from, to }) => hours(from, to) <= limits.shift), JSON.stringify(shifts));
       const longer = all.filter(({ kind }) => kind === 'shift').length;
       assert.equal(longer, limits.shift >= 11 && limits.rest <= 13 ? 2 : 0);
