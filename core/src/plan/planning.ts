@@ -73,7 +73,8 @@ export function* planning(network: Network, seed: number, from: Schedule | null 
     if (progress.unplaced === 0 && progress.best !== shown) {
       shown = progress.best;
       const { followed, faults, cost } = judge(network, shown);
-      if (faults.length === 0 && cost) answer = { verdict: 'planned', schedule: shown, cost, followed };
+      // What comes after waits were drawn in may well be dearer than what held before.
+      if (faults.length === 0 && cost) answer = cheaper(answer, { verdict: 'planned', schedule: shown, cost, followed });
       else if (refits < REFITS && faults.length === followed.faults.length) {
         refits += 1;
         instance = drawnIn(instance, shown, followed.faults);
@@ -84,6 +85,9 @@ export function* planning(network: Network, seed: number, from: Schedule | null 
     if (next.done) return;
   }
 } // prettier-ignore
+
+const cheaper = (before: Answer | null, now: Extract<Answer, { verdict: 'planned' }>): Answer =>
+  before?.verdict === 'planned' && before.cost.total <= now.cost.total ? before : now;
 
 /** How long a planning goes on, and how it lets others have their turn. */
 export interface Pace {

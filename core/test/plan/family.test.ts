@@ -1,5 +1,6 @@
 import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
+import { planning } from '@jovet/core/plan';
 import { checkSchedule } from '@jovet/core/plan/checker';
 import { endOf, loadOf, loads } from '@jovet/core/plan/instance';
 import { networkOf } from '@jovet/core/plan/network';
@@ -21,6 +22,21 @@ describe('bakeries of five sizes', () => {
         if (answer?.verdict === 'planned') assert.deepEqual(checkSchedule(network.instance, answer.schedule), []);
       }
     }); // prettier-ignore
+
+  it('what was found is never given up for something dearer, also where waits are drawn in on the way', () => {
+    for (const [size, day] of [['village', 1], ['corner', 2]] as const) {
+      let [last, plans, rounds] = [Infinity, 0, 0];
+      for (const { answer } of planning(must(networkOf(familyDay(size, day))), 1)) {
+        if (answer?.verdict === 'planned') {
+          assert.ok(answer.cost.total <= last + 1e-9, `${answer.cost.total} after ${last}`);
+          if (answer.cost.total < last) plans += 1;
+          last = answer.cost.total;
+        }
+        if ((rounds += 1) > 500) break;
+      }
+      assert.ok(plans > 1, `${size}: it grows better`);
+    }
+  }); // prettier-ignore
 
   it('the same seed makes the same day, and their sizes are what they are said to be', () => {
     assert.deepEqual(familyDay('village', 3), familyDay('village', 3));

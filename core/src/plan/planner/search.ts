@@ -27,6 +27,8 @@ const SETTLING = 160;
 const CHANGED = 25;
 /** How often a day of eight doughs is made anew once it has a plan: all its batches pushed at once. */
 const BEGINNINGS = 3;
+/** Batches up to which that is done at once; with more, whose settling takes longer, after so many rounds for each without a gain. */
+const [SMALL, STILL] = [12, 2] as const;
 /** How often the whole day is made anew while something has no place. */
 const RESHUFFLED = 0.1;
 /**
@@ -124,7 +126,8 @@ export function* search(
     const before = day.schedule();
     const waiting = day.unplaced();
     // Once there is a plan the whole day is made anew a few times: the best is gone on from.
-    const whole = best < UNPLACED ? begun < beginnings : chance() < RESHUFFLED;
+    const ripe = all.length <= SMALL || rounds - gained >= STILL * all.length;
+    const whole = best < UNPLACED ? begun < beginnings && ripe : chance() < RESHUFFLED;
     if (whole && best < UNPLACED) begun += 1;
     const pushes = waiting.length > 0 ? PUSHED.waiting : PUSHED.dearest * Math.min(1, 8 / all.length);
     const taken = shaking;
