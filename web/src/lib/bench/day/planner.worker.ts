@@ -25,6 +25,8 @@ const PATIENCE = 2;
 /** Seconds that a remedy is tried for, and how many are offered. */
 const TRY = 0.6;
 const OFFERED = 5;
+/** ms after which no further remedy is tried: whoever waits has seen the first ones by then. */
+const ALL_TRIED = 8000;
 
 /** Ids of tasks by the number that a plan of before gave them; null: they are numbered as they are. */
 let numbered: ReadonlyMap<number, string> | null = null;
@@ -184,7 +186,9 @@ async function offerRemedies(
   // What holds of the nearest plan is a good beginning.
   const nearest = answer.verdict === 'not-found' ? answer.schedule : null;
   let offered = 0;
+  const until = performance.now() + ALL_TRIED;
   for (const remedy of remediesFor(input, network, answer)) {
+    if (performance.now() > until) break;
     const changed = remedied(input, remedy);
     const other = networkOf(changed);
     if (!other.ok) continue;
