@@ -3,6 +3,7 @@ import type { BakedDough } from '@jovet/core/plan';
 import type { ScaledFormula, ScaledLine, ScaledStage } from '@jovet/core/formula/scale';
 import { bad, good, problem, type Result } from '@jovet/core/problem';
 import type { BakeAnswer, ScaleAnswer } from './schemas.ts';
+import { taskAnswer } from '../planning/task-answer.ts';
 
 const lineOf = ({ ingredient, mass, weighed }: ScaledLine) => ({
   ingredient: ingredient.slug,
@@ -71,15 +72,7 @@ export function bakeAnswer(
       pour: water.pour,
       fdt: water.fdt,
     },
-    tasks: day.view.tasks.map(({ id, note, what, start, end, local, window }) => ({
-      id,
-      kind: note.kind,
-      what,
-      start,
-      end,
-      local,
-      window,
-    })),
+    tasks: day.view.tasks.map((task) => ({ ...taskAnswer(task), window: task.window })),
     cautions: [...cautions],
     workings: Object.fromEntries(keys.map((key) => [key, workings[key]?.()])),
   });

@@ -16,6 +16,7 @@ import { networkOf } from '@jovet/core/plan/network';
 import { planAtPace } from '@jovet/core/plan';
 import { bad, good, place, problem, type Result } from '@jovet/core/problem';
 import { within } from './in-slices.ts';
+import { taskAnswer } from './task-answer.ts';
 import { planFor, remediesOf, type PlannedFor } from './plan-for.ts';
 
 /**
@@ -73,15 +74,7 @@ function told(input: DayInput, { network, answer }: PlannedFor) {
         ? [...shortWords(input, network), ...(plannedDay(input, network, schedule, false).cautions ?? [])]
         : faultSentences(input, network, schedule, answer.faults),
     cost: verdict === 'planned' ? answer.cost : null,
-    tasks: toldTasks(input, network, schedule).map(({ id, note, what, start, end, local, people }) => ({
-      id,
-      kind: note.kind,
-      what,
-      start,
-      end,
-      local,
-      people,
-    })),
+    tasks: toldTasks(input, network, schedule).map((task) => ({ ...taskAnswer(task), people: task.people })),
     schedule,
   };
 }
