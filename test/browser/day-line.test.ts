@@ -238,7 +238,9 @@ for (const look of ['light', 'dark'])
 
 visited('a mix is dragged with the mouse: the hours stand still, and it is held where it was let go', async (visit) => {
   const { page } = visit;
-  await visit.go('/plan/day/2031-02-08');
+  // One dough of which both beginning and end have room: it can be held a quarter of an hour later.
+  await onlyOrders('2031-02-15', [['tea-room', 'tidewater-tin', '09:30', 18]]);
+  await visit.go('/plan/day/2031-02-15');
   const mix = '[data-task="tidewater-rye.1.mix"]';
   await page.waitForSelector(mix);
   await settled(visit);

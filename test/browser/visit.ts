@@ -93,10 +93,10 @@ export class Visit {
     return this.text(`.room [data-figure="${key}"]`);
   }
 
-  /** Waits until a text stands in an element. */
+  /** Waits until a text stands in an element; where it never does, the fault says what stands there instead. */
   async until(selector: string, text: string | RegExp): Promise<void> {
     const source = typeof text === 'string' ? text.replace(/[.*+?^${}()|[\]\\]/g, '\\$&') : text.source;
-    await this.page.waitForFunction(
+    const wait = this.page.waitForFunction(
       (where, pattern) =>
         [...document.querySelectorAll(where)].some((each) =>
           new RegExp(pattern).test((each.textContent ?? '').replace(/\s+/g, ' ')),
@@ -105,6 +105,10 @@ export class Visit {
       selector,
       source,
     );
+    await wait.catch(async (error: unknown) => {
+      const there = await this.page.$$eval(selector, (all) => all.map((each) => each.textContent));
+      throw new Error(`${selector} has ${JSON.stringify(there)} instead of ${source}`, { cause: error });
+    });
   }
 
   /** Presses a button once it stands still: one that moves while it is aimed at would be missed. */

@@ -151,6 +151,7 @@ export class DayDesk {
       return `Looking for a plan…${this.rounds > 0 ? ` ${this.rounds} rounds` : ''}`;
     if (this.looking === 'better') return 'Still looking…';
     if (this.looking === 'remedies') return 'Trying remedies…';
+    if (this.conflict) return this.conflict.verdict === 'impossible' ? 'No plan can be' : 'No plan found';
     if (!this.day) return '';
     return this.unsaved ? 'Not saved yet' : 'Saved';
   });
