@@ -65,6 +65,19 @@ describe('the floor at work', () => {
     assert.ok((desk.why?.why.water?.pour ?? 0) > 0);
   }); // prettier-ignore
 
+  test('where the server had no time for a plan, what was found before is drawn here; without it, the first there is', async () => {
+    for (const found of [first.schedule, null]) {
+      end();
+      setClock(first.view.firstHands - 3600);
+      const desk = new FloorDesk(() => ({ ...dayOf(), found, first: Promise.resolve(null) }), words);
+      end = desk.begin();
+      await until(() => desk.plan && !desk.planning, 'a plan');
+      assert.equal(desk.plan?.view.tasks.length, first.view.tasks.length);
+      assert.deepEqual([desk.asked, desk.problems], [null, []]);
+      if (found) assert.deepEqual(desk.plan?.schedule, found);
+    }
+  });
+
   test('what went as planned is noted, the plan is kept with the first note, and nothing is asked', async () => {
     const feed = task('feed');
     const desk = floorAt(feed.end);
@@ -130,6 +143,14 @@ describe('the floor at work', () => {
 });
 
 describe('a day at the desk', () => {
+  test('what was found before is drawn here where the server had no time for it', async () => {
+    end();
+    const desk = new DayDesk(() => ({ ...dayOf(), first: Promise.resolve(null) }));
+    end = desk.begin();
+    await until(() => desk.day && desk.looking === 'no', 'a plan');
+    assert.equal(desk.standing, 'Not saved yet');
+  });
+
   test('held, undone and done again it is planned each time; saved by another screen meanwhile it says so', async () => {
     end();
     setClock(first.view.firstHands - 7200);

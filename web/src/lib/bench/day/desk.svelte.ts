@@ -182,7 +182,10 @@ export class DayDesk {
     else if (!this.empty) this.go(3, false);
     let ended = false;
     void this.of().first.then((text) => {
-      if (text !== null && !ended) this.begun(JSON.parse(text) as PlannedDay);
+      if (ended) return;
+      if (text !== null) this.begun(JSON.parse(text) as PlannedDay);
+      // The server had no time for it: what was found before is drawn here.
+      else if (!this.shown && this.looking === 'no' && !this.empty) this.go(1.5);
     });
     return () => {
       ended = true;

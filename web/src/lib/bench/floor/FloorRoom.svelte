@@ -228,6 +228,8 @@
       Nothing is ordered for this day. Enter it in <a href={`/plan/orders/${given.date}`}>Orders</a>, and the
       work appears here.
     </p>
+  {:else if desk.planning}
+    <p class="empty" role="status">Looking for a plan of this day…</p>
   {:else}
     <p class="empty">
       There is no plan of this day yet. Make one in <a href={`/plan/day/${given.date}`}>Day line</a>.

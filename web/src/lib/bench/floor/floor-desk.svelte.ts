@@ -26,6 +26,8 @@ interface Asked {
 
 /** Seconds that the rest of the day is planned for after something happened. */
 const LOOK = 1;
+/** Seconds that a first plan is made better for, where it is looked for at all. */
+const FIRST = 1.5;
 
 /** A day being worked: the plan that people go by, what happened, and what that makes of the rest. */
 export class FloorDesk {
@@ -72,15 +74,29 @@ export class FloorDesk {
     if (this.plan) this.stand(this.plan);
     else
       void this.of().first.then((text) => {
-        if (text === null || ended) return;
-        this.plan = JSON.parse(text) as PlannedDay;
-        this.stand(this.plan);
+        if (ended) return;
+        if (text !== null) this.goBy(JSON.parse(text) as PlannedDay);
+        else if (!this.kept) this.findFirst();
       });
     return () => {
       ended = true;
       clearInterval(tick);
       this.planner?.end();
     };
+  }
+
+  /** The server had no time for a plan: what was found before is drawn here, or the first that there is. */
+  private findFirst(): void {
+    const { now, found } = this.of();
+    if (now.demand.every(({ pieces }) => pieces === 0)) return;
+    this.planning = true;
+    if (found) this.planner?.stand(now, found);
+    this.planner?.plan(now, FIRST, true);
+  }
+
+  private goBy(plan: PlannedDay): void {
+    this.plan = plan;
+    this.stand(plan);
   }
 
   /** Goes by a plan from now on. */
@@ -112,6 +128,10 @@ export class FloorDesk {
     if (message.kind === 'why') {
       const task = this.plan?.view.tasks.find(({ index }) => index === message.task);
       if (task && task.id === this.wanted) this.why = { task: task.id, why: message.why };
+    } else if (message.kind === 'planned' && !this.plan) {
+      // The very first: it is the same on each tablet.
+      this.planning = false;
+      this.goBy(message.day);
     } else if (message.kind === 'planned') {
       this.forecast = message.day;
       this.problems = [];
@@ -171,8 +191,7 @@ export class FloorDesk {
   async take(): Promise<void> {
     const day = this.asked?.day;
     if (!day || !(await this.save(day))) return;
-    this.plan = day;
-    this.stand(day);
+    this.goBy(day);
   }
 
   leave(): void {

@@ -7,7 +7,7 @@ import { inPool } from './pool.ts';
 /** Seconds after which a day without a plan is left to the planner in the browser. */
 const MOST = 2;
 /** Days that were planned lately: rooms are opened again and again. */
-const kept = new Map<string, PlannedDay | null>();
+const kept = new Map<string, PlannedDay>();
 const MOST_KEPT = 12;
 
 /**
@@ -28,9 +28,10 @@ export async function firstPlan(
   const known = kept.get(key);
   if (known !== undefined) return known;
   const ended = await inPool('first', { input, saved, oven, seconds: MOST }, 2 * MOST);
-  // What was not found for want of time may be found the next time.
   if ('refused' in ended) return null;
   const day = ended.done;
+  // What was not found for want of time may be found the next time.
+  if (!day) return null;
   const [oldest] = kept.keys();
   if (kept.size >= MOST_KEPT && oldest !== undefined) kept.delete(oldest);
   kept.set(key, day);
