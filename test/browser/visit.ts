@@ -93,10 +93,10 @@ export class Visit {
     return this.text(`.room [data-figure="${key}"]`);
   }
 
-  /** Waits until a text stands in an element; where it never does, the fault says what stands there instead. */
+  /** Waits until a text stands in an element. */
   async until(selector: string, text: string | RegExp): Promise<void> {
     const source = typeof text === 'string' ? text.replace(/[.*+?^${}()|[\]\\]/g, '\\$&') : text.source;
-    const wait = this.page.waitForFunction(
+    await this.page.waitForFunction(
       (where, pattern) =>
         [...document.querySelectorAll(where)].some((each) =>
           new RegExp(pattern).test((each.textContent ?? '').replace(/\s+/g, ' ')),
@@ -105,10 +105,6 @@ export class Visit {
       selector,
       source,
     );
-    await wait.catch(async (error: unknown) => {
-      const there = await this.page.$$eval(selector, (all) => all.map((each) => each.textContent));
-      throw new Error(`${selector} has ${JSON.stringify(there)} instead of ${source}`, { cause: error });
-    });
   }
 
   /** Presses a button once it stands still: one that moves while it is aimed at would be missed. */
@@ -124,6 +120,14 @@ export class Visit {
     await this.page.keyboard.press(last);
     for (const key of combination.slice(0, -1)) await this.page.keyboard.up(key);
   }
+
+  /** What the page says of itself: for a fault that comes now and then. */
+  async says(): Promise<string> {
+    if (this.page.isClosed()) return 'nothing any more';
+    const said = '[role="status"], [role="alert"], .notice, .field-problem';
+    const all = await this.page.$$eval(said, (each) => each.map(({ textContent }) => textContent?.replace(/\s+/g, ' ').trim()));
+    return JSON.stringify(all.filter(Boolean));
+  } // prettier-ignore
 
   /** Ends the visit; fails if anything happened that must not. */
   async end(): Promise<void> {

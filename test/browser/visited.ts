@@ -21,6 +21,8 @@ export function visits() {
         try {
           await steps(visit);
           await visit.end();
+        } catch (error) {
+          throw new Error(`${String(error)} The page says: ${await visit.says()}`, { cause: error });
         } finally {
           await context.close();
         }

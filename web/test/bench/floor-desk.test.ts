@@ -151,6 +151,31 @@ describe('a day at the desk', () => {
     assert.equal(desk.standing, 'Not saved yet');
   });
 
+  test('what is taken back is so also where the day was read again meanwhile', async () => {
+    end();
+    setClock(first.view.firstHands - 7200);
+    let read: DayInput['events'] = [];
+    const desk = new DayDesk(() => ({ ...dayOf(read) }));
+    end = desk.begin();
+    await until(() => desk.day && desk.looking === 'no', 'a plan');
+    const { id, start, end: over } = task('divide');
+    desk.happened({
+      task: id,
+      start,
+      end: over,
+      temperature: null,
+      seen: null,
+      longer: 0,
+      mass: 3,
+      confirmed: [],
+    });
+    assert.deepEqual(desk.input.events, desk.events);
+    read = desk.events;
+    desk.takeBack();
+    assert.deepEqual(desk.events, []);
+    assert.deepEqual(desk.input.events, []);
+  });
+
   test('held, undone and done again it is planned each time; saved by another screen meanwhile it says so', async () => {
     end();
     setClock(first.view.firstHands - 7200);

@@ -58,6 +58,13 @@ export class EventLog {
     }; // prettier-ignore
   }
 
+  /** Ids of what was taken back here. */
+  get takenBack(): ReadonlySet<string | null> {
+    return new Set(
+      this.events.flatMap(({ happened, corrects }) => (happened.kind === 'taken-back' ? [corrects] : [])),
+    );
+  }
+
   /** What counts of it. */
   get effective(): readonly Event[] {
     return effectiveEvents(this.events);

@@ -96,9 +96,12 @@ export class DayDesk {
   private batches = $state.raw<readonly (readonly Event[])[]>([]);
   private readonly log = new EventLog(() => this.of().date);
   /** What happened so far: also what others noted until the room was opened. */
-  readonly events = $derived.by(() =>
-    together(this.of().now.events, this.batches.slice(0, this.history.present.noted).flat()),
-  );
+  readonly events = $derived.by(() => {
+    const own = this.batches.slice(0, this.history.present.noted).flat();
+    // The day may have been read again before it was taken back.
+    const back = this.log.takenBack;
+    return together(this.of().now.events, own).filter(({ id }) => !back.has(id));
+  });
   readonly actuals = $derived(actualsOf(this.events));
   /** Why what was noted here is not kept. */
   readonly unkept = $derived(this.log.keeping.problems);
