@@ -6,9 +6,10 @@ import { checkSchedule } from '@jovet/core/plan/checker';
 import { toldOf } from '@jovet/core/plan/changes';
 import { DayInput } from '@jovet/core/plan/demand';
 import { plannedDay } from '@jovet/core/plan/explain';
+import { endOf, loadOf } from '@jovet/core/plan/instance';
 import { networkOf } from '@jovet/core/plan/network';
 import { parseWith } from '@jovet/core/problem';
-import { demoDay, madeSo, must } from '../demo.ts';
+import { demoDay, madeSo, must, withThing } from '../demo.ts';
 import {
   ANY_DOUGHS,
   bake,
@@ -112,12 +113,42 @@ describe('doughs that one fixed shape could not say', () => {
     assert.ok(task?.kind === 'mix' && placed && !order(warm).kinds.includes('heat'));
     const mode = task.modes[placed.mode];
     const chamber = mode?.load;
-    assert.ok(chamber && -chamber.before === mode.slots && placed.start + chamber.slots > first.end);
+    assert.ok(chamber && chamber.before + mode.slots > 60 && placed.start + chamber.slots > first.end);
     // Nothing else is baked on those decks meanwhile: the checker says so of a load that is moved there.
     const baked = network.instance.tasks.findIndex(({ kind }) => kind === 'load');
-    const moved = answer.schedule.tasks.map((each, at) => (at === baked && each ? { ...each, start: placed.start - chamber.before } : each));
+    const moved = answer.schedule.tasks.map((each, at) => (at === baked && each ? { ...each, start: placed.start + mode.slots } : each));
     const small = { ...network.instance, ovens: network.instance.ovens.map((oven) => ({ ...oven, decks: 1 })) };
     assert.ok(checkSchedule(small, { ...answer.schedule, tasks: moved }).some(({ kind }) => kind === 'decks'));
+  }); // prettier-ignore
+
+  it('a deck on which a dough stands warm had hours to cool before, and does not bake meanwhile', () => {
+    const chamber = ANY_DOUGHS['the oven as a warm chamber first; small tins unmoulded and covered']();
+    const demo = demoDay();
+    const tidewater = demo.demand.filter(({ formula }) => formula === 'tidewater-rye').map((line) => ({ ...line, drop: '06:30' }));
+    const day = {
+      ...chamber,
+      bakehouse: { ...chamber.bakehouse, floor: withThing(chamber.bakehouse.floor, 'oven', { decks: 1, preheat: 20 }) },
+      demand: [...chamber.demand.map((line) => ({ ...line, pieces: 12, drop: '12:00' })), ...tidewater],
+      formulas: [...chamber.formulas, ...demo.formulas.filter(({ slug }) => slug === 'tidewater-rye')],
+    };
+    const { network, answer: { schedule } } = planned(day, 40);
+    const { instance } = network;
+    const loads = instance.tasks.flatMap((_, index) => {
+      const placed = schedule.tasks[index];
+      const load = placed && loadOf(instance, index, placed);
+      return load ? [{ index, load, stands: endOf(instance, index, placed), from: placed.start - load.before, to: placed.start + load.slots }] : [];
+    });
+    const [warm, ...hot] = loads.toSorted((a, b) => Number(b.load.warm ?? 0) - Number(a.load.warm ?? 0));
+    assert.ok(warm?.load.warm && hot.length >= 2 && warm.stands - warm.from > 60, 'an oven takes hours to cool');
+    for (const each of hot) assert.ok(each.from >= warm.to || each.to <= warm.from, `${each.from} to ${each.to}`);
+    const [rye] = hot;
+    const near = (start: number) => schedule.tasks.map((each, at) => (at === rye?.index && each ? { ...each, start } : each));
+    for (const start of [warm.stands, warm.from + 3])
+      assert.ok(checkSchedule(instance, { ...schedule, tasks: near(start) }).some(({ kind }) => kind === 'decks'));
+    const { view } = plannedDay(day, network, schedule, false);
+    const strip = view.strips.find(({ name }) => name === 'decks');
+    assert.equal(strip?.used[warm.stands], 1);
+    assert.equal(strip?.used[warm.stands - 1], 0, 'what it needs to cool is not shown as taken');
   }); // prettier-ignore
 
   it('a pre-ferment stands warm for hours and then in the cold; one goes by the clock alone, whatever its rise', () => {

@@ -164,7 +164,8 @@ function stripsOf({ instance }: Network, schedule: Schedule): { strips: ViewStri
     const load = loadOf(instance, index, placed);
     if (!load) return;
     const key = `${load.oven} ${placed.start} ${deckKey(load)}`;
-    const [from, to] = decksTaken(load, placed.start);
+    const [taken, to] = decksTaken(load, placed.start);
+    const from = load.warm ? end : taken;
     const known = loads.get(key) ?? { oven: load.oven, fill: 0, start: from, end: to };
     loads.set(key, { ...known, fill: known.fill + load.fill });
   });

@@ -96,7 +96,7 @@ export function idleSlots(instance: Instance, schedule: Schedule): number {
   instance.tasks.forEach((_, index) => {
     const placed = schedule.tasks[index];
     const load = loadOf(instance, index, placed);
-    if (load && placed) baked[load.oven]?.push([...decksTaken(load, placed.start)]);
+    if (load && placed && !load.warm) baked[load.oven]?.push([...decksTaken(load, placed.start)]);
   });
   let idle = 0;
   for (const [oven, { reheat }] of instance.ovens.entries()) {

@@ -10,7 +10,7 @@ export interface DeckHeat {
 
 /** Loads of one profile and length that begin together, and what each of them takes, thousandths of a deck. */
 export interface LoadsTogether {
-  readonly load: Pick<Load, 'profile' | 'slots' | 'before'>;
+  readonly load: Pick<Load, 'profile' | 'slots' | 'before' | 'warm'>;
   readonly start: number;
   readonly fills: readonly number[];
 }
@@ -56,7 +56,9 @@ export function followDecks(oven: Oven, loads: Iterable<LoadsTogether>): { reado
     return { load, start: from, until, fills };
   });
   for (const { load, start, until, fills } of following.sort((a, b) => a.start - b.start)) {
-    hot += nearest(oven, decks, { profile: load.profile, start, wanted: decksTogether(fills) }, taken);
+    const over = nearest(oven, decks, { profile: load.profile, start, wanted: decksTogether(fills) }, taken);
+    // What stands on decks that are just warm took them so long before that they are.
+    if (!load.warm) hot += over;
     const left = { until, heat: oven.stones?.bakes[load.profile]?.leaves ?? 0 };
     decks = decks.map((deck, index) => (taken.includes(index) ? left : deck));
     course.push({ start, decks, hottest: Math.max(...decks.map(({ heat }) => heat)) });

@@ -12,6 +12,8 @@ import { thenWarm, warmProfile, type Fill } from './warm-oven.ts';
 
 /** Between these a stone is watched to tell how fast it cools, °C. */
 const COOLS = [240, 200] as const;
+/** °C of an oven that has baked, and of one in which dough may stand. Chosen for Jovet. */
+const [HOT, WARM] = [230, 45];
 
 /** What kinds of tasks there are, in the order of a batch. */
 export type TaskKind =
@@ -198,7 +200,6 @@ export class TaskList {
   /** What each bake wants of the stones of an oven; trays that share one heat have none of their own. */
   private stones(oven: Oven): Stones | null {
     if (oven.shared) return null;
-    const room = this.frame.room.warmest;
     const bakes = this.profiles.map(({ profile }) => ({
       at: profile.loadAt,
       leaves: settingAt(profile, profile.minutes).bottom ?? profile.loadAt,
@@ -207,8 +208,14 @@ export class TaskList {
     return {
       bakes,
       play: STONE_PLAY.hotter,
-      cooling: ((from - to) * SLOT) / coolingSeconds(stoneOf(oven), room, from, to),
+      cooling: (from - to) / this.slotsToCool(oven, from, to),
     };
+  }
+
+  /** Slots in which an oven cools by itself, where the room is warmest. */
+  private slotsToCool(oven: Oven, from: number, to: number): number {
+    const room = this.frame.room.warmest;
+    return coolingSeconds(stoneOf(oven), room, from, Math.max(to, room + 5)) / SLOT;
   }
 
   /** What really happened to a task, if it began. */
@@ -335,7 +342,16 @@ export class TaskList {
     const profile = this.profile(warmProfile(celsius, slots), slots);
     const ovens = fills.flatMap((fill) => {
       const oven = this.ovens[fill.oven];
-      return oven ? [{ ...fill, slug: oven.slug, reheat: reheatOf(oven, preheat) }] : [];
+      return oven
+        ? [
+            {
+              ...fill,
+              slug: oven.slug,
+              reheat: reheatOf(oven, preheat),
+              cools: Math.ceil(this.slotsToCool(oven, HOT, WARM)),
+            },
+          ]
+        : [];
     });
     const modes = known && thenWarm(known.modes, ovens, profile, slots).slice(0, MOST_MODES);
     if (known && modes && modes.length > 0) this.tasks[task] = { ...known, modes };

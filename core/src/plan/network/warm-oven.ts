@@ -13,19 +13,29 @@ export function warmSlots([first]: readonly { readonly stands: readonly StandMod
   return Math.max(0, ...tables.flatMap(({ latest }) => latest));
 } // prettier-ignore
 
-/** Ways to do a task after which a dough stands in an oven that is just warm: its decks are taken until they are hot again. */
+/**
+ * Ways to do a task after which a dough stands in an oven that is just warm: its decks are taken until they are hot again,
+ * and before, for as long as a bake would have left them too hot.
+ */
 export const thenWarm = (
   modes: readonly Mode[],
-  ovens: readonly (Fill & { readonly slug: string; readonly reheat: number })[],
+  ovens: readonly (Fill & { readonly slug: string; readonly reheat: number; readonly cools: number })[],
   profile: number,
   slots: number,
 ): Mode[] =>
-  ovens.flatMap(({ oven, fill, slug, reheat }, liked) =>
+  ovens.flatMap(({ oven, fill, slug, reheat, cools }, liked) =>
     modes.map((mode) => ({
       ...mode,
       thing: mode.thing ?? slug,
       cost: mode.cost + liked,
-      load: { oven, profile, fill, slots: mode.slots + slots + reheat, before: -mode.slots, warm: true },
+      load: {
+        oven,
+        profile,
+        fill,
+        slots: mode.slots + slots + reheat,
+        before: cools - mode.slots,
+        warm: true,
+      },
     })),
   );
 

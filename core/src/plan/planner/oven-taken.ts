@@ -7,6 +7,8 @@ export class OvenTaken {
   /** By slot, loads that are in, and the profile of the last that was put in: where all decks share one heat, that of all. */
   private readonly inside: Int16Array;
   private readonly heat: Int16Array;
+  /** And how many of them bake. */
+  private readonly bakes: Int16Array;
   /** What each load of a profile, start and length takes, thousandths of a deck. */
   private readonly loads = new Map<
     number,
@@ -26,6 +28,7 @@ export class OvenTaken {
     this.decks = new Int16Array(slots);
     this.inside = new Int16Array(slots);
     this.heat = new Int16Array(slots);
+    this.bakes = new Int16Array(slots);
     this.bakedBefore = new Int16Array(slots);
     this.bakedFrom = new Int16Array(slots);
     this.idleUntil = new Int16Array(slots);
@@ -63,7 +66,7 @@ export class OvenTaken {
     if (stones && hot) this.deckHeats = followDecks(this.oven, this.loads.values()).course;
     let [last, idle] = [-1, 0];
     for (let slot = 0; slot < slots; slot += 1) {
-      if (this.inside[slot] !== 0) {
+      if (this.bakes[slot] !== 0) {
         if (last >= 0 && slot - last > 1) idle += Math.min(slot - last - 1, reheat);
         last = slot;
       }
@@ -72,13 +75,14 @@ export class OvenTaken {
     }
     let next = -1;
     for (let slot = slots - 1; slot >= 0; slot -= 1) {
-      if (this.inside[slot] !== 0) next = slot;
+      if (this.bakes[slot] !== 0) next = slot;
       this.bakedFrom[slot] = next;
     }
   }
 
   /** Slots that a load adds in which the oven is on without baking; negative if it fills a gap. */
   idleBy(load: Load, start: number): number {
+    if (load.warm) return 0;
     const { slots } = this;
     const [from, until] = decksTaken(load, start);
     const end = Math.min(until, slots - 1);
@@ -98,8 +102,9 @@ export class OvenTaken {
     let event = this.deckHeats.length - 1;
     while ((this.deckHeats[event]?.start ?? 0) > start) event -= 1;
     const now = this.deckHeats[event];
-    const { profile } = load;
-    if (!stones || !now || now.hottest <= (stones.bakes[profile]?.at ?? Infinity) + stones.play) return 0;
+    const { profile, warm } = load;
+    if (!stones || !now || warm || now.hottest <= (stones.bakes[profile]?.at ?? Infinity) + stones.play)
+      return 0;
     const wanted = this.moreDecks(load, begun);
     return nearest(this.oven, now.decks, { profile, start, wanted }, this.nearest);
   }
@@ -118,6 +123,7 @@ export class OvenTaken {
     for (let slot = from; slot < until; slot += 1) {
       this.decks[slot] = (this.decks[slot] ?? 0) + more;
       this.inside[slot] = (this.inside[slot] ?? 0) + sign;
+      if (!load.warm) this.bakes[slot] = (this.bakes[slot] ?? 0) + sign;
       if (sign === 1) this.heat[slot] = load.profile;
     }
   }

@@ -1,4 +1,4 @@
-import { loads, type Instance } from '../instance/index.ts';
+import type { Instance } from '../instance/index.ts';
 
 /** Loads of one batch that cannot all be in the oven together: they follow one another as the waggons of a train. */
 export interface Train {
@@ -10,7 +10,8 @@ export interface Train {
 
 /** The train of a batch: its loads in the order in which they leave, as many in a waggon as go in together; null where all do. */
 export function trainOf({ tasks, ovens, batches, arcs }: Instance, batch: number): Train | null {
-  const own = (batches[batch]?.tasks ?? []).filter((index) => tasks[index] && loads(tasks[index]));
+  const bakes = (index: number) => tasks[index]?.modes.some(({ load }) => load && !load.warm) ?? false;
+  const own = (batches[batch]?.tasks ?? []).filter(bakes);
   if (own.length < 2) return null;
   // What leaves first is baked first: a load goes by what is packed of it.
   const dueOf = (index: number): number => {
