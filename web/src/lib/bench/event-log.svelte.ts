@@ -59,9 +59,9 @@ export class EventLog {
   }
 
   /** Ids of what was taken back here. */
-  get takenBack(): ReadonlySet<string | null> {
-    return new Set(
-      this.events.flatMap(({ happened, corrects }) => (happened.kind === 'taken-back' ? [corrects] : [])),
+  get takenBack(): readonly (string | null)[] {
+    return this.events.flatMap(({ happened, corrects }) =>
+      happened.kind === 'taken-back' ? [corrects] : [],
     );
   }
 

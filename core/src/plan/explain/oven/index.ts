@@ -7,5 +7,6 @@ export {
   ovenOfLoad,
   ovensHere,
 } from './oven-day.ts';
+export type { Chamber } from './chambers.ts';
 export { stoneWorkings } from './oven-heat.ts';
 export type { OvenItem, OvenLoad } from './oven-load.ts';

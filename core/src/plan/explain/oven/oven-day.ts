@@ -4,13 +4,14 @@ import { ofKind, type Dial, type Oven } from '../../../equipment/index.ts';
 import { pieceMass } from '../../../formula/scale/index.ts';
 import { bakeLossOf, bakeOf, firstOf, piecesOf } from '../../../formula/way/index.ts';
 import type { Followed } from '../../checker/index.ts';
-import { awayBy, endOf, hotterBy, deckKey, loadOf, type Schedule } from '../../instance/index.ts';
+import { awayBy, decksTaken, endOf, hotterBy, deckKey, loadOf, type Schedule } from '../../instance/index.ts';
 import { SLOT } from '../../../dough/index.ts';
 import { coolingOf, coreDoneOf, deckFloorOf, deckLotOf, type Network } from '../../network/index.ts';
 import type { DayInput } from '../../demand/index.ts';
 import { DONE_SIGNS } from './done-signs.ts';
 import { heatOf, type OvenDeck } from './oven-heat.ts';
 import type { OvenItem, OvenLoad } from './oven-load.ts';
+import { chambersOf, type Chamber } from './chambers.ts';
 import { heatingsOf, type Heating } from '../heating.ts';
 import { actualsOf } from '../../../run/index.ts';
 import { laidByHand } from './laid.ts';
@@ -50,6 +51,8 @@ export interface OvenDay {
   /** Of all ovens. */
   readonly decks: readonly OvenDeck[];
   readonly heatings: readonly Heating[];
+  /** Doughs that stand in an oven that is just warm; plans of before do not say. */
+  readonly chambers?: readonly Chamber[];
   /** kWh of all decks. */
   readonly heated: number;
 }
@@ -98,7 +101,8 @@ export function ovenDay(input: DayInput, network: Network, schedule: Schedule, f
     first += count;
     return here;
   });
-  const loads = onDecks(gathered(input, network, schedule, followed), input, network, ovens);
+  const warm = chambersOf(network, schedule);
+  const { loads, chambers } = onDecks(gathered(input, network, schedule, followed), warm, input, network, ovens);
   const heatings = heatingsOf(network.instance, schedule);
   const decks = things.flatMap((oven, index) => {
     const { count, first: begins } = ovens[index] ?? { count: 0, first: 0 };
@@ -110,7 +114,7 @@ export function ovenDay(input: DayInput, network: Network, schedule: Schedule, f
       all && n > 0 ? { ...all, short: [], hot: [], met: [], heated: 0 } : (all ?? heatOf(about, loads, [deck])),
     );
   });
-  return { ovens, loads, decks, heatings, heated: decks.reduce((sum, { heated }) => sum + heated, 0) };
+  return { ovens, loads, decks, heatings, chambers, heated: decks.reduce((sum, { heated }) => sum + heated, 0) };
 } // prettier-ignore
 
 const range = (from: number, count: number): number[] =>
@@ -119,6 +123,8 @@ const range = (from: number, count: number): number[] =>
 interface Gathered extends Omit<OvenLoad, 'decks' | 'order' | 'left' | 'byHand' | 'oven'> {
   readonly oven: number;
   readonly lots: readonly DeckLot[];
+  /** Epoch seconds from when its decks are taken, as by pots that get hot. */
+  readonly from: number;
 }
 
 /** Load tasks of one profile that begin together are one load. */
@@ -159,7 +165,7 @@ function gathered(input: DayInput, network: Network, schedule: Schedule, followe
         const key = `${load.oven} ${loaded.start} ${deckKey(load)}`;
         const known = found.get(key);
         found.set(key, {
-          oven: load.oven, at: moment(loaded.start), until: moment(loaded.start + load.slots), loadAt: bake.loadAt,
+          oven: load.oven, from: moment(decksTaken(load, loaded.start)[0]), at: moment(loaded.start), until: moment(loaded.start + load.slots), loadAt: bake.loadAt,
           items: [...(known?.items ?? []), item], lots: [...(known?.lots ?? []), lot],
         });
       }
@@ -167,10 +173,38 @@ function gathered(input: DayInput, network: Network, schedule: Schedule, followe
   return [...found.values()].sort((a, b) => a.at - b.at);
 } // prettier-ignore
 
-/** Gives each load the decks that are free for it, those first whose stone is nearest to what it wants: no stone cools fast. */
-function onDecks(loads: readonly Gathered[], input: DayInput, { instance }: Network, ovens: readonly OvenHere[]): OvenLoad[] {
-  const decks = ovens.flatMap(({ first, count }, oven) => range(first, count).map((deck) => ({ deck, oven, until: -Infinity, heat: 0 })));
-  return loads.map(({ lots, ...load }) => {
+/** A deck, until when it is taken, epoch seconds, and the heat that it is left at, °C. */
+interface DeckHere {
+  readonly deck: number;
+  readonly oven: number;
+  until: number;
+  heat: number;
+}
+
+/** Gives what stands warm and begins by a moment its decks, and takes it from what waits for them. */
+function standWarm(decks: readonly DeckHere[], waiting: Chamber[], moment: number): Chamber[] {
+  const given: Chamber[] = [];
+  for (let next = waiting[0]; next && next.from <= moment; next = waiting[0]) {
+    const { oven, from, until, wanted } = next;
+    const free = decks.filter((each) => each.oven === oven && each.until <= from);
+    const own = free.sort((a, b) => a.until - b.until || b.deck - a.deck).slice(0, wanted);
+    for (const each of own) [each.until, each.heat] = [until, 0];
+    given.push({ ...next, decks: own.map(({ deck }) => deck).sort((a, b) => a - b) });
+    waiting.shift();
+  }
+  return given;
+}
+
+/**
+ * Gives each load the decks that are free for it, those first whose stone is nearest to what it wants: no stone cools fast.
+ * What stands warm gets those that baked the longest ago, and the last of them.
+ */
+function onDecks(loads: readonly Gathered[], warm: readonly Chamber[], input: DayInput, { instance }: Network, ovens: readonly OvenHere[]): { loads: OvenLoad[]; chambers: Chamber[] } {
+  const decks: DeckHere[] = ovens.flatMap(({ first, count }, oven) => range(first, count).map((deck) => ({ deck, oven, until: -Infinity, heat: 0 })));
+  const waiting = warm.toSorted((a, b) => a.from - b.from);
+  const chambers: Chamber[] = [];
+  const laden = loads.toSorted((a, b) => a.from - b.from).map(({ lots, from, ...load }) => {
+    chambers.push(...standWarm(decks, waiting, from));
     const [here, own] = [ovens[load.oven], instance.ovens[load.oven]];
     const slotOf = (moment: number) => (moment - instance.origin) / SLOT;
     const away = ({ until, heat }: (typeof decks)[number]) =>
@@ -179,7 +213,7 @@ function onDecks(loads: readonly Gathered[], input: DayInput, { instance }: Netw
     const lost = Math.max(0, ...(own?.out ?? []).map(([from, to, amount]) => (from < slotOf(load.until) && slotOf(load.at) < to ? amount : 0)));
     const working = (here?.first ?? 0) + (here?.count ?? 0) - lost;
     const free = decks
-      .filter(({ oven, deck, until }) => oven === load.oven && deck < working && until <= load.at)
+      .filter(({ oven, deck, until }) => oven === load.oven && deck < working && until <= from)
       .sort((a, b) => away(a) - away(b) || b.until - a.until || a.deck - b.deck);
     const [first] = load.items;
     const ids = load.items.map((item) => instance.tasks[item.load]?.id ?? '');
@@ -197,7 +231,9 @@ function onDecks(loads: readonly Gathered[], input: DayInput, { instance }: Netw
     return {
       ...load, decks: laid.toSorted((a, b) => a.deck - b.deck), order: laid.map(({ deck }) => deck),
       left: byHand ? lots.map(() => 0) : counted.left,
-      byHand: byHand ? 'yes' : wanted.length > 0 ? 'lost' : 'no',
+      byHand: byHand ? ('yes' as const) : wanted.length > 0 ? ('lost' as const) : ('no' as const),
     };
   });
+  chambers.push(...standWarm(decks, waiting, Infinity));
+  return { loads: laden.sort((a, b) => a.at - b.at), chambers };
 } // prettier-ignore

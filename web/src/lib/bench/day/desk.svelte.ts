@@ -100,7 +100,7 @@ export class DayDesk {
     const own = this.batches.slice(0, this.history.present.noted).flat();
     // The day may have been read again before it was taken back.
     const back = this.log.takenBack;
-    return together(this.of().now.events, own).filter(({ id }) => !back.has(id));
+    return together(this.of().now.events, own).filter(({ id }) => !back.includes(id));
   });
   readonly actuals = $derived(actualsOf(this.events));
   /** Why what was noted here is not kept. */

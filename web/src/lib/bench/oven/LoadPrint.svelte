@@ -1,6 +1,6 @@
 <script lang="ts">
   import { dialled, settingWords } from '@jovet/core/plan/explain';
-  import { ovenOfLoad, type OvenDay, type OvenLoad } from '@jovet/core/plan/explain/oven';
+  import { deckName, ovenOfLoad, type OvenDay, type OvenLoad } from '@jovet/core/plan/explain/oven';
   import { formatDate, localTime } from '@jovet/core/time';
   import { formatNumber, formatTemperature } from '@jovet/core/units';
   import { useReading } from '../settings';
@@ -23,6 +23,12 @@
   <p>{stamp}</p>
   <p>
     {#each oven.heatings as { from, to } (from)}Oven on at {clock(from)}, hot at {clock(to)}.
+    {/each}
+    {#each oven.chambers ?? [] as { task, name, celsius, at, out, until, decks } (task)}{name} stands warm{celsius ===
+      null
+        ? ''
+        : ` at ${stone(celsius)}`} on {decks.map((deck) => deckName(oven, deck)).join(', ')} from {clock(at)} to
+      {clock(out)}: hot no sooner than {clock(until)}.
     {/each}
   </p>
   <table>

@@ -1,7 +1,10 @@
 <script lang="ts">
   import { ovenOfDeck, ovensHere, type OvenDay, type OvenLoad } from '@jovet/core/plan/explain/oven';
   import { localHours, localTime } from '@jovet/core/time';
+  import { formatTemperature } from '@jovet/core/units';
+  import { useReading } from '../settings';
   import { fitting } from '../fitting';
+  import { temperatureColour } from '../temperature-colour';
   import { pixelsPerHour, xOf, type TimeScale } from '../ribbon';
 
   interface Props {
@@ -24,11 +27,15 @@
   /** Each deck as a lane through the day, with what is baked on it; loads are dragged to other times. */
   let { oven, width, scale, zone, selected, onselect, onhold, ondrag, onshift }: Props = $props();
 
+  /** °C of a warm oven that does not say more. */
+  const WARM = 30;
   const LANE = 34;
   const TOP = 20;
   const SLOT = 300;
   const x = (at: number) => xOf(scale, at);
   const clock = (at: number) => localTime(at, zone).time;
+  const reading = useReading();
+  const heat = (celsius: number) => formatTemperature(celsius, reading.unit, 0);
   const ovens = $derived(ovensHere(oven));
   const several = $derived(ovens.length > 1);
   const height = $derived(TOP + oven.decks.length * LANE + 4);
@@ -138,6 +145,28 @@
       ><title>{of?.name ?? 'Oven'} on at {clock(from)}, hot at {clock(to)}</title></rect
     >
   {/each}
+  {#each (oven.chambers ?? []).filter(({ at, out }) => out >= scale.from && at <= scale.to) as chamber (chamber.task)}
+    {@const { name, celsius, at, out } = chamber}
+    {@const words = `${name}${celsius === null ? '' : ` at ${heat(celsius)}`}`}
+    {#each chamber.decks as deck (deck)}
+      <rect
+        fill={temperatureColour(celsius ?? WARM)}
+        x={x(at)}
+        y={TOP + deck * LANE + 4}
+        width={Math.max(3, x(out) - x(at))}
+        height={LANE - 8}
+        rx="3"
+        ><title
+          >{words}: stands warm from {clock(at)} to {clock(out)}, hot no sooner than {clock(
+            chamber.until,
+          )}</title
+        ></rect
+      >
+      <text class="what warm" x={x(at) + 5} y={TOP + deck * LANE + 21}
+        >{fitting(words, x(out) - x(at), LETTER)}</text
+      >
+    {/each}
+  {/each}
   {#each inSight as { load, index } (taskOf(load))}
     {@const by = awayOf(load)}
     <g
@@ -221,6 +250,9 @@
     font-size: 12px;
     fill: light-dark(#fff, var(--color-surface-950));
     pointer-events: none;
+  }
+  .what.warm {
+    fill: var(--color-surface-950);
   }
   .drag {
     stroke: currentColor;

@@ -53,7 +53,10 @@
     (oven?.heatings ?? []).map(({ from }, index, all) => {
       const next = all[index + 1]?.from ?? Infinity;
       const loads = (oven?.loads ?? []).filter(({ at }) => at >= from && at < next);
-      return { from, to: Math.max(from + 3600, ...loads.map(({ until }) => until)), loads };
+      // What stands there warm, before it is heated or beside it.
+      const warm = (oven?.chambers ?? []).filter(({ at, until }) => until > from && at < next);
+      const begins = Math.min(from, ...warm.map(({ at }) => at));
+      return { from: begins, to: Math.max(from + 3600, ...loads.map(({ until }) => until)), loads };
     }),
   );
   /** With the day of the week where the oven is on more than once. */
