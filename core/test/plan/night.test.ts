@@ -55,14 +55,14 @@ async function onwards(input: DayInput, before: PlannedDay): Promise<PlannedDay 
   const from: Schedule = carriedOver(before.schedule, known, network);
   const answer: Answer | null = await planAtPace(network, 1, {
     from,
-    over: (found, n) => ((rounds = n), found !== null || n > 60),
+    over: (found, n) => ((rounds = n), found !== null || n > 40),
     breathe: async () => rounds < 200,
   });
   return answer?.verdict === 'planned' ? plannedDay(input, network, answer.schedule, false) : null;
 }
 
 describe('a night planned on hour by hour, whatever happens in it', () => {
-  for (const seed of [1, 2, 3, 4])
+  for (const seed of [1, 2, 3])
     test(`chance ${seed}: what has begun keeps its id, its time and its mass, and nothing new begins in the past`, async () => {
       let plans = 0;
       const last = await night(seed, (before, after, now, events) => {
