@@ -6,7 +6,7 @@ import { ofKind, Thing } from '@jovet/core/equipment';
 import { Stand, withSteps } from '@jovet/core/formula/way';
 import { checkSchedule } from '@jovet/core/plan/checker';
 import type { DayInput } from '@jovet/core/plan/demand';
-import { dialled, mixesOf, plannedDay, toldTasks } from '@jovet/core/plan/explain';
+import { dialled, mixesOf, plannedDay, toldTasks, whyHere } from '@jovet/core/plan/explain';
 import { ovenDay } from '@jovet/core/plan/explain/oven';
 import { loadOf } from '@jovet/core/plan/instance';
 import { networkOf } from '@jovet/core/plan/network';
@@ -293,6 +293,13 @@ describe('rooms', () => {
     const [bakery, cold] = [bulkOf(null), bulkOf('cellar')];
     assert.ok(cold.speed < bakery.speed, `${cold.speed} and ${bakery.speed}`);
     assert.ok(cold.temperature < bakery.temperature - 0.5);
+    const waits = (only: string | null) => {
+      const { network, answer } = planned(risingIn(only), 5);
+      const divide = network.instance.tasks.findIndex(({ kind }) => kind === 'divide');
+      return whyHere(risingIn(only), network, answer.schedule, divide).waits.join(' ');
+    };
+    assert.match(waits('cellar'), /, in Cellar after the mix of Oat Tin/);
+    assert.match(waits(null), /, in the room after the mix of Oat Tin/);
   });
 
   it('one that is colder at night is so hour by hour', () => {

@@ -53,7 +53,7 @@ export function whyHere(input: DayInput, network: Network, schedule: Schedule, t
     if (arc.to !== task || !earlier || !way) return [];
     const end = endOf(instance, arc.from, earlier);
     const waited = (placed.start - end) * SLOT;
-    const where = way.name === '' ? '' : `, ${WHERE[way.name] ?? way.name}`;
+    const where = way.name === '' ? '' : `, ${WHERE[way.name] ?? `in ${way.name}`}`;
     const before = notes[arc.from]?.name ?? '';
     return waited > 0
       ? [`It waits ${formatDuration(waited)}${where} after ${STEP[notes[arc.from]?.kind ?? 'mix']} of ${before}, over at ${clockWords(input, instance.origin, end)}.`]

@@ -41,10 +41,16 @@ export function placedWays(list: TaskList, stands: readonly Stand[], standing: S
     const here = placesHere(stores, stand, standing);
     found = found.flatMap((before) => here.map((place) => [...before, place])).slice(0, MOST_WAYS);
   }
-  return found.map((places) => placedWay(list, places, standing));
+  // Where it stands in one room and in nothing that is there, that room is said.
+  const [only, ...more] = stands;
+  const room =
+    more.length === 0 && only?.place === 'room'
+      ? (list.input.bakehouse.floor.rooms.find(({ slug }) => slug === only.only)?.name ?? null)
+      : null;
+  return found.map((places) => placedWay(list, places, standing, room));
 }
 
-function placedWay(list: TaskList, places: readonly PlaceHere<Store>[], standing: Standing): PlacedWay {
+function placedWay(list: TaskList, places: readonly PlaceHere<Store>[], standing: Standing, room: string | null): PlacedWay {
   const models = places.map(({ model }) => model);
   const holds: Use[] = [];
   const taken = new Map<string, Store>();
@@ -59,7 +65,7 @@ function placedWay(list: TaskList, places: readonly PlaceHere<Store>[], standing
   const limits = places.flatMap(({ store }) => store?.most ?? []);
   const pieces = standing.body.kind === 'piece';
   return {
-    name: nameOf(list, models, [...taken.values()]), stands: models, holds, cold: open?.place === 'cold',
+    name: room ?? nameOf(list, models, [...taken.values()]), stands: models, holds, cold: open?.place === 'cold',
     most: limits.length > 0 ? Math.min(...limits) : pieces ? WARM_MOST : null,
     cost: [...taken.values()].reduce((sum, { spare }) => sum + (spare ? SPARE : 0), 0),
   };
