@@ -39,6 +39,9 @@
   let look = $state.raw<{ from: number; to: number } | null>(null);
   let picture = $state<DayPicture>();
   let wide = $state(1000);
+  let inner = $state(800);
+  /** px of the picture at the least, and what is to stand beside it in the window. */
+  const [LEAST_TALL, BESIDE] = [360, 230];
 
   const { zone } = $derived(now.bakehouse);
   const clock = (at: number) => localTime(at, zone).time;
@@ -78,7 +81,12 @@
   ] as const;
 </script>
 
-<svelte:window {onkeydown} onbeforeprint={beforePrint} onafterprint={() => (printing = null)} />
+<svelte:window
+  bind:innerHeight={inner}
+  {onkeydown}
+  onbeforeprint={beforePrint}
+  onafterprint={() => (printing = null)}
+/>
 
 <div class="room">
   <!-- Measured before there is a picture, so that it is drawn once. -->
@@ -128,6 +136,7 @@
     <DayPicture
       bind:this={picture}
       width={wide}
+      tall={Math.max(LEAST_TALL, inner - BESIDE)}
       view={shown.view}
       {zone}
       {look}

@@ -1,10 +1,14 @@
 <script lang="ts">
   import { untrack } from 'svelte';
+  import { SvelteMap } from 'svelte/reactivity';
   import type { DayView, ViewTask } from '@jovet/core/plan/explain';
   import { localHours, localTime } from '@jovet/core/time';
   import { pixelsPerHour, xOf, type TimeScale } from '../ribbon';
+  import DayStrips from './DayStrips.svelte';
   import DoughRow from './DoughRow.svelte';
-  import { drawnSoFar, LANE } from './row';
+  import { drawnSoFar } from './row';
+  import { rowPlaces } from './row-places';
+  import { STRIP, stripsShown } from './strips';
 
   interface Stretch {
     readonly from: number;
@@ -12,8 +16,10 @@
   }
   interface Props {
     view: DayView;
-    /** px that it may take. */
+    /** px that it may take across. */
     width: number;
+    /** px that it may take down, if its doughs need less; 0: what they need. */
+    tall?: number;
     zone: string;
     /** The stretch of time that is looked at; null: the whole day. */
     look: Stretch | null;
@@ -35,11 +41,21 @@
   }
 
   /** All doughs of a day as ribbons, with the hands’ work on them and under them what is scarce. */
-  let { view, width, zone, look, selected, faded, onselect, moves, onlook = () => {} }: Props = $props();
+  let {
+    view,
+    width,
+    tall = 0,
+    zone,
+    look,
+    selected,
+    faded,
+    onselect,
+    moves,
+    onlook = () => {},
+  }: Props = $props();
 
   const GUTTER = 128;
   const TOP = 20;
-  const STRIP = 21;
   /** Pixels that a time on the axis takes at least. */
   const NARROW = 56;
   /** px that the name of an hour takes with air beside it. */
@@ -67,22 +83,25 @@
   const x = (at: number) => xOf(scale, at);
   const perHour = $derived(pixelsPerHour(scale));
 
-  /** px down the picture that a row takes with so many lanes. */
-  const heightOf = (lanes: number) => lanes * LANE + 6;
-  /** Every dough with all that its row is drawn from. A row has a lane for each batch. */
+  /** Doughs that somebody folded together, or apart. */
+  const turned = new SvelteMap<string, boolean>();
+  const strips = $derived(stripsShown(view));
+  /** Every dough with all that its row is drawn from. */
   function rowsOf(of: DayView) {
     const litres = Math.max(
       ...of.rows.flatMap(({ ribbons }) =>
         ribbons.flatMap(({ points, strands }) => points.map((each) => each.litres * (strands > 1 ? 1.6 : 1))),
       ),
     );
-    let top = TOP;
-    return of.rows.map((row, index) => {
-      const lanes = Math.max(1, ...row.ribbons.map(({ batch }) => batch ?? 1));
+    const doughs = of.rows.map(({ key, ribbons }) => ({
+      key,
+      batches: Math.max(1, ...ribbons.map(({ batch }) => batch ?? 1)),
+    }));
+    const places = rowPlaces(doughs, TOP, tall === 0 ? 0 : tall - TOP - strips.length * STRIP - 6, turned);
+    return of.rows.flatMap((row, index) => {
       const tasks = of.tasks.filter((task) => task.row === index);
-      const placed = { row, tasks, lanes, top, litres, whole: wholeDay(of) };
-      top += heightOf(lanes);
-      return placed;
+      const place = places[index];
+      return place ? [{ row, tasks, place, litres, whole: wholeDay(of) }] : [];
     });
   }
   const rows = $derived(rowsOf(view));
@@ -103,15 +122,7 @@
     return () => clearTimeout(timer);
   });
 
-  const strips = $derived(
-    (drawn.length < view.rows.length ? [] : view.strips)
-      .map((strip) => ({ ...strip, oven: strip.oven ?? (strip.name === 'decks' ? 0 : null) }))
-      .filter(({ name, oven, unit, used, there }) => {
-        const peak = Math.max(...used.map((each, slot) => each / Math.max(1, there[slot] ?? 1)));
-        return name === 'hands' || oven !== null || unit === 'kg' || /mixer/i.test(name) || peak > 0.85;
-      }),
-  );
-  const foot = $derived(rows.reduce((sum, { lanes }) => sum + heightOf(lanes), TOP));
+  const foot = $derived(rows.reduce((sum, { place }) => sum + place.height, TOP));
   const height = $derived(foot + strips.length * STRIP + 6);
 
   const hours = $derived(localHours(from - 3600, to, zone).map((at) => ({ at, local: localTime(at, zone) })));
@@ -223,20 +234,6 @@
     const others = view.tasks.filter((each) => each.row === task.row + by);
     focus(others.toSorted((a, b) => Math.abs(a.start - task.start) - Math.abs(b.start - task.start))[0]);
   }
-  /** A strip as steps: what is used against what is there. */
-  function steps(values: readonly number[], most: number, y: number): string {
-    let path = `M${scale.left},${y}`;
-    let before = -1;
-    values.forEach((value, slot) => {
-      const at = view.origin + slot * SLOT;
-      if (value === before || at > to + SLOT) return;
-      const left = Math.max(scale.left, Math.min(scale.right, x(at)));
-      const level = (each: number) => (y - (Math.min(each, most * 1.2) / most) * (STRIP - 8)).toFixed(1);
-      path += `H${left.toFixed(1)}V${level(value)}`;
-      before = value;
-    });
-    return `${path}H${scale.right}V${y}Z`;
-  }
 </script>
 
 <figure class:faded>
@@ -284,12 +281,11 @@
       {/if}
     {/each}
 
-    {#each drawn as { row, tasks, top, lanes, litres, whole }, index (row.key)}
+    {#each drawn as { row, tasks, place, litres, whole }, index (row.key)}
       <DoughRow
         {row}
         {tasks}
-        {top}
-        {lanes}
+        {place}
         scale={scaleOf(kept ?? whole)}
         {litres}
         {zone}
@@ -298,6 +294,7 @@
         ongrab={grab}
         {onselect}
         onkey={onTaskKey}
+        onfold={() => turned.set(row.key, !place.folded)}
       />
     {/each}
     {#if drag?.moved}
@@ -305,29 +302,7 @@
       <text class="dragged" x={x(drag.at) + 5} y={TOP + 8}>{clock(drag.at)}</text>
     {/if}
 
-    {#each strips as strip, index (index)}
-      {@const y = foot + (index + 1) * STRIP}
-      {@const most = Math.max(1, ...strip.there)}
-      {@const peak = Math.max(...strip.used)}
-      <g>
-        <title>{strip.name}: at most {peak} of {most} {strip.unit} in use</title>
-        <text class="strip" x="0" y={y - 5}>{strip.name}</text>
-        <text class="strip of" x={GUTTER - 6} y={y - 5} text-anchor="end"
-          >{peak}/{most}{strip.unit && ` ${strip.unit}`}</text
-        >
-        <g clip-path="url(#sight)">
-          <path class="there" d={steps(strip.there, most, y - 3)} />
-          <path class="used" d={steps(strip.used, most, y - 3)} />
-          {#if strip.oven !== null}
-            {#each view.heating.filter(({ oven = 0 }) => oven === strip.oven) as { from: on, to: hot } (on)}
-              <rect class="heating" x={x(on)} y={y - STRIP + 5} width={x(hot) - x(on)} height={STRIP - 8}
-                ><title>Oven on at {clock(on)}, hot at {clock(hot)}</title></rect
-              >
-            {/each}
-          {/if}
-        </g>
-      </g>
-    {/each}
+    {#if drawn.length >= view.rows.length}<DayStrips {view} {strips} top={foot} {scale} {zone} />{/if}
   </svg>
 </figure>
 
@@ -353,14 +328,10 @@
   .midnight {
     stroke: light-dark(var(--color-surface-500), var(--color-surface-500));
   }
-  .axis,
-  .strip {
+  .axis {
+    font-family: var(--figures);
     font-size: 12px;
     fill: light-dark(var(--color-surface-700), var(--color-surface-300));
-  }
-  .axis,
-  .of {
-    font-family: var(--figures);
   }
   .drag {
     stroke: currentColor;
@@ -374,16 +345,5 @@
     paint-order: stroke;
     stroke: light-dark(#fff, var(--color-surface-950));
     stroke-width: 4px;
-  }
-  .there {
-    fill: light-dark(var(--color-surface-200), var(--color-surface-800));
-  }
-  .heating {
-    fill: none;
-    stroke: light-dark(var(--color-surface-700), var(--color-surface-300));
-    stroke-dasharray: 2 3;
-  }
-  .used {
-    fill: light-dark(var(--color-surface-700), var(--color-surface-300));
   }
 </style>

@@ -4,13 +4,14 @@
   import { pixelsPerHour, xOf, type TimeScale } from '../ribbon';
   import { temperatureColour } from '../temperature-colour';
   import { kindWord } from './day-words';
-  import { LANE, taskLabel } from './row';
+  import { fitting } from '../fitting';
+  import { taskLabel } from './row';
+  import { middleOf, namesAt, thickest, type RowPlace } from './row-places';
 
   interface Props {
     row: ViewRow;
     tasks: readonly ViewTask[];
-    top: number;
-    lanes: number;
+    place: RowPlace;
     scale: TimeScale;
     /** Of the thickest ribbon of the day. */
     litres: number;
@@ -21,13 +22,14 @@
     ongrab: (event: PointerEvent, task: ViewTask) => void;
     onselect: (task: number) => void;
     onkey: (event: KeyboardEvent, task: ViewTask) => void;
+    /** Its batches are to be drawn together, or each by itself. */
+    onfold: () => void;
   }
 
   /** One dough as ribbons, with the hands’ work on them. */
-  let { row, tasks, top, lanes, scale, litres, zone, selected, dragged, ongrab, onselect, onkey }: Props =
+  let { row, tasks, place, scale, litres, zone, selected, dragged, ongrab, onselect, onkey, onfold }: Props =
     $props();
 
-  const THICKEST = 27;
   /** Kelvin that are seen as another colour. */
   const TURN = 0.7;
 
@@ -35,15 +37,19 @@
   const perHour = $derived(pixelsPerHour(scale));
   const clock = (at: number) => localTime(at, zone).time;
   const inSight = (a: number, b: number) => b >= scale.from && a <= scale.to;
-  const laneY = (batch: number | null) => top + ((batch ?? 1) - 0.5) * LANE;
+  const laneY = (batch: number | null) => middleOf(place, batch);
+  const thick = $derived(thickest(place));
+  /** px that a knot is high. */
+  const knot = $derived(Math.max(4, Math.min(18, 8 + thick / 4, place.folded ? place.pitch - 1 : 18)));
   /** Thickness goes with the root of the volume, so that a small dough is seen beside a large one. */
-  const thickness = (volume: number) => Math.max(2, THICKEST * Math.sqrt(volume / litres));
+  const thickness = (volume: number) => Math.max(2, thick * Math.sqrt(volume / litres));
 
   function outline({ points, strand, strands, batch }: ViewRibbon): string {
     const middle = laneY(batch);
-    const room = (LANE - 4) / strands;
-    const centre = strands === 1 ? middle : middle - (LANE - 4) / 2 + (strand + 0.5) * room;
-    const half = (volume: number) => Math.min(thickness(volume), strands === 1 ? LANE : room - 2) / 2;
+    const room = thick / strands;
+    const centre = strands === 1 ? middle : middle - thick / 2 + (strand + 0.5) * room;
+    const half = (volume: number) =>
+      Math.min(thickness(volume), strands === 1 ? thick : Math.max(1, room - 2)) / 2;
     const edge = (side: 1 | -1) =>
       points.map(
         ({ at, litres: volume }) => `${x(at).toFixed(1)},${(centre + side * half(volume)).toFixed(1)}`,
@@ -68,18 +74,38 @@
   const widthOf = ({ start, end }: ViewTask) => Math.max(4, x(end) - x(start) - 1);
   const chosen = $derived(tasks.find(({ index }) => index === selected) ?? null);
 
+  /** px from the middle of a batch to where it ends below: its names stand right there. */
+  const below = (batch: number) =>
+    row.ribbons
+      .filter((each) => (each.batch ?? 1) === batch)
+      .reduce((most, { points, strands }) => {
+        const half = strands > 1 ? thick : Math.max(...points.map(({ litres: volume }) => thickness(volume)));
+        return Math.max(most, half / 2);
+      }, knot / 2);
   /** Names under the knots, where there is room for them. */
   const names = $derived.by(() => {
     const ends: Record<number, number> = {};
     return seen
-      .filter(({ note }) => note.kind !== 'weigh' || perHour > 90)
+      .filter(
+        ({ note, index }) => (note.kind !== 'weigh' || perHour > 90) && (place.named || index === selected),
+      )
+      .filter(({ note }) => !place.folded || (note.batch ?? 1) === 1)
       .flatMap((task) => {
         const lane = task.note.batch ?? 1;
         const text = perHour > 60 ? `${kindWord(task.note)} ${clock(task.start)}` : kindWord(task.note);
         const left = x(task.start);
         if (left < (ends[lane] ?? scale.left - 2)) return [];
         ends[lane] = left + text.length * 6.1 + 5;
-        return [{ id: task.id, text, x: left, y: laneY(lane) + LANE / 2 - 1 }];
+        return [
+          {
+            id: task.id,
+            text,
+            x: left,
+            y: place.folded
+              ? namesAt(place, lane)
+              : Math.min(namesAt(place, lane), laneY(lane) + below(lane) + 12),
+          },
+        ];
       });
   });
 </script>
@@ -95,19 +121,50 @@
     </linearGradient>
   {/each}
 </defs>
-<text class="name" x="0" y={top + 17}>
-  {#if row.name.length > 17 && row.name.includes(' ')}
-    {@const cut = row.name.lastIndexOf(' ')}
-    <tspan x="0">{row.name.slice(0, cut)}</tspan><tspan x="0" dy="14">{row.name.slice(cut + 1)}</tspan>
-  {:else}{row.name}{/if}
-</text>
-<line class="base" x1="0" x2={scale.right} y1={top + lanes * LANE + 3} y2={top + lanes * LANE + 3} />
+{#snippet name()}
+  {@const cut = row.name.lastIndexOf(' ')}
+  {@const two = place.height > 40 && row.name.length > 17 && cut > 0}
+  <text class="name" x="0" y={place.top + 17}>
+    {#if two}
+      <tspan x="0">{row.name.slice(0, cut)}</tspan><tspan x="0" dy="14">{row.name.slice(cut + 1)}</tspan>
+    {:else}{fitting(row.name, scale.left, 7)}{/if}
+    {#if place.batches > 1 && place.height > (two ? 54 : 40)}
+      <tspan class="fold" x="0" dy="15">{place.folded ? '▸' : '▾'} {place.batches} batches</tspan>
+    {/if}
+  </text>
+{/snippet}
+{#if place.batches > 1}
+  <g
+    class="named"
+    role="button"
+    tabindex="0"
+    aria-expanded={!place.folded}
+    aria-label={`${row.name}, ${place.batches} batches`}
+    onpointerdown={(event) => event.stopPropagation()}
+    onclick={onfold}
+    onkeydown={(event) => {
+      if (event.key !== 'Enter' && event.key !== ' ') return;
+      event.preventDefault();
+      onfold();
+    }}
+  >
+    <rect class="hit" x="0" y={place.top} width={scale.left - 4} height={place.height - 6} />
+    {@render name()}
+  </g>
+{:else}{@render name()}{/if}
+<line
+  class="base"
+  x1="0"
+  x2={scale.right}
+  y1={place.top + place.height - 3}
+  y2={place.top + place.height - 3}
+/>
 <g clip-path="url(#sight)">
   {#each ribbons as { ribbon, id } (id)}
     <path d={outline(ribbon)} fill={`url(#warmth-${id})`} class="dough" />
   {/each}
   {#if chosen?.window}
-    {@const y = laneY(chosen.note.batch) - LANE / 2 + 4}
+    {@const y = laneY(chosen.note.batch) - thick / 2 - 1}
     <path
       class="bracket"
       d={`M${x(chosen.window.earliest)},${y + 6}V${y}H${x(chosen.window.latest)}V${y + 6}`}
@@ -135,9 +192,20 @@
         onkeydown={(event) => onkey(event, task)}
       >
         <title>{label}</title>
-        <rect class="hit" x={x(at) - 3} y={y - 15} width={widthOf(task) + 6} height="30" />
-        <rect class="work" x={x(at)} y={y - 7} width={widthOf(task)} height="14" rx="3" />
-        {#if task.pinned}<circle class="pin" cx={x(at) + widthOf(task) / 2} cy={y - 13} r="3.5" />{/if}
+        <rect
+          class="hit"
+          x={x(at) - 3}
+          y={y - Math.max(knot, thick) / 2}
+          width={widthOf(task) + 6}
+          height={Math.max(knot, thick)}
+        />
+        <rect class="work" x={x(at)} y={y - knot / 2} width={widthOf(task)} height={knot} rx="3" />
+        {#if task.pinned}<circle
+            class="pin"
+            cx={x(at) + widthOf(task) / 2}
+            cy={y - knot / 2 - 6}
+            r="3.5"
+          />{/if}
       </g>
     {/if}
   {/each}
@@ -159,6 +227,18 @@
     font-size: 13px;
     font-weight: 600;
     fill: currentColor;
+  }
+  .fold {
+    font-size: 12px;
+    font-weight: 400;
+  }
+  .named {
+    cursor: pointer;
+    outline: none;
+  }
+  .named:focus-visible .hit {
+    stroke: light-dark(var(--color-primary-700), var(--color-primary-300));
+    stroke-width: 2;
   }
   .dough {
     stroke: light-dark(rgb(60 40 20 / 0.35), rgb(255 240 220 / 0.25));

@@ -1,9 +1,6 @@
 import type { ViewTask } from '@jovet/core/plan/explain';
 import { localTime } from '@jovet/core/time';
 
-/** px that a batch has down the picture. */
-export const LANE = 35;
-
 /** A task as it is read out: when, who, and between which times it may be. */
 export function taskLabel({ what, start, end, people, pinned, window }: ViewTask, zone: string): string {
   const clock = (at: number) => localTime(at, zone).time;
