@@ -160,9 +160,9 @@ export function parseFloor(draft: FloorDraft, { bakehouse }: House, unit: Temper
     problems.push(problem('things', 'There is no mixer left.', 'Keep at least one.'));
   if (problems.length > 0) return bad(...problems);
   const isMixer = (index: number) => draft.things[index]?.type === 'mixer';
-  const { preheat, spare, quiet = null, ...counts } = house;
+  const { preheat, spare, quiet = null, prices = {}, ...counts } = house;
   const floor = parseWith(Floor, {
-    ...bakehouse.floor, ...counts, quiet, rooms, hands, equipment: things.filter((_, index) => !isMixer(index)),
+    ...bakehouse.floor, ...counts, quiet, prices, rooms, hands, equipment: things.filter((_, index) => !isMixer(index)),
   });
   const mixers = parseWith(
     z.array(Mixer).max(50),

@@ -44,6 +44,16 @@ export const Room = z.strictObject({
 });
 export type Room = z.infer<typeof Room>;
 
+const Price = z.number().min(0).max(10_000).nullable().default(null);
+
+/** What work and energy cost, in the money of the bakehouse; null: it is not said. */
+const Prices = z.strictObject({
+  hour: Price.describe('an hour of work'),
+  kilowattHour: Price.describe('a kWh'),
+  cheap: ClockSpan.nullable().default(null).describe('hours in which a kWh costs something else'),
+  cheapKilowattHour: Price.describe('a kWh in those hours; null: as ever'),
+});
+
 /** People and things of a bakehouse, and how many of them. */
 const FloorNow = z
   .strictObject({
@@ -66,6 +76,7 @@ const FloorNow = z
     limits: z
       .strictObject({ shift: z.number().min(1).max(16), rest: z.number().min(0).max(23) })
       .default({ shift: 10, rest: 11 }),
+    prices: Prices.prefault({}),
     weights: DayWeights.prefault({}),
   })
   .superRefine(({ rooms, equipment }, context) => {

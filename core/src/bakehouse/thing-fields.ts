@@ -118,4 +118,8 @@ export const HOUSE_FIELDS: readonly Field[] = [
   field('rest', 'Rest between shifts', 'hours', null, { path: 'limits.rest' }),
   field('quiet', 'Quiet hours', 'span', 'none'),
   field('over', 'Bake over', 'percent'),
+  field('hourPrice', 'An hour of work costs', 'money', 'not said', { path: 'prices.hour' }),
+  field('energyPrice', 'A kWh costs', 'money', 'not said', { path: 'prices.kilowattHour' }),
+  field('cheap', 'Other price of a kWh', 'span', 'at no hours', { path: 'prices.cheap' }),
+  field('cheapPrice', 'A kWh costs then', 'money', 'as ever', { path: 'prices.cheapKilowattHour' }),
 ];

@@ -11,6 +11,7 @@ import { openedOf } from './workings/day.ts';
 import { planCautions } from './cautions.ts';
 import { labelsOf, type TubLabel } from './labels.ts';
 import { ovenDay, type OvenDay } from './oven/oven-day.ts';
+import { sumsOf, sumWorkings, type DaySums } from './sums.ts';
 import { remindersOf, type Reminder } from './reminders.ts';
 import { risingOf } from './rising.ts';
 import { viewOf, type DayView } from './view.ts';
@@ -29,6 +30,8 @@ export interface ShownPlan {
   readonly partings?: readonly Parting[];
   /** What it would do badly though it holds, each with its remedy; plans of before it was looked at do not have it. */
   readonly cautions?: readonly string[];
+  /** What it takes of people and of the meter; plans of before do not say. */
+  readonly sums?: DaySums;
   /** What it costs, opened: by key, as `cost.total`. */
   readonly costs?: Readonly<Record<string, Working>>;
   /** For a room that asks for it. */
@@ -53,6 +56,7 @@ export function plannedDay(input: DayInput, network: Network, schedule: Schedule
   const { followed, cost } = judge(network, schedule);
   const view = viewOf(input, network, schedule, cost, followed);
   const ovens = ovenDay(input, network, schedule, followed);
+  const sums = sumsOf(input, network, schedule, ovens);
   const known = input.told.flatMap(({ task, note }) => (note ? [{ id: task, note }] : []));
   return {
     input,
@@ -64,7 +68,11 @@ export function plannedDay(input: DayInput, network: Network, schedule: Schedule
     rising: risingOf(network, followed, schedule),
     short: shortWords(input, network),
     partings: partings(known, view.tasks),
-    costs: cost ? openedOf(planCostWorkings(input, network, schedule, cost), ['cost.total']) : {},
+    sums,
+    costs: {
+      ...(cost ? openedOf(planCostWorkings(input, network, schedule, cost), ['cost.total']) : {}),
+      ...openedOf(sumWorkings(input, sums), ['cost.work', 'cost.energy']),
+    },
     cautions: planCautions(input, network, schedule, ovens),
     oven: oven ? ovens : null,
   };

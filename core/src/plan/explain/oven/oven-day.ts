@@ -13,6 +13,7 @@ import { heatOf, type OvenDeck } from './oven-heat.ts';
 import type { OvenItem, OvenLoad } from './oven-load.ts';
 import { chambersOf, type Chamber } from './chambers.ts';
 import { heatingsOf, type Heating } from '../heating.ts';
+import { inHours } from '../hours.ts';
 import { actualsOf } from '../../../run/index.ts';
 import { laidByHand } from './laid.ts';
 
@@ -104,14 +105,15 @@ export function ovenDay(input: DayInput, network: Network, schedule: Schedule, f
   const warm = chambersOf(network, schedule);
   const { loads, chambers } = onDecks(gathered(input, network, schedule, followed), warm, input, network, ovens);
   const heatings = heatingsOf(network.instance, schedule);
+  const isCheap = inHours(input.bakehouse.floor.prices.cheap, input.bakehouse.zone);
   const decks = things.flatMap((oven, index) => {
     const { count, first: begins } = ovens[index] ?? { count: 0, first: 0 };
     const reheat = (network.instance.ovens[index]?.reheat ?? 0) * SLOT;
-    const about = { oven, room: network.frame.room.at(0), reheat, heatings: heatings.filter((each) => each.oven === index) };
+    const about = { oven, room: network.frame.room.at(0), reheat, heatings: heatings.filter((each) => each.oven === index), isCheap };
     // Decks that share one heat are one oven: what is said of it is said once.
     const all = oven.shared ? heatOf(about, loads, range(begins, count)) : null;
     return range(begins, count).map((deck, n) =>
-      all && n > 0 ? { ...all, short: [], hot: [], met: [], heated: 0 } : (all ?? heatOf(about, loads, [deck])),
+      all && n > 0 ? { ...all, short: [], hot: [], met: [], heated: 0, cheap: 0 } : (all ?? heatOf(about, loads, [deck])),
     );
   });
   return { ovens, loads, decks, heatings, chambers, heated: decks.reduce((sum, { heated }) => sum + heated, 0) };

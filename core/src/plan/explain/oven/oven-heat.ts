@@ -35,8 +35,9 @@ export interface OvenDeck {
   }[];
   /** How hot each load finds it; plans of before it was opened do not say. */
   readonly met?: readonly StoneMet[];
-  /** kWh */
+  /** kWh, and of them in the hours in which they have another price. */
   readonly heated: number;
+  readonly cheap?: number;
 }
 
 /** How hot a stone is as a load goes in, and where its heat went until then. */
@@ -69,11 +70,13 @@ interface Heats {
   /** Seconds that it takes to heat up from cold. */
   readonly reheat: number;
   readonly heatings: readonly Heating[];
+  /** Whether a kWh has its other price at a moment. */
+  readonly isCheap: (at: number) => boolean;
 }
 
 /** The heat of one deck, or of several that share one. */
 export function heatOf(
-  { oven, room, reheat: preheat, heatings }: Heats,
+  { oven, room, reheat: preheat, heatings, isCheap }: Heats,
   loads: readonly OvenLoad[],
   decks: readonly number[],
 ): OvenDeck {
@@ -142,8 +145,16 @@ export function heatOf(
     hot,
     met: met.map(({ at: _, wanted: __, ...each }) => each),
     heated: forecast.value.heated,
+    cheap: heatWhile(forecast.value.course, isCheap),
   };
 }
+
+/** kWh that a heater gave while something held. */
+const heatWhile = (course: readonly StoneMoment[], held: (at: number) => boolean): number =>
+  course.reduce((sum, { at, heat }, index) => {
+    const next = course[index + 1];
+    return next && held(at) ? sum + (heat * (next.at - at)) / 3600 : sum;
+  }, 0);
 
 /** How hot a stone is at a moment, and the sums of its heat until then. */
 function metBy(

@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { Cost } from '@jovet/core/plan/instance';
-  import { formatNumber } from '@jovet/core/units';
-  import type { PlannedDay } from '@jovet/core/plan/explain';
+  import { formatDuration, formatNumber } from '@jovet/core/units';
+  import { ASLEEP, type PlannedDay } from '@jovet/core/plan/explain';
   import Figure from '../Figure.svelte';
   import { costWords } from './day-words';
 
@@ -17,6 +17,14 @@
 
   /** What a plan costs and why, and the ways out of it. */
   let { day, cost, date, saved, onanother, onprint }: Props = $props();
+  const sums = $derived(day.sums);
+  /** Money for all of it that has a price. */
+  const total = $derived(
+    sums && (sums.paidWork !== null || sums.paidEnergy !== null)
+      ? (sums.paidWork ?? 0) + (sums.paidEnergy ?? 0)
+      : null,
+  );
+  const money = (value: number) => `${formatNumber(value, 2)} ${sums?.currency ?? ''}`;
   const calendar = (person: string) => `/api/v1/plans/${date}/plan.ics?person=${encodeURIComponent(person)}`;
 </script>
 
@@ -27,8 +35,45 @@
       quiet
     />{:else}{formatNumber(value, 1)}{/if}{/snippet}
 
+{#snippet paid(key: string, label: string, value: number | null)}{#if value !== null}<Figure
+      of={`cost.${key}`}
+      {label}
+      text={money(value)}
+      quiet
+    />{/if}{/snippet}
+
 <section aria-labelledby="cost-title">
-  <h2 id="cost-title">This plan costs {@render figure('total', 'what this plan costs', cost.total)}</h2>
+  {#if sums}
+    <h2 id="cost-title">
+      This plan takes {formatDuration(sums.work)} of work{total === null ? '' : `, ${money(total)} in all`}
+    </h2>
+    <table class="figures">
+      <tbody>
+        <tr>
+          <th scope="row">hands</th>
+          <td>{formatDuration(sums.work)}</td>
+          <td>{@render paid('work', 'what the work costs', sums.paidWork)}</td>
+        </tr>
+        <tr>
+          <th scope="row">of it from {ASLEEP.from} to {ASLEEP.to}, by {sums.awake}</th>
+          <td>{formatDuration(sums.asleep)}</td>
+          <td></td>
+        </tr>
+        <tr>
+          <th scope="row">energy of the ovens</th>
+          <td>{formatNumber(sums.energy, 0)} kWh</td>
+          <td>{@render paid('energy', 'what the energy costs', sums.paidEnergy)}</td>
+        </tr>
+      </tbody>
+    </table>
+    {#if sums.paidWork === null || sums.paidEnergy === null}<p class="quiet">
+        Say what an hour and a kWh cost in <a class="link" href="/know/bakehouse">Bakehouse</a>, and it is
+        said in money.
+      </p>{/if}
+  {/if}
+  <h3 id={sums ? undefined : 'cost-title'}>
+    By its goals it is {@render figure('total', 'how far it is from the ideal', cost.total)} from the ideal
+  </h3>
   <table class="figures">
     <tbody>
       {#each costWords(cost) as { key, name, value } (key)}
@@ -55,8 +100,13 @@
 </section>
 
 <style>
-  h2 {
+  h2,
+  h3 {
     font-size: 1.0625rem;
     font-weight: 700;
+  }
+  h3 {
+    margin-top: 0.75rem;
+    font-size: 1rem;
   }
 </style>

@@ -5,7 +5,7 @@ export const STRIP = 21;
 /** Share of a thing in use from which on it is shown. */
 const SCARCE = 0.85;
 
-export type Strip = DayView['strips'][number] & { readonly oven: number | null };
+export type Strip = Omit<DayView['strips'][number], 'oven'> & { readonly oven: number | null };
 
 /** The hands, the mixers, the ovens, what is counted by the kg, and whatever else is nearly used up. */
 export const stripsShown = ({ strips }: DayView): Strip[] =>
