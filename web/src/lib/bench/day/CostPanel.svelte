@@ -3,6 +3,7 @@
   import { formatDuration, formatNumber } from '@jovet/core/units';
   import { ASLEEP, type PlannedDay } from '@jovet/core/plan/explain';
   import Figure from '../Figure.svelte';
+  import { moneyIn } from '../money';
   import { costWords } from './day-words';
 
   interface Props {
@@ -24,7 +25,8 @@
       ? (sums.paidWork ?? 0) + (sums.paidEnergy ?? 0)
       : null,
   );
-  const money = (value: number) => `${formatNumber(value, 2)} ${sums?.currency ?? ''}`;
+  const written = $derived(moneyIn(sums?.currency ?? 'EUR'));
+  const money = (value: number) => written.text(value * written.coins);
   const calendar = (person: string) => `/api/v1/plans/${date}/plan.ics?person=${encodeURIComponent(person)}`;
 </script>
 

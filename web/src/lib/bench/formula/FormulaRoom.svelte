@@ -45,7 +45,7 @@
   import FormulaPrint from './FormulaPrint.svelte';
   import FormulaTools from './FormulaTools.svelte';
   import { provideHands } from './hands';
-  import { moneyIn } from './money';
+  import { moneyIn } from '../money';
   import ProductsPart from './ProductsPart.svelte';
   import PublishFlow from './PublishFlow.svelte';
   import ReadOuts from './ReadOuts.svelte';

@@ -8,7 +8,7 @@
   import Field from '../../ui/Field.svelte';
   import { enterMovesOn } from '../../ui/enter-moves-on';
   import { saveIngredient } from './library';
-  import { moneyIn } from './money';
+  import { moneyIn } from '../money';
 
   /** One ingredient of the larder, to look at and to correct. Published formulas keep what they were pinned to. */
   let { shelved, currency, onsaved }: { shelved: Shelved | null; currency: string; onsaved: () => void } =

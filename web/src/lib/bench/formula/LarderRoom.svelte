@@ -9,7 +9,7 @@
   import ImportFile from '../ImportFile.svelte';
   import IngredientForm from './IngredientForm.svelte';
   import { download } from './library';
-  import { moneyIn } from './money';
+  import { moneyIn } from '../money';
   import { percentText } from './words';
 
   /** The larder: what every ingredient is made of, costs and brings onto a label. */

@@ -1,0 +1,77 @@
+import { input as term, quantity, type Working, type Workings } from '../../working/index.ts';
+import { SLOT } from '../../dough/index.ts';
+import { formatDuration } from '../../units/index.ts';
+import { endOf, type Schedule } from '../instance/index.ts';
+import type { DayInput } from '../demand/index.ts';
+import type { Network } from '../network/index.ts';
+import { inHours } from './hours.ts';
+import type { OvenDay } from './oven/oven-day.ts';
+
+/** Hours of the day in which most people sleep. Chosen for Jovet. */
+export const ASLEEP = { from: '22:00', to: '06:00' } as const;
+
+/** What a plan takes of people and of the meter, and what that comes to. */
+export interface DaySums {
+  /** Seconds of work of all hands, and of it while others sleep. */
+  readonly work: number;
+  readonly asleep: number;
+  /** How many people work while others sleep. */
+  readonly awake: number;
+  /** kWh of the ovens, and of them in the cheaper hours. */
+  readonly energy: number;
+  readonly cheap: number;
+  /** Money for the work and for the energy; null: the bakehouse does not say what they cost. */
+  readonly paidWork: number | null;
+  readonly paidEnergy: number | null;
+  /** ISO code of that money. */
+  readonly currency: string;
+}
+
+/** Adds up what a plan takes. */
+export function sumsOf(input: DayInput, { instance }: Network, schedule: Schedule, ovens: OvenDay): DaySums {
+  const { zone, currency, floor: { prices } } = input.bakehouse;
+  let [work, asleep] = [0, 0];
+  const awake = new Set<number>();
+  const isAsleep = inHours(ASLEEP, zone);
+  instance.tasks.forEach((_, index) => {
+    const placed = schedule.tasks[index];
+    if (!placed) return;
+    for (let slot = placed.start; slot < endOf(instance, index, placed); slot += 1) {
+      work += placed.people.length * SLOT;
+      if (!isAsleep(instance.origin + slot * SLOT)) continue;
+      asleep += placed.people.length * SLOT;
+      for (const person of placed.people) awake.add(person);
+    }
+  });
+  const energy = ovens.heated;
+  const cheap = prices.cheap ? ovens.decks.reduce((sum, deck) => sum + (deck.cheap ?? 0), 0) : 0;
+  const { hour, kilowattHour, cheapKilowattHour } = prices;
+  return {
+    work, asleep, awake: awake.size, energy, cheap, currency,
+    paidWork: hour === null ? null : (work / 3600) * hour,
+    paidEnergy: kilowattHour === null ? null : (energy - cheap) * kilowattHour + cheap * (cheapKilowattHour ?? kilowattHour),
+  };
+} // prettier-ignore
+
+/** What work and energy cost, opened: `cost.work`, `cost.energy`. */
+export function sumWorkings({ bakehouse: { floor: { prices } } }: DayInput, sums: DaySums): Workings {
+  const money = (value: number) => quantity(value, sums.currency, 2);
+  const { hour, kilowattHour, cheapKilowattHour } = prices;
+  const source = 'Prices of this bakehouse, in Bakehouse';
+  return {
+    'cost.work': (): Working => ({
+      label: 'What the work of this plan costs', symbol: 'w', equation: 't * p', result: money(sums.paidWork ?? 0), source,
+      inputs: [term('t', 'work of all hands', quantity(sums.work / 3600, 'h', 2), 'computed'), term('p', 'price of an hour', money(hour ?? 0), 'bakehouse')],
+      note: `${formatDuration(sums.asleep)} of it between ${ASLEEP.from} and ${ASLEEP.to}.`,
+    }),
+    'cost.energy': (): Working => ({
+      label: 'What the energy of this plan costs', symbol: 'e', equation: '(q - c) * p + c * d', result: money(sums.paidEnergy ?? 0), source,
+      inputs: [
+        term('q', 'heat of the ovens', quantity(sums.energy, 'kWh', 1), 'computed'),
+        term('c', 'of it in the cheaper hours', quantity(sums.cheap, 'kWh', 1), 'computed'),
+        term('p', 'price of a kWh', money(kilowattHour ?? 0), 'bakehouse'),
+        term('d', 'price of a kWh then', money(cheapKilowattHour ?? kilowattHour ?? 0), 'bakehouse'),
+      ],
+    }),
+  };
+} // prettier-ignore

@@ -1,0 +1,70 @@
+import assert from 'node:assert/strict';
+import { describe, test } from 'node:test';
+import { draftOfFloor, parseFloor } from '@jovet/core/bakehouse';
+import type { DayInput } from '@jovet/core/plan/demand';
+import { plannedDay } from '@jovet/core/plan/explain';
+import { localTime } from '@jovet/core/time';
+import { demoDay, demoHouse, must } from '../demo.ts';
+import { planned } from './planned.ts';
+
+type Prices = DayInput['bakehouse']['floor']['prices'];
+const plain: Prices = { hour: 20, kilowattHour: 0.3, cheap: null, cheapKilowattHour: null };
+const day = demoDay();
+const { network, answer } = planned(day, 5);
+const pricedAt = (prices: Prices) => {
+  const input = { ...day, bakehouse: { ...day.bakehouse, floor: { ...day.bakehouse.floor, prices } } };
+  const shown = plannedDay(input, network, answer.schedule, true);
+  assert.ok(shown.sums);
+  return { ...shown, sums: shown.sums };
+};
+const near = (a: number | null, b: number, by = 1e-6) =>
+  assert.ok(a !== null && Math.abs(a - b) < by, `${a} and ${b}`);
+
+describe('what a plan takes', () => {
+  test('is the work of all hands, that of it by night, the heat of the ovens, and what they cost', () => {
+    const { sums, view, oven, costs } = pricedAt(plain);
+    const work = view.tasks.reduce((sum, { start, end, people }) => sum + (end - start) * people.length, 0);
+    near(sums.work, work);
+    const hourOf = (at: number) => localTime(at, day.bakehouse.zone).hour;
+    const byNight = view.tasks.filter(({ start, people }) => people.length > 0 && (hourOf(start) >= 22 || hourOf(start) < 6));
+    assert.equal(sums.awake, new Set(byNight.flatMap(({ people }) => people)).size);
+    assert.ok(sums.asleep > 0 && sums.asleep < sums.work);
+    near(sums.energy, oven?.heated ?? 0);
+    near(sums.paidWork, (work / 3600) * 20);
+    near(sums.paidEnergy, sums.energy * 0.3);
+    near(Number(costs?.['cost.energy']?.result.value), sums.energy * 0.3, 0.01);
+  }); // prettier-ignore
+
+  test('a kWh may have another price at some hours: what is heated then is told apart', () => {
+    const of = (from: string, to: string) =>
+      pricedAt({ ...plain, cheap: { from, to }, cheapKilowattHour: 0.1 }).sums;
+    const [night, rest, all] = [of('22:00', '04:00'), of('04:00', '22:00'), of('00:00', '23:59')];
+    assert.ok(night.cheap > 1 && rest.cheap > 1);
+    near(night.cheap + rest.cheap, night.energy, 0.5);
+    assert.ok(all.cheap > all.energy * 0.98);
+    near(night.paidEnergy, (night.energy - night.cheap) * 0.3 + night.cheap * 0.1);
+    const asEver = pricedAt({ ...plain, cheap: { from: '22:00', to: '04:00' } }).sums;
+    near(asEver.paidEnergy, asEver.energy * 0.3);
+  });
+
+  test('without a price it is not said in money', () => {
+    const { sums } = pricedAt({ ...plain, hour: null, kilowattHour: null });
+    assert.deepEqual([sums.paidWork, sums.paidEnergy], [null, null]);
+    assert.ok(sums.work > 0 && sums.energy > 0);
+  });
+
+  test('prices are typed in the bakehouse, taken out again, and refused where they are none', () => {
+    const { bakehouse, mixers } = demoHouse();
+    const draft = draftOfFloor({ bakehouse, mixers }, '°C');
+    const typed = (house: Record<string, string>) =>
+      parseFloor({ ...draft, house: { ...draft.house, ...house } }, { bakehouse, mixers }, '°C');
+    const set = must(typed({ hourPrice: '31.5', energyPrice: '0.41', cheap: '21 to 5', cheapPrice: '' }));
+    assert.deepEqual(set.bakehouse.floor.prices, {
+      hour: 31.5, kilowattHour: 0.41, cheap: { from: '21:00', to: '05:00' }, cheapKilowattHour: null,
+    });
+    const none = must(typed({ hourPrice: '', energyPrice: '', cheap: '', cheapPrice: '' }));
+    assert.deepEqual(none.bakehouse.floor.prices, { hour: null, kilowattHour: null, cheap: null, cheapKilowattHour: null });
+    const refused = typed({ hourPrice: '-3' });
+    assert.deepEqual(refused.ok ? [] : refused.problems.map(({ path }) => path), ['house.hourPrice']);
+  }); // prettier-ignore
+});
