@@ -290,6 +290,9 @@ test('what a planning answers can be checked, saved and planned on as it is; wha
   const first = await ask('/api/v1/plan', { date, seconds: 3 });
   assert.equal(first.verdict, 'planned');
   assert.deepEqual(first.remedies, []);
+  const hands = first.tasks.reduce((sum: number, task: { start: number; end: number; people: string[] }) => sum + (task.end - task.start) * task.people.length, 0); // prettier-ignore
+  assert.equal(first.sums.work, hands);
+  assert.ok(first.sums.paidWork > 0 && first.sums.paidEnergy > 0 && first.sums.currency === 'EUR');
   const { input, schedule, tasks } = first;
   assert.deepEqual(await ask('/api/v1/plan/check', { input, schedule }), { holds: true, sentences: [], cost: first.cost });
   // At midnight, with a task noted and all goals but one left: the past stands, and it begins with that plan.
@@ -336,7 +339,8 @@ test('a plan that was not found is answered with the nearest, which can be check
   assert.notEqual(short.verdict, 'planned');
   assert.match(short.sentences[0], /Lantern Baguette/);
   assert.ok(short.remedies.length > 0, short.sentences[0]);
-  for (const { words, cost } of short.remedies) assert.ok(words.length > 5 && cost > 0);
+  for (const { words, cost, sums } of short.remedies)
+    assert.ok(words.length > 5 && cost > 0 && sums.work > 0 && sums.paidWork > 0);
 }); // prettier-ignore
 
 test('the best plan that was found for a day is kept, unless it does not hold', async () => {

@@ -1,11 +1,12 @@
 import { input as term, quantity, type Working, type Workings } from '../../working/index.ts';
 import { SLOT } from '../../dough/index.ts';
 import { formatDuration } from '../../units/index.ts';
+import { judge } from '../checker/index.ts';
 import { endOf, type Schedule } from '../instance/index.ts';
 import type { DayInput } from '../demand/index.ts';
 import type { Network } from '../network/index.ts';
 import { inHours } from './hours.ts';
-import type { OvenDay } from './oven/oven-day.ts';
+import { ovenDay, type OvenDay } from './oven/oven-day.ts';
 
 /** Hours of the day in which most people sleep. Chosen for Jovet. */
 export const ASLEEP = { from: '22:00', to: '06:00' } as const;
@@ -52,6 +53,12 @@ export function sumsOf(input: DayInput, { instance }: Network, schedule: Schedul
     paidEnergy: kilowattHour === null ? null : (energy - cheap) * kilowattHour + cheap * (cheapKilowattHour ?? kilowattHour),
   };
 } // prettier-ignore
+
+/** What a plan takes that is not shown. */
+export function planSums(input: DayInput, network: Network, schedule: Schedule): DaySums {
+  const { followed } = judge(network, schedule);
+  return sumsOf(input, network, schedule, ovenDay(input, network, schedule, followed));
+}
 
 /** What work and energy cost, opened: `cost.work`, `cost.energy`. */
 export function sumWorkings({ bakehouse: { floor: { prices } } }: DayInput, sums: DaySums): Workings {

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { formatNumber } from '@jovet/core/units';
+  import { takesWords } from './day-words';
   import type { Offer } from './messages';
 
   interface Props {
@@ -29,7 +29,7 @@
       {#each offers as offer (offer.words)}
         <li>
           <button type="button" class="btn preset-tonal" onclick={() => ontake(offer)}>{offer.words}</button>
-          <span class="price">costs {formatNumber(offer.cost, 1)}</span>
+          <span class="price">{takesWords(offer.sums)}</span>
         </li>
       {/each}
     </ul>

@@ -3,8 +3,7 @@
   import { formatDuration, formatNumber } from '@jovet/core/units';
   import { ASLEEP, type PlannedDay } from '@jovet/core/plan/explain';
   import Figure from '../Figure.svelte';
-  import { moneyIn } from '../money';
-  import { costWords } from './day-words';
+  import { costWords, moneyOf, takesWords } from './day-words';
 
   interface Props {
     day: PlannedDay;
@@ -19,14 +18,7 @@
   /** What a plan costs and why, and the ways out of it. */
   let { day, cost, date, saved, onanother, onprint }: Props = $props();
   const sums = $derived(day.sums);
-  /** Money for all of it that has a price. */
-  const total = $derived(
-    sums && (sums.paidWork !== null || sums.paidEnergy !== null)
-      ? (sums.paidWork ?? 0) + (sums.paidEnergy ?? 0)
-      : null,
-  );
-  const written = $derived(moneyIn(sums?.currency ?? 'EUR'));
-  const money = (value: number) => written.text(value * written.coins);
+  const money = $derived(sums ? moneyOf(sums) : String);
   const calendar = (person: string) => `/api/v1/plans/${date}/plan.ics?person=${encodeURIComponent(person)}`;
 </script>
 
@@ -47,7 +39,7 @@
 <section aria-labelledby="cost-title">
   {#if sums}
     <h2 id="cost-title">
-      This plan takes {formatDuration(sums.work)} of work{total === null ? '' : `, ${money(total)} in all`}
+      This plan takes {takesWords(sums)}
     </h2>
     <table class="figures">
       <tbody>

@@ -1,6 +1,8 @@
-import { COST_WORDS } from '@jovet/core/plan/explain';
+import { COST_WORDS, type DaySums } from '@jovet/core/plan/explain';
 import type { Cost } from '@jovet/core/plan/instance';
 import type { TaskKind, TaskNote } from '@jovet/core/plan/network';
+import { formatDuration } from '@jovet/core/units';
+import { moneyIn } from '../money';
 
 const KINDS: Readonly<Record<TaskKind, string>> = {
   feed: 'make', soak: 'soak', weigh: 'weigh', autolyse: 'wet flour', mix: 'mix', fold: 'fold', 'lock-in': 'lock in', turn: 'turn', divide: 'divide', 'pre-shape': 'pre-shape', shape: 'shape', assemble: 'wrap', fill: 'fill', cut: 'cut', score: 'score', bath: 'make a bath', dip: 'dip',
@@ -19,3 +21,16 @@ export const costWords = (
     .map((key) => ({ key, name: COST_WORDS[key], value: cost[key] }))
     .filter(({ value }) => value > 0.005)
     .sort((a, b) => b.value - a.value);
+
+/** Money of what a plan takes, as it is written. */
+export const moneyOf = ({ currency }: DaySums): ((value: number) => string) => {
+  const { text, coins } = moneyIn(currency);
+  return (value) => text(value * coins);
+};
+
+/** What a plan takes in one line: `16 h 45 min of work, €420.99`. */
+export function takesWords(sums: DaySums): string {
+  const { work, paidWork, paidEnergy } = sums;
+  const paid = paidWork === null && paidEnergy === null ? null : (paidWork ?? 0) + (paidEnergy ?? 0);
+  return `${formatDuration(work)} of work${paid === null ? '' : `, ${moneyOf(sums)(paid)} in all`}`;
+}

@@ -1,5 +1,5 @@
 import type { DayInput } from '@jovet/core/plan/demand';
-import type { PlannedDay, Why } from '@jovet/core/plan/explain';
+import type { DaySums, PlannedDay, Why } from '@jovet/core/plan/explain';
 import type { Remedy } from '@jovet/core/plan';
 import type { Schedule } from '@jovet/core/plan/instance';
 import type { Problem } from '@jovet/core/problem';
@@ -17,11 +17,12 @@ export interface Conflict {
   readonly day: PlannedDay | null;
 }
 
-/** A remedy that was planned and holds, and what its plan costs. */
+/** A remedy that was planned and holds, what its plan costs and what it takes. */
 export interface Offer {
   readonly remedy: Remedy;
   readonly words: string;
   readonly cost: number;
+  readonly sums: DaySums;
 }
 
 /** What is asked of the planner. `asked` numbers the questions: answers to older ones are left. */

@@ -8,7 +8,7 @@ import {
   remedyWords,
   type Answer,
 } from '@jovet/core/plan';
-import { certificateWords, faultSentences, plannedDay, whyHere } from '@jovet/core/plan/explain';
+import { certificateWords, faultSentences, plannedDay, planSums, whyHere } from '@jovet/core/plan/explain';
 import { held, networkOf, type Network } from '@jovet/core/plan/network';
 import type { DayInput } from '@jovet/core/plan/demand';
 import type { Schedule } from '@jovet/core/plan/instance';
@@ -199,7 +199,12 @@ async function offerRemedies(
     tell({
       kind: 'remedy',
       asked,
-      offer: { remedy, words: remedyWords(input, remedy), cost: found.cost.total },
+      offer: {
+        remedy,
+        words: remedyWords(input, remedy),
+        cost: found.cost.total,
+        sums: planSums(changed, other.value, found.schedule),
+      },
     });
     offered += 1;
     if (offered >= OFFERED) break;

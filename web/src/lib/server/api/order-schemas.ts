@@ -66,17 +66,30 @@ const TaskAnswer = z.object({
   local: z.string(),
   people: z.array(z.string()),
 });
+const Sums = z
+  .object({
+    work: z.number().describe('s of all hands'),
+    asleep: z.number().describe('s of it from 22:00 to 06:00'),
+    awake: z.number().describe('people who work then'),
+    energy: z.number().describe('kWh of the ovens'),
+    cheap: z.number().describe('kWh of it in the hours that have another price'),
+    paidWork: z.number().nullable().describe('money; null: no price is said'),
+    paidEnergy: z.number().nullable().describe('money; null: no price is said'),
+    currency: z.string(),
+  })
+  .describe('what a plan takes of people and of the meter');
 export const PlanAnswer = z.object({
   verdict: z.enum(['planned', 'impossible', 'not-found']),
   sentences: z
     .array(z.string())
     .describe('why there is none; or what a plan would do badly though it holds, and what is not made'),
   cost: z.unknown(),
+  sums: Sums.nullable(),
   tasks: z.array(TaskAnswer),
   schedule: z.unknown().describe('where none was found, the nearest'),
   input: z.unknown().describe('what it depends on: to be checked, saved, planned on'),
   remedies: z
-    .array(z.object({ remedy: Remedy, words: z.string(), cost: z.number() }))
+    .array(z.object({ remedy: Remedy, words: z.string(), cost: z.number(), sums: Sums }))
     .describe('where there is no plan: what would give one, each planned before it is told'),
 });
 export const CheckAnswer = z.object({

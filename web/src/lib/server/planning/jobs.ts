@@ -8,6 +8,7 @@ import {
   faultSentences,
   faultWords,
   plannedDay,
+  planSums,
   toldTasks,
   type PlannedDay,
 } from '@jovet/core/plan/explain';
@@ -63,6 +64,7 @@ function told(input: DayInput, { network, answer }: PlannedFor) {
       verdict,
       sentences: [certificateWords(input, network, answer.certificate)],
       cost: null,
+      sums: null,
       tasks: [],
       schedule: null,
     };
@@ -74,6 +76,7 @@ function told(input: DayInput, { network, answer }: PlannedFor) {
         ? [...shortWords(input, network), ...(plannedDay(input, network, schedule, false).cautions ?? [])]
         : faultSentences(input, network, schedule, answer.faults),
     cost: verdict === 'planned' ? answer.cost : null,
+    sums: verdict === 'planned' ? planSums(input, network, schedule) : null,
     tasks: toldTasks(input, network, schedule).map((task) => ({ ...taskAnswer(task), people: task.people })),
     schedule,
   };

@@ -1,6 +1,7 @@
 import { planAtPace, remedied, remediesFor, remedyWords, type Answer, type Remedy } from '@jovet/core/plan';
 import { networkOf, type Network } from '@jovet/core/plan/network';
 import type { DayInput } from '@jovet/core/plan/demand';
+import { planSums, type DaySums } from '@jovet/core/plan/explain';
 import type { Schedule } from '@jovet/core/plan/instance';
 import { within } from './in-slices.ts';
 import { bad, good, problem, type Problem, type Result } from '@jovet/core/problem';
@@ -59,11 +60,12 @@ function problemsOf(input: DayInput, { instance }: Network, from: Schedule | nul
   return problems;
 }
 
-/** A remedy, and what the plan costs that it gives. */
+/** A remedy, and what the plan costs and takes that it gives. */
 export interface Offered {
   readonly remedy: Remedy;
   readonly words: string;
   readonly cost: number;
+  readonly sums: DaySums;
 }
 
 /** Seconds that a remedy is tried for, and how many are offered. */
@@ -80,11 +82,17 @@ export async function remediesOf(
   const offered: Offered[] = [];
   for (const remedy of remediesFor(input, network, answer)) {
     if (offered.length >= OFFERED || performance.now() > until) break;
-    const changed = networkOf(remedied(input, remedy));
+    const other = remedied(input, remedy);
+    const changed = networkOf(other);
     if (!changed.ok) continue;
     const found = await planAtPace(changed.value, seed, within(TRY));
     if (found?.verdict === 'planned')
-      offered.push({ remedy, words: remedyWords(input, remedy), cost: found.cost.total });
+      offered.push({
+        remedy,
+        words: remedyWords(input, remedy),
+        cost: found.cost.total,
+        sums: planSums(other, changed.value, found.schedule),
+      });
   }
   return offered.sort((one, other) => one.cost - other.cost);
 }
