@@ -8,6 +8,7 @@ import type { Working } from '../../working/index.ts';
 import { type Parting, partings, shortWords } from '../changes/index.ts';
 import { planCostWorkings } from './workings/cost.ts';
 import { openedOf } from './workings/day.ts';
+import { notBetter, type NotBetter } from './better.ts';
 import { planCautions } from './cautions.ts';
 import { labelsOf, type TubLabel } from './labels.ts';
 import { ovenDay, type OvenDay } from './oven/oven-day.ts';
@@ -30,6 +31,8 @@ export interface ShownPlan {
   readonly partings?: readonly Parting[];
   /** What it would do badly though it holds, each with its remedy; plans of before it was looked at do not have it. */
   readonly cautions?: readonly string[];
+  /** What is furthest from its best, and why; plans of before do not say. */
+  readonly notBetter?: readonly NotBetter[];
   /** What it takes of people and of the meter; plans of before do not say. */
   readonly sums?: DaySums;
   /** What it costs, opened: by key, as `cost.total`. */
@@ -69,6 +72,7 @@ export function plannedDay(input: DayInput, network: Network, schedule: Schedule
     short: shortWords(input, network),
     partings: partings(known, view.tasks),
     sums,
+    notBetter: notBetter(input, network, schedule),
     costs: {
       ...(cost ? openedOf(planCostWorkings(input, network, schedule, cost), ['cost.total']) : {}),
       ...openedOf(sumWorkings(input, sums), ['cost.work', 'cost.energy']),

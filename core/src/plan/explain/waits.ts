@@ -8,6 +8,8 @@ export interface TaskWait {
   readonly end: number;
   /** When it could be after that. */
   readonly window: { readonly earliest: number; readonly best: number; readonly latest: number };
+  /** What five minutes from its best cost. */
+  readonly weight: number;
 }
 
 /** For each task of a plan what it waits for; nothing where it is the first. */
@@ -49,5 +51,5 @@ export function windowOf(
   const last = due === null || !placed ? Infinity : due - (endOf(instance, arc.to, placed) - placed.start);
   const latest = Math.max(wait.earliest, Math.min(wait.latest, last - end));
   const window = { earliest: at(wait.earliest), best: at(Math.min(wait.best, latest)), latest: at(latest) };
-  return { from: arc.from, end: at(0), window };
+  return { from: arc.from, end: at(0), window, weight: way.weight };
 }

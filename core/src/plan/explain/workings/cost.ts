@@ -1,9 +1,8 @@
 import { input as term, quantity, type Working, type Workings } from '../../../working/index.ts';
-import { endOf, type Cost, type Schedule } from '../../instance/index.ts';
-import { SLOT } from '../../../dough/index.ts';
+import type { Cost, Schedule } from '../../instance/index.ts';
 import type { DayInput } from '../../demand/index.ts';
 import type { Network } from '../../network/index.ts';
-import { waitsOf } from '../waits.ts';
+import { awayFromBest } from '../better.ts';
 import { clockWords, taskWords } from '../words.ts';
 
 const SOURCE = 'Prices of this bakehouse, in Goals: what is not as it should be, five minutes at a time';
@@ -77,22 +76,10 @@ export function planCostWorkings(
 /** Each wait with what it is away from its best, the dearest named. */
 function waitsWorking(input: DayInput, network: Network, schedule: Schedule, cost: Cost): Working {
   const { instance } = network;
-  const waits = waitsOf(instance, schedule);
-  const away = instance.tasks
-    .flatMap(({ id }, task) => {
-      const [placed, window] = [schedule.tasks[task], waits[task]?.window];
-      if (!placed || !window) return [];
-      const start = instance.origin + placed.start * SLOT;
-      const off = Math.round((start - window.best) / 60);
-      return off === 0 || endOf(instance, task, placed) <= placed.start ? [] : [{ id, task, off, start: placed.start }];
-    })
-    .sort((a, b) => Math.abs(b.off) - Math.abs(a.off));
-  const named = away
-    .slice(0, NAMED)
-    .map(
-      ({ task, off, start }) =>
-        `${taskWords(network, task)} at ${clockWords(input, instance.origin, start)}, ${Math.abs(off)} min ${off > 0 ? 'after' : 'before'} its best`,
-    );
+  const named = awayFromBest(network, schedule).slice(0, NAMED).map(({ task, off }) => {
+    const clock = clockWords(input, instance.origin, schedule.tasks[task]?.start ?? 0);
+    return `${taskWords(network, task)} at ${clock}, ${Math.abs(off)} min ${off > 0 ? 'after' : 'before'} its best`;
+  });
   const { dough, preferment } = input.bakehouse.floor.weights;
   return {
     label: `What ${COST_WORDS.waits} cost`,

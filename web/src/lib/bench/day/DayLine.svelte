@@ -12,6 +12,7 @@
   import WorkingPanel from '../WorkingPanel.svelte';
   import { roomKeys } from '../room-keys';
   import RoomHead from '../RoomHead.svelte';
+  import BetterPanel from './BetterPanel.svelte';
   import CostPanel from './CostPanel.svelte';
   import DayLineTools from './DayLineTools.svelte';
   import DayNotices from './DayNotices.svelte';
@@ -169,6 +170,7 @@
             Press a piece of work to see why it is where it is. Drag it to hold it elsewhere: the rest is
             planned around it.
           </p>
+          <BetterPanel better={day?.notBetter ?? []} onselect={(which) => desk.select(which)} />
           <KnownPanel input={day?.input ?? desk.input} />
         </div>
       {/if}
