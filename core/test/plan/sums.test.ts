@@ -4,6 +4,7 @@ import { draftOfFloor, parseFloor } from '@jovet/core/bakehouse';
 import type { DayInput } from '@jovet/core/plan/demand';
 import { plannedDay } from '@jovet/core/plan/explain';
 import { localTime } from '@jovet/core/time';
+import { inHours } from '../../src/plan/explain/hours.ts';
 import { demoDay, demoHouse, must } from '../demo.ts';
 import { planned } from './planned.ts';
 
@@ -46,6 +47,14 @@ describe('what a plan takes', () => {
     const asEver = pricedAt({ ...plain, cheap: { from: '22:00', to: '04:00' } }).sums;
     near(asEver.paidEnergy, asEver.energy * 0.3);
   });
+
+  test('hours may go over midnight, and are those of the clock on the wall', () => {
+    const within = (from: string, to: string, zone: string) => [5, 6, 21, 22].map((hour) => inHours({ from, to }, zone)(hour * 3600));
+    assert.deepEqual(within('22:00', '06:00', 'UTC'), [true, false, false, true]);
+    assert.deepEqual(within('06:00', '22:00', 'UTC'), [false, true, true, false]);
+    assert.deepEqual(within('22:00', '06:00', 'Europe/Berlin'), [false, false, true, true], 'an hour ahead in January');
+    assert.equal(inHours(null, 'UTC')(0), false);
+  }); // prettier-ignore
 
   test('without a price it is not said in money', () => {
     const { sums } = pricedAt({ ...plain, hour: null, kilowattHour: null });

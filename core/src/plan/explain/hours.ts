@@ -2,13 +2,7 @@ import type { ClockSpan } from '../../bakehouse/index.ts';
 import { SLOT } from '../../dough/index.ts';
 import { localTime } from '../../time/index.ts';
 
-/**
- * Whether a moment, epoch seconds, lies in some hours of the day, to five minutes; null: none does.
- *
- * @example
- * const asleep = inHours({ from: '22:00', to: '06:00' }, 'UTC');
- * assert.deepEqual([5, 6, 21, 22].map((hour) => asleep(hour * 3600)), [true, false, false, true]);
- */
+/** Whether a moment, epoch seconds, lies in some hours of the day, to five minutes; null: none does. */
 export function inHours(span: ClockSpan | null, zone: string): (at: number) => boolean {
   if (!span) return () => false;
   const { from, to } = span;

@@ -20,6 +20,8 @@ const SLICE = 25;
 const SAID = 250;
 /** Rounds of a search after which the planner is ready. */
 const READY = 10;
+/** Rounds that a plan is looked for at least, if that takes no more than twice the time. */
+const FEW = 60;
 /** How much longer it is looked for a first plan than for a better one. */
 const PATIENCE = 2;
 /** Seconds that a remedy is tried for, and how many are offered. */
@@ -163,7 +165,11 @@ async function search(
         told(null, rounds, false);
       }
     },
-    over: () => performance.now() > until,
+    over: (_, rounds) => {
+      const late = performance.now() - until;
+      // A slow machine gets as long again: after a few rounds a plan is seldom a good one.
+      return late > 0 && (rounds >= FEW || seconds < 1 || late > seconds * 1000);
+    },
     breathe: async () => {
       if (performance.now() - breath > SLICE) {
         await breathe();
