@@ -2,6 +2,7 @@ import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
 import fc from 'fast-check';
 import { FormulaDoc } from '@jovet/core/formula';
+import { Stand } from '@jovet/core/formula/way';
 import { checkSchedule } from '@jovet/core/plan/checker';
 import { toldOf } from '@jovet/core/plan/changes';
 import { DayInput } from '@jovet/core/plan/demand';
@@ -149,6 +150,19 @@ describe('doughs that one fixed shape could not say', () => {
     const strip = view.strips.find(({ name }) => name === 'decks');
     assert.equal(strip?.used[warm.stands], 1);
     assert.equal(strip?.used[warm.stands - 1], 0, 'what it needs to cool is not shown as taken');
+  }); // prettier-ignore
+
+  it('a dough may stand in the warm oven twice: it comes back into an oven that is still just warm', () => {
+    const once = ANY_DOUGHS['the oven as a warm chamber first; small tins unmoulded and covered']();
+    const twice = madeSo(once, 'oat-tin', (doc) => ({
+      ...doc,
+      pieces: doc.pieces.map((step) => (step.kind === 'proof' ? { ...step, ways: [[Stand.parse({ place: 'oven', celsius: 28 })]] } : step)),
+    }));
+    const { floor } = twice.bakehouse;
+    const day = { ...twice, bakehouse: { ...twice.bakehouse, floor: withThing(floor, 'oven', { decks: 2, preheat: 20 }) } };
+    const { network: { instance }, answer: { schedule } } = planned(day, 20);
+    const warm = instance.tasks.filter((_, index) => loadOf(instance, index, schedule.tasks[index])?.warm);
+    assert.deepEqual(warm.map(({ kind }) => kind), ['mix', 'shape']);
   }); // prettier-ignore
 
   it('a pre-ferment stands warm for hours and then in the cold; one goes by the clock alone, whatever its rise', () => {

@@ -339,6 +339,9 @@ export class TaskList {
   /** After a task its dough stands in an oven that is just warm, for so many slots at so many °C. */
   warms(task: number, fills: readonly Fill[], celsius: number, slots: number): void {
     const [known, { preheat }] = [this.tasks[task], this.input.bakehouse];
+    // A dough that stood there before comes back into an oven that is warm and no more.
+    const before = this.units[known?.batch ?? -1]?.tasks ?? [];
+    const again = before.some((each) => this.tasks[each]?.modes.some(({ load }) => load?.warm));
     const profile = this.profile(warmProfile(celsius, slots), slots);
     const ovens = fills.flatMap((fill) => {
       const oven = this.ovens[fill.oven];
@@ -348,7 +351,7 @@ export class TaskList {
               ...fill,
               slug: oven.slug,
               reheat: reheatOf(oven, preheat),
-              cools: Math.ceil(this.slotsToCool(oven, HOT, WARM)),
+              cools: again ? 0 : Math.ceil(this.slotsToCool(oven, HOT, WARM)),
             },
           ]
         : [];
