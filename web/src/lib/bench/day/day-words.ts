@@ -31,6 +31,9 @@ export const moneyOf = ({ currency }: DaySums): ((value: number) => string) => {
 /** What a plan takes in one line: `16 h 45 min of work, €420.99`. */
 export function takesWords(sums: DaySums): string {
   const { work, paidWork, paidEnergy } = sums;
-  const paid = paidWork === null && paidEnergy === null ? null : (paidWork ?? 0) + (paidEnergy ?? 0);
-  return `${formatDuration(work)} of work${paid === null ? '' : `, ${moneyOf(sums)(paid)} in all`}`;
+  const hours = `${formatDuration(work)} of work`;
+  const money = moneyOf(sums);
+  if (paidWork !== null && paidEnergy !== null) return `${hours}, ${money(paidWork + paidEnergy)} in all`;
+  if (paidWork !== null) return `${hours}, ${money(paidWork)} for it`;
+  return paidEnergy === null ? hours : `${hours}, ${money(paidEnergy)} for energy`;
 }
