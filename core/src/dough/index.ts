@@ -1,4 +1,4 @@
-export { leavenDough, phaseOf, type RipePart, type VigourOf } from './leavening.ts';
+export { leavenDough, phaseOf, type RipePart, type VigourOf, yeastWorth } from './leavening.ts';
 export {
   type BatchModel,
   bulkEnd,

@@ -168,7 +168,7 @@ function gather(
       cultures.push({ population: startingPopulation(percent / total), v: own });
       acidity += (percent / total) * RIPE_ACIDITY;
     }
-    if (ingredient.kind === 'yeast' && flour > 0) yeast += ((percent * worthOf(ingredient)) / flour) * 100;
+    if (ingredient.kind === 'yeast' && flour > 0) yeast += ((percent * yeastWorth(ingredient)) / flour) * 100;
   }
   for (const { share, flourShare, leavening: of, ...grown } of earlier) {
     if (grown.culture > 0)
@@ -185,7 +185,8 @@ function gather(
 /** Yeast with this share of water is fresh. */
 const FRESH = 0.5;
 
-const worthOf = ({ instant, water }: Ingredient): number =>
+/** What a yeast is worth against as much instant yeast. */
+export const yeastWorth = ({ instant, water }: Ingredient): number =>
   instant ?? (water >= FRESH ? YEAST_WORTH.fresh : YEAST_WORTH.instant);
 
 /** Ripeness of a pre-ferment that does not say when it is ripe, by what it is made of. */

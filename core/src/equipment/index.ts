@@ -1,5 +1,5 @@
 export { Dial, settingFor } from './dial.ts';
-export { LocalMoment, type Missing, missingOf, Outage, placed, thing } from './outage.ts';
+export { LocalMoment, type Missing, missingOf, Outage, placed, spanOf, thing } from './outage.ts';
 export {
   type Holder,
   HOT_SIDES,

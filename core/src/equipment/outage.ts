@@ -14,6 +14,10 @@ export const Outage = z
     from: LocalMoment,
     to: LocalMoment,
     count: z.number().int().min(1).max(10_000).nullable().default(null).describe('null: all of it'),
+    stays: z
+      .boolean()
+      .default(false)
+      .describe('of what is cold or warm: doughs stay in it, and come to what its room is'),
   })
   .refine(({ from, to }) => from < to, { path: ['to'], message: 'It must be back after it went.' });
 export type Outage = z.infer<typeof Outage>;
@@ -50,20 +54,27 @@ export interface Missing {
  * @param each what one of it counts for, where only some are out of order
  *
  * @example
- * const out = [{ from: '2026-11-29T02:00', to: '2026-11-29T03:00', count: 2 }, { from: '2026-11-29T02:30', to: '2026-11-29T04:00', count: null }];
+ * const out = [{ from: '2026-11-29T02:00', to: '2026-11-29T03:00', count: 2, stays: false }, { from: '2026-11-29T02:30', to: '2026-11-29T04:00', count: null, stays: false }];
  * assert.deepEqual(missingOf({ out }, 4, 1, 'UTC').map(({ amount }) => amount), [2, 4, 4]);
  */
 export function missingOf({ out }: { readonly out: readonly Outage[] }, there: number, each: number, zone: string): Missing[] {
-  const spans = out.flatMap(({ from, to, count }) => {
-    const [begin, end] = [moment(from, zone), moment(to, zone)];
-    return begin === null || end === null || end <= begin ? [] : [{ begin, end, amount: count === null ? there : count * each }];
+  const gone = out.filter(({ stays }) => !stays);
+  const spans = gone.flatMap((known) => {
+    const span = spanOf(known, zone);
+    return span ? [{ ...span, amount: known.count === null ? there : known.count * each }] : [];
   });
-  const turns = [...new Set(spans.flatMap(({ begin, end }) => [begin, end]))].sort((a, b) => a - b);
+  const turns = [...new Set(spans.flatMap((span) => [span.from, span.to]))].sort((a, b) => a - b);
   return turns.slice(1).flatMap((to, index) => {
     const from = turns[index] ?? to;
-    const amount = spans.reduce((sum, span) => sum + (span.begin <= from && to <= span.end ? span.amount : 0), 0);
+    const amount = spans.reduce((sum, span) => sum + (span.from <= from && to <= span.to ? span.amount : 0), 0);
     return amount > 0 ? [{ from, to, amount: Math.min(there, amount) }] : [];
   });
+} // prettier-ignore
+
+/** From when to when something is out of order, epoch seconds; null where the clock never shows that. */
+export function spanOf({ from, to }: Pick<Outage, 'from' | 'to'>, zone: string): { readonly from: number; readonly to: number } | null {
+  const [begin, end] = [moment(from, zone), moment(to, zone)];
+  return begin === null || end === null || end <= begin ? null : { from: begin, to: end };
 } // prettier-ignore
 
 function moment(local: string, zone: string): number | null {

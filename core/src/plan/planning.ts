@@ -23,12 +23,19 @@ import { crowded, domainsOf, search, whyImpossible, type Progress } from './plan
 /** What is said of a day: three verdicts and no fourth. */
 export type Answer =
   | { readonly verdict: 'planned'; readonly schedule: Schedule; readonly cost: Cost; readonly followed: Followed }
-  | { readonly verdict: 'impossible'; readonly certificate: Certificate }
+  | {
+      readonly verdict: 'impossible';
+      readonly certificate: Certificate;
+      /** The fullest plan so far, with what has no place left out; null: none was looked for. */
+      readonly partial: Schedule | null;
+    }
   | {
       readonly verdict: 'not-found';
       /** The nearest plan, and what it breaks. */
       readonly schedule: Schedule;
       readonly faults: readonly (Fault | RiseFault)[];
+      /** The fullest plan so far, with what has no place left out. */
+      readonly partial: Schedule | null;
     }; // prettier-ignore
 
 /** How a planning goes on: what the search has, or the answer that ends it. */
@@ -53,7 +60,7 @@ const REFITS = 8;
 export function* planning(network: Network, seed: number, from: Schedule | null = null): Generator<Planning, void, void> {
   const { domains, emptied } = domainsOf(network.instance);
   if (emptied) {
-    const answer = impossible(network.instance);
+    const answer = impossible(network.instance, null);
     if (answer) yield { progress: null, answer };
     return;
   }
@@ -64,7 +71,7 @@ export function* planning(network: Network, seed: number, from: Schedule | null 
   for (let next = rounds.next(); ; next = rounds.next()) {
     const progress = next.value;
     if (progress.unplaced > 0 && progress.rounds === DOUBT) {
-      const why = impossible(network.instance);
+      const why = impossible(network.instance, progress.best);
       if (why) {
         yield { progress, answer: why };
         return;
@@ -129,16 +136,16 @@ export async function planAtPace(network: Network, seed: number, pace: Pace): Pr
   const search = nearestTo(network, best, seed);
   for (let next = search.next(); ; next = search.next()) {
     if (next.done) return next.value;
-    if (nearest()) return notFound(network, next.value);
+    if (nearest()) return notFound(network, next.value, best);
     if (!(await breathe())) return null;
   }
 }
 
 /** The verdict, if a certificate is found and the checker confirms it. */
-function impossible(instance: Instance): Answer | null {
+function impossible(instance: Instance, partial: Schedule | null): Answer | null {
   const certificate = whyImpossible(instance);
   return certificate && verifyCertificate(instance, certificate)
-    ? { verdict: 'impossible', certificate }
+    ? { verdict: 'impossible', certificate, partial }
     : null;
 }
 
@@ -287,13 +294,14 @@ const [NEAREST, CROWDED] = [12, 40];
  * @param best the plan so far, with batches that have no place
  */
 export function* nearestTo(network: Network, best: Schedule, seed: number): Generator<Schedule, Answer, void> {
-  return notFound(network, yield* nearestOf(network.instance, best, seed));
+  return notFound(network, yield* nearestOf(network.instance, best, seed), best);
 } // prettier-ignore
 
-const notFound = (network: Network, schedule: Schedule): Answer => ({
+const notFound = (network: Network, schedule: Schedule, partial: Schedule): Answer => ({
   verdict: 'not-found',
   schedule,
   faults: judge(network, schedule).faults,
+  partial,
 });
 
 function* nearestOf(day: Instance, best: Schedule, seed: number): Generator<Schedule, Schedule, void> {

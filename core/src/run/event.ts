@@ -3,6 +3,7 @@ import { Sign } from '../culture/index.ts';
 import { Slug } from '../formula/index.ts';
 import { SPOTS } from '../mix/index.ts';
 import { lastCorrections } from '../record/index.ts';
+import { Mishap } from './mishap.ts';
 
 /** The number of this form of an event; it is stored with each, so that older ones can be read as what they were. */
 export const EVENT_SCHEMA = 1;
@@ -43,6 +44,9 @@ const Happened = z.discriminatedUnion('kind', [
   z
     .strictObject({ kind: z.literal('adjusted'), minutes: z.number().min(0).max(120) })
     .describe('a load bakes so much longer than was planned'),
+  z
+    .strictObject({ kind: z.literal('mishap'), mishap: Mishap })
+    .describe('of a day: what went wrong, from then on'),
   z.strictObject({ kind: z.literal('taken-back') }).describe('what it corrects did not happen'),
 ]);
 
@@ -77,6 +81,27 @@ export interface KeptEvent extends Event {
 /** The events that count, in the order of their time; nothing stands for what was taken back. */
 export const effectiveEvents = <E extends Event>(events: readonly E[]): E[] =>
   lastCorrections(events).filter(({ happened }) => happened.kind !== 'taken-back');
+
+/** A mishap, and since when. */
+export interface KnownMishap {
+  readonly id: string;
+  /** Epoch seconds. */
+  readonly at: number;
+  readonly mishap: Mishap;
+}
+
+/**
+ * What went wrong, in the order of its time; what was taken back did not.
+ *
+ * @example
+ * const van: Mishap = { kind: 'van', drop: '06:30', to: '06:00' };
+ * const event = Event.parse({ id: '00000000-0000-7000-8000-000000000001', subject: { kind: 'day', id: '2026-11-29' }, happened: { kind: 'mishap', mishap: van }, at: 100 });
+ * assert.deepEqual(mishapsOf([event]), [{ id: event.id, at: 100, mishap: van }]);
+ */
+export const mishapsOf = (events: readonly Event[]): KnownMishap[] =>
+  effectiveEvents(events).flatMap(({ id, at, happened }) =>
+    happened.kind === 'mishap' ? [{ id, at, mishap: happened.mishap }] : [],
+  );
 
 /** What was kept, and what was noted here since: an event that is kept already is there once, where it was kept. */
 export function together(kept: readonly Event[], own: readonly Event[]): readonly Event[] {

@@ -33,7 +33,9 @@ export function newsFor(
   const known = new Set(seen.map(({ id }) => id));
   const planned = new Map(tasks.map((task) => [task.id, task]));
   return effectiveEvents(events).filter(({ id, subject, happened, at }) => {
-    if (known.has(id) || subject.kind !== 'task') return false;
+    if (known.has(id)) return false;
+    if (happened.kind === 'mishap') return true;
+    if (subject.kind !== 'task') return false;
     const task = planned.get(subject.id);
     const wanted =
       happened.kind === 'began' ? task?.start : happened.kind === 'ended' ? task?.end : undefined;

@@ -80,7 +80,7 @@ describe('the ways out of too little', () => {
     const day = raised('lantern-baguette', 1.3, noted);
     const short = must(networkOf(day));
     assert.match(shortWords(day, short).join(' '), /^Poolish was made at \d\d:\d\d, \d+\.\d kg/);
-    const ways = remediesFor(day, short, { verdict: 'planned' } as Answer);
+    const ways = remediesFor(day, short, { verdict: 'planned' } as Answer).flat(2);
     assert.deepEqual(
       ways.map((way) => [way.kind, way.kind === 'share' && way.yeast]),
       [['again', false], ['share', false], ['share', true]],
@@ -105,7 +105,7 @@ describe('the ways out of too little', () => {
     const plain = await toFind(short);
     assert.equal(plain?.verdict, 'planned');
     const held = await Promise.all(
-      remediesFor(day, short, plain).map(async (way) => (await toFind(must(networkOf(remedied(day, way)))))?.verdict),
+      remediesFor(day, short, plain).flat(2).map(async (way) => (await toFind(must(networkOf(remedied(day, way)))))?.verdict),
     );
     assert.ok(held.includes('planned'), String(held));
   }); // prettier-ignore

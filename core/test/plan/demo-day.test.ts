@@ -226,7 +226,7 @@ describe('a day that cannot be', () => {
     assert.equal(answer?.verdict, 'impossible');
     if (answer?.verdict !== 'impossible') return;
     assert.match(certificateWords(input, network, answer.certificate), /^Lantern Baguette cannot be /);
-    const remedies = remediesFor(input, network, answer);
+    const remedies = remediesFor(input, network, answer).flat(2);
     const helping = remedies.filter((remedy) => {
       const changed = networkOf(remedied(input, remedy));
       return changed.ok && answered(changed.value)?.verdict === 'planned';
@@ -254,9 +254,9 @@ describe('a day that cannot be', () => {
     while (!next.done) next = nearest.next();
     const answer = verdict ?? next.value;
     assert.notEqual(answer.verdict, 'planned');
-    const kinds = remediesFor(input, network, answer).map((remedy) =>
-      remedy.kind === 'more' ? remedy.of : remedy.kind,
-    );
+    const kinds = remediesFor(input, network, answer)
+      .flat(2)
+      .map((remedy) => (remedy.kind === 'more' ? remedy.of : remedy.kind));
     assert.ok(kinds.includes('round-baskets'), JSON.stringify(kinds));
   });
 
@@ -344,7 +344,9 @@ describe('times that are held', () => {
     const held = must(networkOf(wrong));
     const refused = answered(held);
     assert.ok(refused && refused.verdict !== 'planned');
-    const swap = remediesFor(wrong, held, refused).find(({ kind }) => kind === 'swap');
+    const swap = remediesFor(wrong, held, refused)
+      .flat(2)
+      .find(({ kind }) => kind === 'swap');
     assert.ok(swap, JSON.stringify(refused));
     assert.equal(answered(must(networkOf(remedied(wrong, swap))))?.verdict, 'planned');
     assert.deepEqual(

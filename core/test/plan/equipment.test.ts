@@ -104,7 +104,7 @@ describe('several ovens', () => {
 
 describe('out of order', () => {
   it('an oven that is away while it is wanted sends the load to the other one, or there is no plan', () => {
-    const out = [{ from: '2026-11-20T00:00', to: '2026-11-30T00:00', count: null }];
+    const out = [{ from: '2026-11-20T00:00', to: '2026-11-30T00:00', count: null, stays: false }];
     const day = baking(demoDay(), 'oat-tin');
     const second = withFloor(day, (floor) => withThing(floor, 'second', { ...ofKind(floor, 'oven')[0], slug: 'second', name: 'Second oven', out: [] }));
     const broken = withFloor(second, (floor) => withThing(floor, 'oven', { out }));
@@ -118,7 +118,7 @@ describe('out of order', () => {
     fc.assert(
       fc.property(fc.constantFrom('round-baskets', 'big-mixer', 'retarder', 'trays', 'oven'), (slug) => {
         const base = demoDay();
-        const out = [{ from: '2026-11-01T00:00', to: '2026-12-31T00:00', count: null }];
+        const out = [{ from: '2026-11-01T00:00', to: '2026-12-31T00:00', count: null, stays: false }];
         const broken = {
           ...withFloor(base, (floor) => (slug === 'big-mixer' ? floor : withThing(floor, slug, { out }))),
           mixers: base.mixers.map((each) => (each.slug === slug ? { ...each, out } : each)),
@@ -154,7 +154,7 @@ describe('out of order', () => {
     const base = baking(demoDay(), 'quay-country');
     const [big] = base.mixers;
     assert.ok(big);
-    const out = [{ from: '2026-11-01T00:00', to: '2026-12-31T00:00', count: null }];
+    const out = [{ from: '2026-11-01T00:00', to: '2026-12-31T00:00', count: null, stays: false }];
     const input = {
       ...base,
       mixers: [

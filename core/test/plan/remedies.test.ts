@@ -98,7 +98,7 @@ describe('remedies', () => {
       const network = must(networkOf(day));
       const answer = answered(network, 0, null, 30) ?? assert.fail('there is an answer');
       assert.notEqual(answer.verdict, 'planned');
-      return remediesFor(day, network, answer);
+      return remediesFor(day, network, answer).flat(2);
     };
     const hours = (from: string, to: string) => {
       const at = (time: string) => Number(time.slice(0, 2)) + Number(time.slice(3)) / 60;

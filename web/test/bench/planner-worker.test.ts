@@ -122,7 +122,7 @@ describe('the planner in its thread', () => {
     await until('remedies-done', (each) => each.asked === asked);
     const offers = said.flatMap((each) => (each.kind === 'remedy' ? [each.offer] : []));
     assert.ok(offers.length > 0 && offers.every(({ words }) => words.length > 5));
-    for (const { remedy } of offers.slice(0, 2)) assert.ok(await settled(plan(remedied(tight, remedy), { seconds: 2 })));
+    for (const { remedies } of offers.slice(0, 2)) assert.ok(await settled(plan(remedies.reduce(remedied, tight), { seconds: 2 })));
   }); // prettier-ignore
 
   test('a day with a problem says it at its field; a plan of other tasks does not stand', async () => {

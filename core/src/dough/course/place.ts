@@ -3,7 +3,7 @@ import { ofKind, type ThingOf } from '../../equipment/index.ts';
 import type { Stand, Stretch } from '../../formula/way/index.ts';
 import { aroundAt } from '../../fermentation/forecast/index.ts';
 import { heatTo, type DoughBody } from './body.ts';
-import type { BySlot, StandModel } from '../models.ts';
+import type { StandModel } from '../models.ts';
 
 /** What kind of dough stands in a place, and how it is covered. */
 export interface StandsHere {
@@ -28,7 +28,7 @@ export interface Store {
   readonly things: readonly (ThingOf<'retarder'> | ThingOf<'proof-box'> | ThingOf<'freezer'>)[];
   readonly place: 'cold' | 'warm' | 'freezer';
   /** °C, or that by the clock; null: as warm as each dough asks for. */
-  readonly around: number | null | BySlot;
+  readonly around: number | null | readonly (readonly [slot: number, celsius: number | null])[];
   /** Hours that nothing may stay longer. */
   readonly most: number | null;
   /** Taken only where the others are not enough. */
@@ -53,23 +53,31 @@ const PLACE = { retarder: 'cold', 'proof-box': 'warm', freezer: 'freezer' } as c
 /**
  * Where doughs stand here that do not stand in a room.
  *
- * @param byClock what a programme makes of a place; the coldest of it, where nothing is said
+ * @param aroundOf what a place is like inside; where nothing is said, as cold as it ever is set to
  */
-export function storesOf(floor: Pick<Floor, 'equipment'>, byClock: (programme: ThingOf<'retarder'>['programme']) => Store['around'] = coldest): Store[] {
+export function storesOf(floor: Pick<Floor, 'equipment'>, aroundOf: (thing: Store['things'][number]) => Store['around'] = setTo): Store[] {
   const stores = new Map<string, Store>();
   for (const thing of [...ofKind(floor, 'proof-box'), ...ofKind(floor, 'retarder'), ...ofKind(floor, 'freezer')]) {
-    const { kind, temperature, spare } = thing;
+    const { kind, temperature, spare, out } = thing;
     const [most, programme] = kind === 'retarder' ? [thing.most, thing.programme] : [null, []];
-    const key = JSON.stringify([kind, temperature, spare, most, programme]);
+    const key = JSON.stringify([kind, temperature, spare, most, programme, out.filter(({ stays }) => stays)]);
     const known = stores.get(key);
-    const around = programme.length > 0 ? byClock(programme) : temperature;
-    stores.set(key, { things: [...(known?.things ?? []), thing], place: PLACE[kind], around, most, spare });
+    stores.set(key, { things: [...(known?.things ?? []), thing], place: PLACE[kind], around: aroundOf(thing), most, spare });
   }
   return [...stores.values()];
 } // prettier-ignore
 
+const setTo = (thing: Store['things'][number]): Store['around'] =>
+  thing.kind === 'retarder' && thing.programme.length > 0 ? coldest(thing.programme) : thing.temperature;
+
 const coldest = (programme: ThingOf<'retarder'>['programme']): number =>
   Math.min(...programme.map(({ celsius }) => celsius));
+
+/** What a dough that asks for so many °C has around it in a place. */
+const inside = ({ around }: Store, celsius: number | null): StandModel['around'] =>
+  typeof around === 'object' && around !== null ? around.map(([slot, own]) => [slot, own ?? celsius ?? USUAL_PROOF] as const) : (around ?? celsius); // prettier-ignore
+/** °C that dough proofs at where nothing is said. Chosen for Jovet. */
+const USUAL_PROOF = 26;
 
 /** A place of a formula as it is in a bakehouse. */
 export interface PlaceHere<S extends Store> {
@@ -95,9 +103,9 @@ export function placesHere<S extends Store>(
   const time = { hours: minutes === null ? null : minutes / 60, untilRise: rise, humidity: place === 'room' ? null : HUMIDITY[place] };
   const fitting = stores.filter((each) => each.place === place && (only === null || each.things.some(({ slug }) => slug === only)));
   if (place === 'cold')
-    return fitting.map((store) => ({ model: { place, around: store.around, h: heatTo(body, 'fan', cover), ...time }, store }));
+    return fitting.map((store) => ({ model: { place, around: inside(store, celsius), h: heatTo(body, 'fan', cover), ...time }, store }));
   const h = heatTo(body, place === 'freezer' ? 'blast' : 'still', cover);
-  if (place === 'freezer') return fitting.map((store) => ({ model: { place, around: store.around, h, ...time }, store }));
+  if (place === 'freezer') return fitting.map((store) => ({ model: { place, around: inside(store, celsius), h, ...time }, store }));
   const room = (around: StandModel['around']): PlaceHere<S> => ({ model: { place: 'room', around, h, ...time, humidity: null }, store: null });
   if (place === 'room' && only !== null)
     return rooms.filter(({ slug }) => slug === only).map(({ around, humidity }) => ({ model: { ...room(celsius ?? around).model, humidity }, store: null }));
@@ -108,7 +116,7 @@ export function placesHere<S extends Store>(
   const bearable = fitting.filter(({ around }) => typeof around !== 'number' || around <= warmestProof(type, cultured));
   if (bearable.length === 0) return [room(null)];
   return bearable.map((store) => {
-    const around = store.around ?? celsius;
+    const around = inside(store, celsius);
     return { model: { place, around, h, ...time, humidity: of(store) ?? time.humidity }, store: around === null ? null : store };
   });
 } // prettier-ignore

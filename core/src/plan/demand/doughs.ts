@@ -5,11 +5,12 @@ import type { Mixer, Programme } from '../../mix/index.ts';
 import { bad, good, place, problem, type Problem, type Result } from '../../problem/index.ts';
 import { addDays, resolveLocal } from '../../time/index.ts';
 import { shiftsOn, workOf } from '../../bakehouse/index.ts';
+import { spanOf } from '../../equipment/index.ts';
 import { actualsOf } from '../../run/index.ts';
 import { DoughIds, idIn } from './ids.ts';
 import type { DayInput } from './input.ts';
 import type { Lot } from './lot.ts';
-import { madeOf, type DividedPieces, type Made } from './made.ts';
+import { ENOUGH, madeOf, type DividedPieces, type Made } from './made.ts';
 
 /** What is mixed at once. */
 export interface DoughBatch {
@@ -173,9 +174,6 @@ function runsOf(lots: readonly Lot[]): Lot[][] {
   return runs;
 }
 
-/** What there is may be so much too little: hands and scales are no better. */
-const ENOUGH = 0.985;
-
 function doughOf(
   input: DayInput,
   slug: string,
@@ -206,7 +204,7 @@ function doughOf(
   const scaled = lots === wanted ? asked : scaleFormula(formula, order);
   if (!scaled.ok) return scaled;
   const least = byHands(input, formula, lots);
-  const mixer = mixerFor(scaled.value.dough, input.mixers, least);
+  const mixer = mixerFor(scaled.value.dough, mixersThere(input, lots), least);
   const mixes = Math.max(least, Math.ceil(scaled.value.dough / mixer.maxDough));
   if (mixes > MOST_OF_A_DAY.batches) return bad(tooManyMixes(mixes));
   const masses = massesOf(made, scaled.value.dough, massOf(lots), mixes);
@@ -311,6 +309,18 @@ function byHands({ bakehouse: { floor, rates }, date }: DayInput, { doc }: Formu
 
 /** Seconds in which pieces of one batch should be shaped, and people who do so at most. Chosen for Jovet. */
 const [ONE_BATCH, TOGETHER_AT_WORK] = [2700, 6];
+
+/** Mixers that work at some time until a dough leaves; all of them, where none does. */
+function mixersThere({ mixers, now, bakehouse: { zone } }: DayInput, lots: readonly Lot[]): readonly Mixer[] {
+  const last = Math.max(...lots.map(({ drop }) => drop));
+  const there = mixers.filter(({ out }) =>
+    out.every((each) => {
+      const span = spanOf(each, zone);
+      return span === null || span.from > (now ?? -Infinity) || span.to < last;
+    }),
+  );
+  return there.length > 0 ? there : mixers;
+} // prettier-ignore
 
 /** The mixer that needs the fewest batches; of those the smallest that it fills. @param least batches */
 function mixerFor(dough: number, mixers: readonly Mixer[], least: number): Mixer {

@@ -26,6 +26,9 @@ export interface DividedPieces {
   readonly pieces: number;
 }
 
+/** What there is may be so much too little: hands and scales are no better. */
+export const ENOUGH = 0.985;
+
 /** What of a dough has begun or should have begun, by what people were told of it. */
 export function madeOf(input: DayInput, key: string, { dough, parts }: ScaledFormula): Made {
   const told = input.told.filter(({ note }) => note?.dough === key);
@@ -55,14 +58,6 @@ export function madeOf(input: DayInput, key: string, { dough, parts }: ScaledFor
   const batches = Math.max(0, ...told.filter(isPast).map(({ note }) => note?.batch ?? 0));
   const mixed = [...masses.values()].reduce((sum, { mass }) => sum + mass, 0);
   const inMixer = [...masses.values()].reduce((sum, each) => sum + (each.begun ? each.mass : 0), 0);
-  if (begun && inMixer > 0) {
-    return {
-      most: { dough: mixed, of: 'dough', kilograms: mixed, at: begun.at },
-      mixes: masses,
-      divided,
-      batches,
-    };
-  }
   const fed = of('feed').filter(isPast).flatMap(({ task, at, note }) => {
     const part = parts.find(({ name }) => name === note?.name);
     const made = actuals.get(task)?.mass ?? note?.mass ?? null;
@@ -72,5 +67,12 @@ export function madeOf(input: DayInput, key: string, { dough, parts }: ScaledFor
     return [{ dough: dough * share, of: part.name, kilograms: made, at }];
   }); // prettier-ignore
   const [least = null] = fed.sort((a, b) => a.dough - b.dough);
+  if (begun && inMixer > 0) {
+    const all = { dough: mixed, of: 'dough', kilograms: mixed, at: begun.at };
+    // Of what was lost in the mixer the pre-ferment is gone as well.
+    const scant = least !== null && least.dough < mixed * ENOUGH;
+    const most = scant ? { ...least, dough: Math.max(inMixer, least.dough) } : all;
+    return { most, mixes: masses, divided, batches };
+  }
   return { most: least, mixes: null, divided, batches };
 }

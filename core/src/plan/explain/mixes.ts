@@ -1,3 +1,4 @@
+import { afterMishaps } from '../mishaps/index.ts';
 import type { Bakehouse } from '../../bakehouse/index.ts';
 import type { Formula, PieceOrder } from '../../formula/index.ts';
 import { ddtOf } from '../../formula/way/index.ts';
@@ -38,7 +39,8 @@ export interface PlannedMix {
  *     break;
  *   }
  */
-export function mixesOf(input: DayInput, network: Network, schedule: Schedule): PlannedMix[] {
+export function mixesOf(said: DayInput, network: Network, schedule: Schedule): PlannedMix[] {
+  const input = afterMishaps(said);
   const { instance, models, doughs, frame } = network;
   const planned = models.flatMap((model) => {
     const dough = doughs.find(({ key }) => key === model.key);

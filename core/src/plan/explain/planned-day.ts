@@ -1,3 +1,4 @@
+import { afterMishaps } from '../mishaps/index.ts';
 import type { RisingDough } from '../../run/index.ts';
 import { judge } from '../checker/index.ts';
 import { SLOT } from '../../dough/index.ts';
@@ -55,14 +56,15 @@ function atWork({ instance: { people, origin } }: Network, { firstHands, lastDro
 } // prettier-ignore
 
 /** A plan, followed and made ready to be shown. @param oven it comes with what stands on which deck */
-export function plannedDay(input: DayInput, network: Network, schedule: Schedule, oven: boolean): PlannedDay {
+export function plannedDay(said: DayInput, network: Network, schedule: Schedule, oven: boolean): PlannedDay {
+  const input = afterMishaps(said);
   const { followed, cost } = judge(network, schedule);
   const view = viewOf(input, network, schedule, cost, followed);
   const ovens = ovenDay(input, network, schedule, followed);
   const sums = sumsOf(input, network, schedule, ovens);
   const known = input.told.flatMap(({ task, note }) => (note ? [{ id: task, note }] : []));
   return {
-    input,
+    input: said,
     schedule,
     view,
     people: atWork(network, view),

@@ -1,3 +1,4 @@
+import { afterMishaps } from '../mishaps/index.ts';
 import { input as term, quantity, type Working, type Workings } from '../../working/index.ts';
 import { SLOT } from '../../dough/index.ts';
 import { formatDuration } from '../../units/index.ts';
@@ -55,7 +56,8 @@ export function sumsOf(input: DayInput, { instance }: Network, schedule: Schedul
 } // prettier-ignore
 
 /** What a plan takes that is not shown. */
-export function planSums(input: DayInput, network: Network, schedule: Schedule): DaySums {
+export function planSums(said: DayInput, network: Network, schedule: Schedule): DaySums {
+  const input = afterMishaps(said);
   const { followed } = judge(network, schedule);
   return sumsOf(input, network, schedule, ovenDay(input, network, schedule, followed));
 }

@@ -1,3 +1,4 @@
+import { afterMishaps } from '../mishaps/index.ts';
 import { localTime } from '../../time/index.ts';
 import { endOf, type Schedule } from '../instance/index.ts';
 import { SLOT } from '../../dough/index.ts';
@@ -35,7 +36,8 @@ function placeWords({ mixers }: DayInput, { instance }: Network, task: number, m
 }
 
 /** The tasks of a plan in the order of time; those without a place are left out. */
-export function toldTasks(input: DayInput, network: Network, schedule: Schedule): ToldTask[] {
+export function toldTasks(said: DayInput, network: Network, schedule: Schedule): ToldTask[] {
+  const input = afterMishaps(said);
   const { instance, notes } = network;
   return instance.tasks
     .flatMap(({ id }, index): ToldTask[] => {

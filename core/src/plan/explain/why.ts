@@ -1,3 +1,4 @@
+import { afterMishaps } from '../mishaps/index.ts';
 import { judge } from '../checker/index.ts';
 import { costOf, endOf, type Schedule } from '../instance/index.ts';
 import { SLOT, SLOT_MINUTES } from '../../dough/index.ts';
@@ -31,7 +32,8 @@ export interface Why {
 const TRIED = [-30, -15, -5, 5, 15, 30];
 
 /** Why a task stands where it does: it alone is moved a little, and what then breaks is said. */
-export function whyHere(input: DayInput, network: Network, schedule: Schedule, task: number): Why {
+export function whyHere(said: DayInput, network: Network, schedule: Schedule, task: number): Why {
+  const input = afterMishaps(said);
   const { instance, notes } = network;
   const placed = schedule.tasks[task];
   if (!placed) return { moves: [], waits: [], water: null, workings: {} };

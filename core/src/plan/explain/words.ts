@@ -1,3 +1,4 @@
+import { afterMishaps } from '../mishaps/index.ts';
 import { localTime } from '../../time/index.ts';
 import { formatNumber } from '../../units/index.ts';
 import { SLOT, SLOT_MINUTES } from '../../dough/index.ts';
@@ -42,7 +43,8 @@ export function scarceWords({ instance }: Pick<Network, 'instance'>, of: Scarce)
 }
 
 /** Why there is no plan, in a sentence. */
-export function certificateWords(input: DayInput, network: Network, certificate: Certificate): string {
+export function certificateWords(said: DayInput, network: Network, certificate: Certificate): string {
+  const input = afterMishaps(said);
   const { instance } = network;
   const clock = (slot: number) => clockWords(input, instance.origin, slot);
   if (certificate.kind === 'energy') {
@@ -51,6 +53,13 @@ export function certificateWords(input: DayInput, network: Network, certificate:
       (task) => network.doughs.find(({ key }) => key === network.notes[task]?.dough)?.name ?? '',
     );
     const resource = of.kind === 'resource' ? instance.resources[of.resource] : undefined;
+    const broken = resource?.out.find(
+      ([begin, end, amount]) => begin < to && from < end && amount >= resource.capacity,
+    );
+    if (resource && broken) {
+      const [begin, end] = [clock(broken[0]), clock(broken[1])];
+      return `${listed([...new Set(names)].filter(Boolean))} need the ${resource.name} between ${clock(from)} and ${clock(to)}, and it is out of order from ${begin} to ${end}.`;
+    }
     const inAll = of.kind === 'decks' ? ' of deck' : ' of work';
     const [needed, there] = resource
       ? [
@@ -153,7 +162,8 @@ function soonestEnd({ instance }: Network, tasks: readonly number[]): { from: nu
 } // prettier-ignore
 
 /** What a plan breaks, in a sentence. */
-export function faultWords(input: DayInput, network: Network, schedule: Schedule, fault: Fault | RiseFault): string {
+export function faultWords(said: DayInput, network: Network, schedule: Schedule, fault: Fault | RiseFault): string {
+  const input = afterMishaps(said);
   const { instance } = network;
   const clock = (slot: number) => clockWords(input, instance.origin, slot);
   const at = (task: number) => clock(schedule.tasks[task]?.start ?? 0);

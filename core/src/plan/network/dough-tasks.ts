@@ -17,6 +17,7 @@ import { askOf, FROZEN, paceOf, type DoughBody } from '../../dough/course/index.
 import { idIn, type Dough, type DoughBatch } from '../demand/index.ts';
 import { type LearnedPace, paceFrom, seenVigour, vigourFor } from '../../learned/index.ts';
 import { riseAtHeight } from '../../culture/followed/index.ts';
+import { slowerBy } from '../mishaps/index.ts';
 import { bathsOf } from './baths.ts';
 import { strandsOf } from './strands.ts';
 import { suitsSome } from './deck-lots.ts';
@@ -55,7 +56,7 @@ export class DoughTasks {
     const { learned, bakehouse } = list.input;
     const { leavening, parts } = leavenDough(dough.formula, dough.scaled.split, vigourFor(learned.vigour, bakehouse.vigour));
     this.leavening = leavening;
-    this.parts = parts;
+    this.parts = parts.map((part) => slower(part, slowerBy(list.input, idIn(dough.key, part.stage.slug))));
   } // prettier-ignore
 
   add(): Result<DoughModel> {
@@ -354,6 +355,14 @@ function chainOf(parts: readonly RipePart[], last: RipePart): RipePart[] {
   const before = parts.find(({ stage }) => stage.into === last.stage.slug);
   return [last, ...(before ? chainOf(parts, before) : [])];
 }
+
+/** A pre-ferment that goes at another pace than is forecast. */
+function slower(part: RipePart, pace: number): RipePart {
+  const { leavening, clock, hours } = part;
+  if (pace === 1) return part;
+  const later = clock && { ...clock, earliest: clock.earliest / pace, best: clock.best / pace, latest: clock.latest / pace };
+  return { ...part, leavening: { ...leavening, modifier: leavening.modifier * pace }, clock: later, hours: hours / pace };
+} // prettier-ignore
 
 function prefermentModel(part: RipePart, task: number, into: readonly number[], inMix: boolean, fedFrom: string | null): PrefermentModel {
   const { share, flourShare, culture, yeast, leavening, ripeness, stands, stays, clock } = part;

@@ -1,7 +1,7 @@
 import { aroundAt } from '../../fermentation/forecast/index.ts';
 import { addDays, datesAround, localTime, resolveLocal } from '../../time/index.ts';
 import { shiftsOn, SKILLS, type ClockSpan, type Skill } from '../../bakehouse/index.ts';
-import { missingOf, ofKind, type Outage, type Retarder } from '../../equipment/index.ts';
+import { missingOf, ofKind, spanOf, type Outage, type Retarder } from '../../equipment/index.ts';
 import { roomsOf, type RoomHere } from '../../dough/course/index.ts';
 import { SLOT, type BySlot, type RoomBySlot } from '../../dough/index.ts';
 import type { Out, Person, Resource } from '../instance/index.ts';
@@ -55,7 +55,13 @@ export function frameOf(input: DayInput, doughs: readonly Dough[]): Frame {
       return last > first ? [[first, last, amount]] : [];
     });
   const clocked = (celsius: Retarder['programme']) => byClock(celsius, input, origin, slots);
-  const stores = storesOf(floor, missing, clocked);
+  const room = roomOf(input, origin, slots);
+  const around = (thing: Store['things'][number]): Store['around'] => {
+    const set: Store['around'] = thing.kind === 'retarder' && thing.programme.length > 0 ? clocked(thing.programme) : thing.temperature;
+    const failed = thing.out.filter(({ stays }) => stays).flatMap((each) => spanOf(each, zone) ?? []);
+    return failed.reduce<Store['around']>((usual, { from, to }) => warmedUp(usual, Math.floor(slotAt(from)), Math.ceil(slotAt(to)), room), set);
+  };
+  const stores = storesOf(floor, missing, around);
   return {
     origin, slots, stores, missing, rooms: roomsOf(floor, clocked),
     people: floor.hands.map((hand) => ({
@@ -66,7 +72,7 @@ export function frameOf(input: DayInput, doughs: readonly Dough[]): Frame {
     })),
     resources: resourcesOf(input, stores, missing),
     night: floor.quiet ? spans(floor.quiet).map(([from, to]) => [Math.floor(from), Math.ceil(to)] as const) : [],
-    room: roomOf(input, origin, slots),
+    room,
   };
 } // prettier-ignore
 
@@ -100,9 +106,10 @@ function resourcesOf({ bakehouse: { floor }, mixers }: DayInput, stores: readonl
 function roomOf({ bakehouse }: DayInput, origin: number, slots: number): RoomBySlot {
   const { rooms, equipment } = bakehouse.floor;
   const around = rooms[0]?.air ?? bakehouse.usual.room;
-  // A retarder that goes by the clock makes times of the day differ as a room does that is colder at night.
+  // A retarder that goes by the clock, or fails, makes times of the day differ as a room does that is colder at night.
   const clocked =
     equipment.some((each) => each.kind === 'retarder' && each.programme.length > 0) ||
+    equipment.some(({ out }) => out.some(({ stays }) => stays)) ||
     rooms.slice(1).some(({ air }) => typeof air === 'object' && air !== null);
   if (typeof around === 'number') return { slots, steady: !clocked, at: () => around, warmest: around };
   const curve = aroundAt(around, localTime(origin, bakehouse.zone).hour);
@@ -123,6 +130,24 @@ function byClock(programme: Retarder['programme'], { bakehouse: { zone }, date }
   const inside = sorted.filter(([slot]) => slot > 0 && slot < slots);
   return [[0, before?.[1] ?? programme.at(-1)?.celsius ?? 4], ...inside];
 } // prettier-ignore
+
+/** Hours in which what is cold or warm comes two thirds of the way to its room once it fails, shut as it is. Chosen for Jovet. */
+const COMES_TO_ROOM = 3;
+
+/** What a place is like inside that fails for some slots: it comes to what its room is, and is as it is set at once when it works again. */
+function warmedUp(usual: Store['around'], from: number, to: number, room: RoomBySlot): Store['around'] {
+  const set = typeof usual === 'object' && usual !== null ? usual : [[0, usual] as const];
+  const setAt = (slot: number) => (set.findLast(([since]) => since <= slot) ?? set[0])?.[1] ?? null;
+  const begin = setAt(from);
+  const inside: [number, number][] = [];
+  for (let slot = Math.max(0, from); slot < Math.min(to, room.slots); slot += SLOTS_OF_HOUR) {
+    const [warm, hours] = [room.at(slot), (slot - from) / SLOTS_OF_HOUR + 0.5];
+    inside.push([slot, warm + ((begin ?? warm) - warm) * Math.exp(-hours / COMES_TO_ROOM)]);
+  }
+  const after = to < room.slots ? [[to, setAt(to)] as const] : [];
+  return [...set.filter(([slot]) => slot < from), ...inside, ...after, ...set.filter(([slot]) => slot > to)];
+}
+const SLOTS_OF_HOUR = 3600 / SLOT;
 
 /** Spans in order, those that touch made one: who is there around the clock is there at midnight. */
 function joined(spans: readonly [number, number][]): [number, number][] {

@@ -4,6 +4,7 @@ import { SLOT, type DoughModel } from '../../dough/index.ts';
 import type { Instance, Task } from '../instance/index.ts';
 import { doughsOf, type Dough, type DayInput, type Stand } from '../demand/index.ts';
 import { DoughTasks } from './dough-tasks.ts';
+import { afterMishaps } from '../mishaps/index.ts';
 import { frameOf, type Frame } from './frame.ts';
 import { TaskList, type TaskNote } from './task-list.ts';
 
@@ -28,7 +29,8 @@ export interface Network {
  * const network = networkOf(demoDay());
  * assert.ok(network.ok && network.value.instance.tasks.length === 93);
  */
-export function networkOf(input: DayInput): Result<Network> {
+export function networkOf(said: DayInput): Result<Network> {
+  const input = afterMishaps(said);
   const doughs = doughsOf(input);
   if (!doughs.ok) return doughs;
   const frame = frameOf(input, doughs.value);

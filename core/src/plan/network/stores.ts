@@ -13,9 +13,9 @@ export interface Store extends Pool {
 /** What is out of order of a thing of which there is so much, each counting so much. */
 export type MissingOf = (thing: { readonly out: readonly Outage[] }, there: number, each?: number) => Out[];
 
-/** Where doughs stand that do not stand in a room. @param byClock what a programme sets, from each slot on */
-export const storesOf = (floor: Floor, missing: MissingOf, byClock: Parameters<typeof poolsOf>[1]): Store[] =>
-  poolsOf(floor, byClock).map((pool) => {
+/** Where doughs stand that do not stand in a room. @param aroundOf what each is like inside, from each slot on */
+export const storesOf = (floor: Floor, missing: MissingOf, aroundOf: Parameters<typeof poolsOf>[1]): Store[] =>
+  poolsOf(floor, aroundOf).map((pool) => {
     const [first] = pool.things;
     const named = first && ofKind(floor, first.kind).length === pool.things.length ? [] : pool.things.map(({ name }) => name);
     // The only ones of their kind go by what they are.

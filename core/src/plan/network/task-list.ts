@@ -8,6 +8,7 @@ import { actualsOf, skippedOf, type Actual } from '../../run/index.ts';
 import { beginOf } from './begin.ts';
 import { reheatOf, stoneOf } from './deck-lots.ts';
 import type { Frame } from './frame.ts';
+import { GoingOn } from './going-on.ts';
 import { thenWarm, warmProfile, type Fill } from './warm-oven.ts';
 
 /** Between these a stone is watched to tell how fast it cools, °C. */
@@ -132,6 +133,9 @@ const MODES = ['', 'one', 'two', 'three', 'four', 'five', 'six'] as const;
 const MOST_MODES = 256;
 /** Metres of bench that one person works at. */
 const BENCH = 1.5;
+/** How much of a resource a mode takes, by its number. */
+const amountOf = ({ uses }: Mode, resource: number): number =>
+  uses.reduce((sum, each) => sum + (each.resource === resource ? each.amount : 0), 0);
 /** Slots that what should be over already may still take. */
 const LATE = 3;
 
@@ -171,21 +175,27 @@ export class TaskList {
 
   instance(): Instance {
     const { frame, tables, tasks, arcs } = this;
+    const on = new GoingOn(tasks, (task) => this.notes[task]?.done ?? false);
     const { floor, preheat } = this.input.bakehouse;
     return {
       origin: frame.origin,
       slots: frame.slots,
       skills: [...SKILLS],
       people: frame.people,
-      resources: frame.resources,
-      ovens: this.ovens.map((oven) => ({
+      resources: frame.resources.map((each, index) => {
+        const takes = (mode: Mode) => ({ amount: amountOf(mode, index), slots: mode.slots });
+        return { ...each, out: on.beside(each.out, each.capacity, takes) };
+      }),
+      ovens: this.ovens.map((oven, index) => ({
         id: oven.slug,
         name: oven.name,
         decks: oven.decks,
         oneHeat: oven.shared,
         stones: this.stones(oven),
         reheat: reheatOf(oven, preheat),
-        out: frame.missing(oven, oven.decks),
+        out: on.beside(frame.missing(oven, oven.decks), oven.decks, ({ load }) =>
+          load?.oven === index ? { amount: load.fill / 1000, slots: load.slots } : null,
+        ),
       })),
       tables,
       tasks,

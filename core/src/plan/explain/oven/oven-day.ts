@@ -1,3 +1,4 @@
+import { afterMishaps } from '../../mishaps/index.ts';
 import { profileFor, settingAt } from '../../../oven/index.ts';
 import { fillDecks, type DeckLot } from '../../../oven/decks/index.ts';
 import { ofKind, type Dial, type Oven } from '../../../equipment/index.ts';
@@ -93,7 +94,8 @@ export function deckName(day: OvenDay, deck: number): string {
 }
 
 /** The ovens through a plan: which pieces stand where on which deck, and how hot their stones are. */
-export function ovenDay(input: DayInput, network: Network, schedule: Schedule, followed: Followed): OvenDay {
+export function ovenDay(said: DayInput, network: Network, schedule: Schedule, followed: Followed): OvenDay {
+  const input = afterMishaps(said);
   const things = ofKind(input.bakehouse.floor, 'oven');
   let first = 0;
   const ovens = things.map((oven): OvenHere => {

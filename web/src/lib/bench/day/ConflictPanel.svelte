@@ -1,6 +1,6 @@
 <script lang="ts">
   import { takesWords } from './day-words';
-  import type { Offer } from './messages';
+  import type { Offer } from '@jovet/core/plan';
 
   interface Props {
     /** What it comes to, and why. */

@@ -123,7 +123,7 @@
     sentences={conflict.sentences}
     offers={desk.offers}
     trying={looking === 'remedies'}
-    ontake={(offer) => desk.choose(withRemedy(history.present, offer.remedy), offer.words, 3)}
+    ontake={(offer) => desk.choose(offer.remedies.reduce(withRemedy, history.present), offer.words, 3)}
   />
 {/if}
 {#if day?.short && day.short.length > 0 && looking === 'no'}
@@ -132,7 +132,7 @@
     sentences={day.short}
     offers={desk.offers}
     trying={false}
-    ontake={(offer) => desk.choose(withRemedy(history.present, offer.remedy), offer.words, 3)}
+    ontake={(offer) => desk.choose(offer.remedies.reduce(withRemedy, history.present), offer.words, 3)}
   />
 {/if}
 {#if day?.cautions && day.cautions.length > 0 && looking === 'no'}

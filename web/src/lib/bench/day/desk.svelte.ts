@@ -34,7 +34,8 @@ import {
   withStand,
   type DayChoice,
 } from './day-choice';
-import type { Conflict, FromPlanner, Offer } from './messages';
+import type { Offer } from '@jovet/core/plan';
+import type { Conflict, FromPlanner } from './messages';
 import { Planner } from './planner';
 import { savePlan } from './save-plan';
 

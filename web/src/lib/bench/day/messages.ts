@@ -1,6 +1,6 @@
 import type { DayInput } from '@jovet/core/plan/demand';
-import type { DaySums, PlannedDay, Why } from '@jovet/core/plan/explain';
-import type { Remedy } from '@jovet/core/plan';
+import type { PlannedDay, Why } from '@jovet/core/plan/explain';
+import type { Offer } from '@jovet/core/plan';
 import type { Schedule } from '@jovet/core/plan/instance';
 import type { Problem } from '@jovet/core/problem';
 
@@ -15,14 +15,6 @@ export interface Conflict {
   readonly verdict: 'impossible' | 'not-found';
   readonly sentences: readonly string[];
   readonly day: PlannedDay | null;
-}
-
-/** A remedy that was planned and holds, what its plan costs and what it takes. */
-export interface Offer {
-  readonly remedy: Remedy;
-  readonly words: string;
-  readonly cost: number;
-  readonly sums: DaySums;
 }
 
 /** What is asked of the planner. `asked` numbers the questions: answers to older ones are left. */

@@ -1,14 +1,5 @@
-import {
-  carriedOver,
-  inOrderOf,
-  planAtPace,
-  planning,
-  remediesFor,
-  remedied,
-  remedyWords,
-  type Answer,
-} from '@jovet/core/plan';
-import { certificateWords, faultSentences, plannedDay, planSums, whyHere } from '@jovet/core/plan/explain';
+import { carriedOver, inOrderOf, offeredFor, planAtPace, planning, type Answer } from '@jovet/core/plan';
+import { certificateWords, faultSentences, plannedDay, whyHere } from '@jovet/core/plan/explain';
 import { held, networkOf, type Network } from '@jovet/core/plan/network';
 import type { DayInput } from '@jovet/core/plan/demand';
 import type { Schedule } from '@jovet/core/plan/instance';
@@ -24,9 +15,8 @@ const READY = 10;
 const FEW = 60;
 /** How much longer it is looked for a first plan than for a better one. */
 const PATIENCE = 2;
-/** Seconds that a remedy is tried for, and how many are offered. */
-const TRY = 0.6;
-const OFFERED = 5;
+/** Seconds that a remedy is tried for. */
+const TRY = 0.4;
 /** ms after which no further remedy is tried: whoever waits has seen the first ones by then. */
 const ALL_TRIED = 8000;
 
@@ -134,6 +124,7 @@ function keep(input: DayInput, network: Network, schedule: Schedule): void {
  *
  * @param seconds that it goes on after the first plan, and it looks for that one
  * @param patience how many times as long it looks for the first
+ * @param nearest whether it has looked long enough for the nearest plan, where it found none
  */
 async function search(
   input: DayInput,
@@ -143,13 +134,14 @@ async function search(
   mine: number,
   told: (best: Schedule | null, rounds: number, settled: boolean) => void,
   patience = 1,
+  nearest = () => false,
 ): Promise<Answer | null> {
   let [breath, said] = [performance.now(), 0];
   let until = breath + seconds * 1000 * patience;
   let [shown, last]: [Schedule | null, number] = [null, 0];
   const answer = await planAtPace(network, input.seed, {
     from,
-    nearest: () => false,
+    nearest,
     told: (found, rounds) => {
       last = rounds;
       const now = performance.now();
@@ -189,33 +181,26 @@ async function offerRemedies(
   asked: number,
   mine: number,
 ): Promise<void> {
-  // What holds of the nearest plan is a good beginning.
-  const nearest = answer.verdict === 'not-found' ? answer.schedule : null;
-  let offered = 0;
   const until = performance.now() + ALL_TRIED;
-  for (const remedy of remediesFor(input, network, answer)) {
-    if (performance.now() > until) break;
-    const changed = remedied(input, remedy);
-    const other = networkOf(changed);
-    if (!other.ok) continue;
-    const from = nearest && carriedOver(nearest, network, other.value);
-    const found = await search(changed, other.value, from, TRY, mine, () => undefined);
+  const offers = offeredFor(input, network, answer, current, {
+    plan: (day, other, from) =>
+      search(
+        day,
+        other,
+        from,
+        TRY,
+        mine,
+        () => undefined,
+        1,
+        () => true,
+      ),
+    over: () => performance.now() > until,
+  });
+  for await (const offer of offers) {
     if (mine !== turn) return;
-    if (found?.verdict !== 'planned') continue;
-    tell({
-      kind: 'remedy',
-      asked,
-      offer: {
-        remedy,
-        words: remedyWords(input, remedy),
-        cost: found.cost.total,
-        sums: planSums(changed, other.value, found.schedule),
-      },
-    });
-    offered += 1;
-    if (offered >= OFFERED) break;
+    tell({ kind: 'remedy', asked, offer });
   }
-  tell({ kind: 'remedies-done', asked });
+  if (mine === turn) tell({ kind: 'remedies-done', asked });
 }
 
 function conflictOf(input: DayInput, network: Network, answer: Exclude<Answer, { verdict: 'planned' }>, oven: boolean) {

@@ -89,7 +89,14 @@ export const PlanAnswer = z.object({
   schedule: z.unknown().describe('where none was found, the nearest'),
   input: z.unknown().describe('what it depends on: to be checked, saved, planned on'),
   remedies: z
-    .array(z.object({ remedy: Remedy, words: z.string(), cost: z.number(), sums: Sums }))
+    .array(
+      z.object({
+        remedies: z.array(Remedy).describe('taken together'),
+        words: z.string(),
+        cost: z.number(),
+        sums: Sums,
+      }),
+    )
     .describe('where there is no plan: what would give one, each planned before it is told'),
 });
 export const CheckAnswer = z.object({

@@ -1,7 +1,6 @@
-import { planAtPace, remedied, remediesFor, remedyWords, type Answer, type Remedy } from '@jovet/core/plan';
+import { offeredFor, planAtPace, type Answer, type Offer } from '@jovet/core/plan';
 import { networkOf, type Network } from '@jovet/core/plan/network';
 import type { DayInput } from '@jovet/core/plan/demand';
-import { planSums, type DaySums } from '@jovet/core/plan/explain';
 import type { Schedule } from '@jovet/core/plan/instance';
 import { within } from './in-slices.ts';
 import { bad, good, problem, type Problem, type Result } from '@jovet/core/problem';
@@ -60,16 +59,8 @@ function problemsOf(input: DayInput, { instance }: Network, from: Schedule | nul
   return problems;
 }
 
-/** A remedy, and what the plan costs and takes that it gives. */
-export interface Offered {
-  readonly remedy: Remedy;
-  readonly words: string;
-  readonly cost: number;
-  readonly sums: DaySums;
-}
-
-/** Seconds that a remedy is tried for, and how many are offered. */
-const [TRY, OFFERED] = [0.6, 5];
+/** Seconds that a remedy is tried for. */
+const TRY = 0.4;
 
 /** What would give a plan to a day that has none, or all of what is ordered; each planned first, the cheapest first. */
 export async function remediesOf(
@@ -77,22 +68,13 @@ export async function remediesOf(
   { network, answer }: PlannedFor,
   seed: number,
   seconds: number,
-): Promise<Offered[]> {
-  const until = performance.now() + seconds * 1000;
-  const offered: Offered[] = [];
-  for (const remedy of remediesFor(input, network, answer)) {
-    if (offered.length >= OFFERED || performance.now() > until) break;
-    const other = remedied(input, remedy);
-    const changed = networkOf(other);
-    if (!changed.ok) continue;
-    const found = await planAtPace(changed.value, seed, within(TRY));
-    if (found?.verdict === 'planned')
-      offered.push({
-        remedy,
-        words: remedyWords(input, remedy),
-        cost: found.cost.total,
-        sums: planSums(other, changed.value, found.schedule),
-      });
-  }
+): Promise<Offer[]> {
+  const { over } = within(seconds);
+  const offered: Offer[] = [];
+  const offers = offeredFor(input, network, answer, null, {
+    plan: (_, other, from) => planAtPace(other, seed, { ...within(TRY), from, nearest: () => true }),
+    over: () => over(null, 0),
+  });
+  for await (const offer of offers) offered.push(offer);
   return offered.sort((one, other) => one.cost - other.cost);
 }

@@ -1,12 +1,21 @@
 import { z } from 'zod';
-import { Slug } from '../formula/index.ts';
-import { Hand } from '../bakehouse/index.ts';
-import { WallClock } from '../equipment/index.ts';
+import { Slug } from '../../formula/index.ts';
+import { Hand } from '../../bakehouse/index.ts';
+import { WallClock } from '../../equipment/index.ts';
 
 /** A change to a day that may make a plan possible, or a better one. */
 export const Remedy = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('hands'), hand: Hand }),
   z.strictObject({ kind: z.literal('shift'), name: z.string(), from: WallClock, to: WallClock }),
+  z
+    .strictObject({
+      kind: z.literal('called'),
+      name: z.string(),
+      date: z.iso.date(),
+      from: WallClock,
+      to: WallClock,
+    })
+    .describe('somebody who is off comes for a while'),
   z.strictObject({ kind: z.literal('later'), formula: Slug, minutes: z.number().int().min(5).max(720) }),
   z.strictObject({
     kind: z.literal('more'),
@@ -27,7 +36,7 @@ export const Remedy = z.discriminatedUnion('kind', [
     .strictObject({
       kind: z.literal('share'),
       formula: Slug,
-      percent: z.number().min(10).max(100),
+      percent: z.number().min(0).max(100),
       yeast: z.boolean(),
     })
     .describe(

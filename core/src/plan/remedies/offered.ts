@@ -1,0 +1,159 @@
+import { judge } from '../checker/index.ts';
+import type { DayInput } from '../demand/index.ts';
+import { planSums, type DaySums } from '../explain/index.ts';
+import type { Schedule } from '../instance/index.ts';
+import { networkOf, type Network } from '../network/index.ts';
+import { carriedOver, type Answer } from '../planning.ts';
+import { remedied } from './remedied.ts';
+import { remediesFor, type Option } from './remedies-for.ts';
+import type { Remedy } from './remedy.ts';
+import { remedyWords } from './words.ts';
+
+/** What helps a day, one remedy or two together; it was planned, and passed the checker. */
+export interface Offer {
+  readonly remedies: Option;
+  readonly words: string;
+  /** Of the plan that comes of it. */
+  readonly cost: number;
+  readonly sums: DaySums;
+}
+
+/** How remedies are tried. */
+export interface Trying {
+  /** Plans a day for a moment, from a plan of before; null: nobody waits any longer. */
+  readonly plan: (day: DayInput, network: Network, from: Schedule | null) => Promise<Answer | null>;
+  readonly over: () => boolean;
+}
+
+/** So many are offered, and so often something is left out until the rest can be planned. */
+const [OFFERED, LEFT_OUT] = [5, 6] as const;
+
+/** A plan that stands, and its day. */
+interface Stood {
+  readonly schedule: Schedule;
+  readonly network: Network;
+}
+
+/**
+ * What helps a day without a plan, as soon as it is known to help: of each family the least that does. Where it takes
+ * several doughs together, they are taken together.
+ *
+ * @param stood a plan of before
+ */
+export async function* offeredFor(
+  day: DayInput,
+  network: Network,
+  answer: Answer,
+  stood: Stood | null,
+  { plan, over }: Trying,
+): AsyncGenerator<Offer, void, void> {
+  const rest = answer.verdict === 'planned' ? { left: [], stood } : await withoutSome(day, network, answer, stood, { plan, over });
+  if (!rest) return;
+  const offerOf = (remedies: Option, { schedule, network }: Stood): Offer => ({
+    remedies, words: wordsOf(day, remedies), cost: judge(network, schedule).cost?.total ?? 0, sums: planSums(remedies.reduce(remedied, day), network, schedule),
+  });
+  const tried = async (remedies: Option): Promise<Offer | 'none' | null> => {
+    const changed = remedies.reduce(remedied, day);
+    const other = networkOf(changed);
+    if (!other.ok) return 'none';
+    const found = await plan(changed, other.value, carried(rest.stood, other.value));
+    return found?.verdict === 'planned' ? offerOf(remedies, { schedule: found.schedule, network: other.value }) : found && 'none';
+  };
+  let offered = 0;
+  const known = leftOut(rest.left);
+  if (rest.stood && known.length > 0) {
+    yield offerOf(known, rest.stood);
+    offered += 1;
+  }
+  for (const family of remediesFor(day, network, answer, rest.left)) {
+    const [most, ...lesser] = family.toReversed();
+    if (over() || offered >= OFFERED) return;
+    if (!most) continue;
+    // What is left out wholly is known to help already.
+    const isKnown = JSON.stringify(most) === JSON.stringify(known);
+    let best = isKnown ? 'none' : await tried(most);
+    if (best === null) return;
+    if (best === 'none' && !isKnown) continue;
+    for (const less of lesser.toReversed()) {
+      if (over()) break;
+      const enough = await tried(less);
+      if (enough === null) return;
+      if (enough === 'none') continue;
+      best = enough;
+      break;
+    }
+    if (best === 'none') continue;
+    yield best;
+    offered += 1;
+  }
+} // prettier-ignore
+
+const leftOut = (formulas: readonly string[]): Remedy[] =>
+  formulas.map((formula) => ({ kind: 'fewer', formula, percent: 100 }));
+
+const carried = (stood: Stood | null, to: Network): Schedule | null =>
+  stood && carriedOver(stood.schedule, stood.network, to);
+
+/** Remedies as words on one button: those that are alike are said once. */
+function wordsOf(day: DayInput, remedies: Option): string {
+  const all = remedies.map((each) => remedyWords(day, each));
+  const [first = ''] = all;
+  return all.length === 1 ? first : all.map((each, index) => (index === 0 ? each : lowerFirst(each))).join(', and ');
+} // prettier-ignore
+
+const lowerFirst = (text: string): string => (/^Leave/.test(text) ? `l${text.slice(1)}` : text);
+
+/**
+ * Formulas that a day can be planned without, as few as it was found to need, and the plan of the rest.
+ *
+ * @returns null: nobody waits any longer
+ */
+async function withoutSome(
+  day: DayInput,
+  network: Network,
+  answer: Answer,
+  stood: Stood | null,
+  { plan, over }: Trying,
+): Promise<{ readonly left: readonly string[]; readonly stood: Stood | null } | null> {
+  const without = async (left: readonly string[], from: Stood | null): Promise<{ answer: Answer; network: Network } | 'none' | null> => {
+    const changed = leftOut(left).reduce(remedied, day);
+    const other = networkOf(changed);
+    if (!other.ok || other.value.doughs.length === 0) return 'none';
+    const found = await plan(changed, other.value, carried(from, other.value));
+    return found && { answer: found, network: other.value };
+  };
+  let known = { answer, network };
+  let [left, from]: [readonly string[], Stood | null] = [[], stood];
+  for (let n = 0; n < LEFT_OUT && known.answer.verdict !== 'planned'; n += 1) {
+    const more = noPlaceFor(known.network, known.answer).filter((slug) => !left.includes(slug));
+    if (more.length === 0 || over()) return { left: [], stood };
+    if (known.answer.partial) from = { schedule: known.answer.partial, network: known.network };
+    left = [...left, ...more];
+    const next = await without(left, from);
+    if (next === null) return null;
+    if (next === 'none') return { left: [], stood };
+    known = next;
+  }
+  if (known.answer.verdict !== 'planned') return { left: [], stood };
+  let rest: Stood = { schedule: known.answer.schedule, network: known.network };
+  // What of it has a place after all comes back.
+  for (const slug of left.length > 1 ? left : []) {
+    if (over()) break;
+    const fewer = left.filter((each) => each !== slug);
+    const next = await without(fewer, rest);
+    if (next === null) return null;
+    if (next === 'none' || next.answer.verdict !== 'planned') continue;
+    left = fewer;
+    rest = { schedule: next.answer.schedule, network: next.network };
+  }
+  return { left, stood: rest };
+} // prettier-ignore
+
+/** Formulas of what has no place, or of what cannot be by itself. */
+function noPlaceFor(network: Network, answer: Exclude<Answer, { verdict: 'planned' }>): string[] {
+  const { partial } = answer;
+  const slugOf = (task: number) => network.doughs.find(({ key }) => key === network.notes[task]?.dough)?.slug ?? [];
+  const open = partial ? network.notes.flatMap((_, task) => (partial.tasks[task] ? [] : slugOf(task))) : [];
+  const chain = answer.verdict === 'impossible' && answer.certificate.kind === 'chain' ? answer.certificate.tasks : [];
+  return [...new Set(open.length > 0 ? open : chain.flatMap(slugOf))];
+} // prettier-ignore

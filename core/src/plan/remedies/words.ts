@@ -1,0 +1,47 @@
+import { formatDuration, formatNumber } from '../../units/index.ts';
+import { proofAt } from '../../formula/way/index.ts';
+import type { DayInput } from '../demand/index.ts';
+import { boxAt, fewer, proofOf } from './remedied.ts';
+import type { Remedy } from './remedy.ts';
+
+/** A remedy as words on a button. */
+export function remedyWords(input: DayInput, remedy: Remedy): string {
+  const nameOf = (slug: string) => input.formulas.find((each) => each.slug === slug)?.formula.doc.name ?? slug;
+  switch (remedy.kind) {
+    case 'hands':
+      return `One more pair of hands ${remedy.hand.rota[0]?.from ?? ''} to ${remedy.hand.rota[0]?.to ?? ''}`;
+    case 'shift':
+      return `${remedy.name} works ${remedy.from} to ${remedy.to}`;
+    case 'called':
+      return `${remedy.name} is called in, ${remedy.from} to ${remedy.to}`;
+    case 'later':
+      return `${nameOf(remedy.formula)} leaves ${formatDuration(remedy.minutes * 60)} later`;
+    case 'more':
+      return `${remedy.count === 1 ? 'One more of the' : `${remedy.count} more`} ${remedy.name}`;
+    case 'cold':
+      return `${remedy.name} may proof in the cold`;
+    case 'proof': {
+      const doc = input.formulas.find(({ slug }) => slug === remedy.formula)?.formula.doc;
+      const to = proofOf(input, doc ? proofAt(doc, doc.products[0]?.slug ?? '') : null) + remedy.by;
+      if (boxAt(input.bakehouse.floor) !== null) return `The proof box stands at ${formatNumber(to, 0)} °C`;
+      return `${nameOf(remedy.formula)} proofs ${remedy.by > 0 ? 'warmer' : 'colder'}, at ${formatNumber(to, 0)} °C`;
+    }
+    case 'lighter':
+      return `${nameOf(remedy.formula)} ${formatNumber(remedy.percent, 0)} % lighter`;
+    case 'fewer': {
+      const own = input.demand.filter(({ formula }) => formula === remedy.formula).map(({ pieces }) => pieces);
+      const [before, after] = [own, own.map((pieces) => fewer(pieces, remedy.percent))].map((all) => all.reduce((sum, each) => sum + each, 0));
+      if (after === 0) return `Leave out ${nameOf(remedy.formula)}`;
+      return `${nameOf(remedy.formula)}: ${after ?? 0} pieces instead of ${before ?? 0}`;
+    }
+    case 'again':
+      return `A second dough of ${nameOf(remedy.formula)} for the rest`;
+    case 'share':
+      if (remedy.percent === 0) return `${nameOf(remedy.formula)} straight, with yeast and no pre-ferment`;
+      return `${nameOf(remedy.formula)} with ${formatNumber(remedy.percent, 0)} % of its pre-ferment${remedy.yeast ? ' and more yeast' : ''}`;
+    case 'unpin':
+      return `Let go of the time to ${remedy.name}`;
+    case 'swap':
+      return `Change places: ${remedy.names[0]} and ${remedy.names[1]}`;
+  }
+} // prettier-ignore
