@@ -379,13 +379,19 @@ export function carriedOver(schedule: Schedule, from: Network, to: Network): Sch
   );
   const hands = new Map(to.instance.people.map(({ name }, index) => [name, index]));
   return {
-    tasks: to.instance.tasks.map(({ id }) => {
+    tasks: to.instance.tasks.map(({ id, modes }) => {
       const placed = schedule.tasks[taskAt.get(id) ?? -1] ?? null;
       if (!placed) return null;
       const people = placed.people.flatMap(
         (person) => hands.get(from.instance.people[person]?.name ?? '') ?? [],
       );
-      return { ...placed, start: placed.start + shift, people };
+      // What has begun since is done in the one way that it was.
+      return {
+        ...placed,
+        start: placed.start + shift,
+        people,
+        mode: Math.min(placed.mode, modes.length - 1),
+      };
     }),
     ways: to.instance.arcs.map((arc) => {
       const name = wayOf.get(arcKey(to, arc));
