@@ -6,6 +6,7 @@ export {
   isZone,
   localHours,
   localTime,
+  nearestMoment,
   nextLocal,
   resolveLocal,
   weekdayOf,

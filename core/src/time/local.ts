@@ -116,6 +116,22 @@ export function nextLocal(time: string, from: number, zone: string): number {
   throw new Error(`${time} comes in none of three days in ${zone}`);
 }
 
+/**
+ * The moment nearest to one at which a clock of the bakehouse shows a time.
+ *
+ * @param time `HH:MM`
+ * @param around epoch seconds
+ * @returns null where the clock never shows it, as when it is put forward
+ */
+export function nearestMoment(time: string, around: number, zone: string): number | null {
+  const { date } = localTime(around, zone);
+  const found = [-1, 0, 1].flatMap((days) => {
+    const at = resolveLocal(addDays(date, days), time, zone);
+    return at.ok ? [at.value] : [];
+  });
+  return found.sort((a, b) => Math.abs(a - around) - Math.abs(b - around))[0] ?? null;
+}
+
 /** Epoch seconds of every full local hour within [from, to]; clock changes included. */
 export function localHours(from: number, to: number, zone: string): number[] {
   const hours: number[] = [];

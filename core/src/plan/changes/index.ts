@@ -9,3 +9,4 @@ export {
   toldOf,
   whyLonger,
 } from './changes.ts';
+export { mishapsSaid, type SaidMishaps } from './mishaps-said.ts';

@@ -94,11 +94,18 @@ export function certificateWords(said: DayInput, network: Network, certificate: 
     .map((task) => ` To ${taskWords(network, task)} is held at ${clock(instance.tasks[task]?.first ?? 0)}.`)
     .join('');
   if (certificate.bulk !== null)
-    return `${name} cannot be fitted in${since}: the sooner its bulk ends, the longer it proofs, and no time for that suits all of ${listed(inOrder.map((task) => taskWords(network, task)))}.${pinned}`;
+    return `${name} cannot be fitted in${since}: the sooner its bulk ends, the longer it proofs, and no time for that suits all of ${chained(network, inOrder)}.${pinned}`;
   return by !== null && soonest !== null
     ? `${name} cannot be done in time: to ${taskWords(network, last)} it would have to be over by ${clock(by)}. From ${clock(soonest.from)}, when somebody can first ${taskWords(network, first)}, it takes until ${clock(soonest.end)} at the least.${pinned}`
-    : `${name} cannot be fitted in${since}: between ${listed(inOrder.map((task) => taskWords(network, task)))} the waits of the dough and the shifts leave no time that suits all of them.${pinned}`;
+    : `${name} cannot be fitted in${since}: between ${chained(network, inOrder)} the waits of the dough and the shifts leave no time that suits all of them.${pinned}`;
 }
+
+/** The tasks of a chain: of a long one the ends. */
+function chained(network: Network, tasks: readonly number[]): string {
+  const words = tasks.map((task) => taskWords(network, task));
+  return listed(words.length > ALL_NAMED ? [...words.slice(0, 2), `what comes then until ${words.at(-1) ?? ''}`] : words);
+} // prettier-ignore
+const ALL_NAMED = 4;
 
 /** What some tasks need more of at once than the bakehouse has at all. */
 export function lacking(

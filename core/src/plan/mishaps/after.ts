@@ -127,10 +127,10 @@ function withOrder(day: DayInput, { formula, product, drop, pieces }: Extract<Mi
 } // prettier-ignore
 
 /** Ovens, mixers and other things that can fail, with how many there are of each. */
-export const canFail = ({ bakehouse: { floor }, mixers }: DayInput): { readonly slug: string; readonly name: string; readonly count: number }[] => [
-  ...ofKind(floor, 'oven').map(({ slug, name, decks }) => ({ slug, name, count: decks })),
-  ...mixers.map(({ slug, name }) => ({ slug, name, count: 1 })),
+export const canFail = ({ bakehouse: { floor }, mixers }: DayInput): { readonly slug: string; readonly name: string; readonly count: number; readonly of: string }[] => [
+  ...ofKind(floor, 'oven').map(({ slug, name, decks }) => ({ slug, name, count: decks, of: 'decks' })),
+  ...mixers.map(({ slug, name }) => ({ slug, name, count: 1, of: '' })),
   ...floor.equipment.flatMap((thing) =>
-    thing.kind === 'oven' || thing.kind === 'bench' || thing.kind === 'rack' ? [] : [{ slug: thing.slug, name: thing.name, count: thing.kind === 'holder' ? thing.count : 1 }],
+    thing.kind === 'oven' || thing.kind === 'bench' || thing.kind === 'rack' ? [] : [{ slug: thing.slug, name: thing.name, count: thing.kind === 'holder' ? thing.count : 1, of: '' }],
   ),
 ]; // prettier-ignore

@@ -25,7 +25,10 @@ export function mishapWords(day: DayInput, { at, mishap }: KnownMishap): string 
       const thing = canFail(day).find(({ slug }) => slug === mishap.thing);
       const name = thing?.name ?? mishap.thing;
       const some = mishap.count !== null && thing && mishap.count < thing.count;
-      return `${some ? `${mishap.count} of ${thing.count} of ${name}` : name} is out of order ${span(mishap.until)}.`;
+      const part = some
+        ? `${mishap.count} of ${thing.count} ${thing.of ? `${thing.of} of ` : ''}${name}`
+        : name;
+      return `${part} is out of order ${span(mishap.until)}.`;
     }
     case 'power':
       return `There is no power ${span(mishap.until)}.`;

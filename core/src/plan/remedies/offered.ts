@@ -94,14 +94,13 @@ const leftOut = (formulas: readonly string[]): Remedy[] =>
 const carried = (stood: Stood | null, to: Network): Schedule | null =>
   stood && carriedOver(stood.schedule, stood.network, to);
 
-/** Remedies as words on one button: those that are alike are said once. */
+/** Remedies as words on one button: what is left out is said in one. */
 function wordsOf(day: DayInput, remedies: Option): string {
-  const all = remedies.map((each) => remedyWords(day, each));
-  const [first = ''] = all;
-  return all.length === 1 ? first : all.map((each, index) => (index === 0 ? each : lowerFirst(each))).join(', and ');
+  const gone = remedies.flatMap((each) => (each.kind === 'fewer' && each.percent === 100 ? [each.formula] : []));
+  if (gone.length < 2 || gone.length < remedies.length) return remedies.map((each) => remedyWords(day, each)).join('; ');
+  const names = gone.map((slug) => day.formulas.find((each) => each.slug === slug)?.formula.doc.name ?? slug);
+  return `Leave out ${names.slice(0, -1).join(', ')} and ${names.at(-1) ?? ''}`;
 } // prettier-ignore
-
-const lowerFirst = (text: string): string => (/^Leave/.test(text) ? `l${text.slice(1)}` : text);
 
 /**
  * Formulas that a day can be planned without, as few as it was found to need, and the plan of the rest.

@@ -19,6 +19,7 @@
   import DayPicture from './DayPicture.svelte';
   import DayPrint from './DayPrint.svelte';
   import { DayDesk, type DayOf } from './desk.svelte';
+  import MishapPanel from '../mishap/MishapPanel.svelte';
   import GoalsPanel from './GoalsPanel.svelte';
   import { labelCodes } from './label-codes';
   import KnownPanel from './KnownPanel.svelte';
@@ -33,7 +34,7 @@
   let path = $state<string[]>([]);
   provideOpener((key) => (path = [key]));
   const { day, conflict, shown, looking, selected, history } = $derived(desk);
-  let panel = $state<'goals' | 'plans' | 'keys' | null>(null);
+  let panel = $state<'goals' | 'plans' | 'keys' | 'wrong' | null>(null);
   type Sheets = 'people' | 'stations' | 'labels';
   /** What is being printed: only then is it drawn. */
   let printing = $state.raw<{ what: Sheets; codes: ReadonlyMap<string, string> } | null>(null);
@@ -67,6 +68,7 @@
         '-': () => picture?.farther(),
         '0': () => (look = null),
         p: () => desk.go(3),
+        w: () => (panel = day ? 'wrong' : null),
       },
     });
 
@@ -77,6 +79,7 @@
     ['Delete', 'let go of a task that is held'],
     ['+ − 0', 'nearer, farther, the whole day'],
     ['P', 'go on looking for a better plan'],
+    ['W', 'something went wrong'],
     ['Ctrl Z, Ctrl Y', 'undo, redo'],
     ['Ctrl S', 'save'],
   ] as const;
@@ -203,6 +206,18 @@
     weights={history.present.weights}
     onchange={(weights) => desk.choose({ ...history.present, weights }, 'goals', 3)}
   />
+</Sheet>
+<Sheet open={panel === 'wrong'} title="What went wrong?" onclose={() => (panel = null)}>
+  {#if day}
+    <MishapPanel
+      {day}
+      {zone}
+      onchoose={(choice, at) => {
+        panel = null;
+        desk.wentWrong(choice, at);
+      }}
+    />
+  {/if}
 </Sheet>
 <Sheet open={panel === 'plans'} title="Plans of this day" onclose={() => (panel = null)}>
   <PlanList

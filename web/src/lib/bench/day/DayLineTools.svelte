@@ -4,6 +4,7 @@
   import Keyboard from '@lucide/svelte/icons/keyboard';
   import Layers from '@lucide/svelte/icons/layers';
   import Printer from '@lucide/svelte/icons/printer';
+  import TriangleAlert from '@lucide/svelte/icons/triangle-alert';
   import ToolButton from '../../ui/ToolButton.svelte';
   import UndoTools from '../UndoTools.svelte';
 
@@ -16,7 +17,7 @@
     busy: boolean;
     onundo: () => void;
     onredo: () => void;
-    onopen: (panel: 'goals' | 'plans' | 'keys') => void;
+    onopen: (panel: 'goals' | 'plans' | 'keys' | 'wrong') => void;
     onprint: () => void;
     onstop: () => void;
     onsave: () => void;
@@ -42,6 +43,12 @@
   ><CircleStop size={20} /></ToolButton
 >
 <UndoTools {undoable} {redoable} {onundo} {onredo} />
+<ToolButton
+  label="Something went wrong"
+  title="Something went wrong (W)"
+  disabled={!printable}
+  onclick={() => onopen('wrong')}><TriangleAlert size={20} /></ToolButton
+>
 <ToolButton label="Keys of this room" title="Keys (?)" onclick={() => onopen('keys')}
   ><Keyboard size={20} /></ToolButton
 >

@@ -5,6 +5,7 @@
   import { useReading } from '../settings';
   import ConflictPanel from './ConflictPanel.svelte';
   import { fromMoment, withRemedy } from './day-choice';
+  import { moreWords } from './day-words';
   import type { DayDesk } from './desk.svelte';
   import MovesPanel from './MovesPanel.svelte';
 
@@ -51,6 +52,7 @@
   const reasons = $derived(
     desk.before && day
       ? [
+          ...desk.wrong,
           ...partingWords(partings(desk.before.view.tasks, day.view.tasks)),
           ...piecesChanged(desk.before.view, day.view),
           ...whyLonger(desk.before.view, day.view, desk.actuals.values(), reading.temperature),
@@ -115,12 +117,22 @@
     <button type="button" class="btn preset-tonal" onclick={fromNow}>Plan with the orders of now</button>
   </div>
 {/if}
+{#if desk.mishaps.length > 0 && !desk.before && looking !== 'first'}
+  <ul class="notice wrong" aria-label="What went wrong">
+    {#each desk.mishaps as { id, words } (id)}
+      <li>
+        {words}
+        <button type="button" class="link" onclick={() => desk.notSo(id)}>It is not so</button>
+      </li>
+    {/each}
+  </ul>
+{/if}
 {#if conflict}
   <ConflictPanel
     title={conflict.verdict === 'impossible'
       ? 'This day cannot be done.'
       : 'No plan found yet. The nearest one breaks this:'}
-    sentences={conflict.sentences}
+    sentences={[...desk.wrong, ...conflict.sentences]}
     offers={desk.offers}
     trying={looking === 'remedies'}
     ontake={(offer) => desk.choose(offer.remedies.reduce(withRemedy, history.present), offer.words, 3)}
@@ -149,6 +161,7 @@
   <MovesPanel
     {reasons}
     moved={desk.moved}
+    price={moreWords(desk.before.sums, day.sums)}
     {clock}
     ontake={() => ((desk.before = null), void desk.save())}
     onback={() => desk.takeBack()}
@@ -161,3 +174,9 @@
       : `${history.present.remedies.length} remedies`}; undo goes back.
   </p>
 {/if}
+
+<style>
+  .wrong {
+    display: block;
+  }
+</style>

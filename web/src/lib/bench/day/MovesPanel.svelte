@@ -5,13 +5,15 @@
     /** Why a dough takes longer or shorter. */
     reasons: readonly string[];
     moved: readonly Moved[];
+    /** What it takes more or less than before. */
+    price?: string | null;
     clock: (at: number) => string;
     ontake: () => void;
     onback: () => void;
   }
 
   /** What a plan that was made anew moves, before it is taken. */
-  let { reasons, moved, clock, ontake, onback }: Props = $props();
+  let { reasons, moved, price = null, clock, ontake, onback }: Props = $props();
   const SHOWN = 8;
 </script>
 
@@ -28,6 +30,7 @@
         {#if moved.length > SHOWN}<li>and {moved.length - SHOWN} more</li>{/if}
       </ul>
     {/if}
+    {#if price}<p>{price}</p>{/if}
   </div>
   <button type="button" class="btn preset-filled" onclick={ontake}>Take it</button>
   <button type="button" class="btn preset-tonal" onclick={onback}>Take it back</button>

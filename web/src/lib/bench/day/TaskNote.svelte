@@ -2,7 +2,7 @@
   import { untrack } from 'svelte';
   import type { Actual } from '@jovet/core/run';
   import type { Reminder, ViewTask } from '@jovet/core/plan/explain';
-  import { addDays, localTime, parseTimeOfDay, resolveLocal } from '@jovet/core/time';
+  import { localTime, nearestMoment, parseTimeOfDay } from '@jovet/core/time';
   import { formatMass, formatNumber, parseMass, parseNumber, parseTemperature } from '@jovet/core/units';
   import Field from '../../ui/Field.svelte';
   import { useReading } from '../settings';
@@ -55,12 +55,7 @@
   /** A time on the clock, nearest to when it was planned. */
   function near(text: string, planned: number): number | null {
     const time = parseTimeOfDay(text);
-    if (!time.ok) return null;
-    const found = [-1, 0, 1].flatMap((days) => {
-      const at = resolveLocal(addDays(localTime(planned, zone).date, days), time.value, zone);
-      return at.ok ? [at.value] : [];
-    });
-    return found.sort((a, b) => Math.abs(a - planned) - Math.abs(b - planned))[0] ?? null;
+    return time.ok ? nearestMoment(time.value, planned, zone) : null;
   }
   function happened() {
     const { began, over, degrees, stands, seenAt, dough } = noted;

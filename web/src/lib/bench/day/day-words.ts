@@ -37,3 +37,17 @@ export function takesWords(sums: DaySums): string {
   if (paidWork !== null) return `${hours}, ${money(paidWork)} for it`;
   return paidEnergy === null ? hours : `${hours}, ${money(paidEnergy)} for energy`;
 }
+
+/** What a plan takes more or less than one before: `35 min more work, €12.40 more in all.`; null: as much. */
+export function moreWords(before: DaySums | undefined, after: DaySums | undefined): string | null {
+  if (!before || !after) return null;
+  const [work, paid] = [after.work - before.work, paidIn(after) - paidIn(before)];
+  const than = (by: number) => (by > 0 ? 'more' : 'less');
+  const said = [
+    ...(Math.abs(work) >= 300 ? [`${formatDuration(Math.abs(work))} ${than(work)} work`] : []),
+    ...(Math.abs(paid) >= 0.5 ? [`${moneyOf(after)(Math.abs(paid))} ${than(paid)} in all`] : []),
+  ];
+  return said.length > 0 ? `It takes ${said.join(', ')}.` : null;
+}
+
+const paidIn = ({ paidWork, paidEnergy }: DaySums): number => (paidWork ?? 0) + (paidEnergy ?? 0);

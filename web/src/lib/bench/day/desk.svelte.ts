@@ -4,6 +4,7 @@ import {
   actualsOf,
   asPlanned,
   eventsOfActual,
+  mishapsOf,
   newsFor,
   notDone,
   together,
@@ -14,6 +15,7 @@ import {
 import { learnedWorkings } from '@jovet/core/learned';
 import type { OpenedDay } from '@jovet/core/plan';
 import { movedTasks, orderChanges, toldOf } from '@jovet/core/plan/changes';
+import { mishapWords } from '@jovet/core/plan/mishaps';
 import { type PlannedDay, type ViewTask, type Why } from '@jovet/core/plan/explain';
 import { stoneWorkings } from '@jovet/core/plan/explain/oven';
 import type { Schedule } from '@jovet/core/plan/instance';
@@ -23,6 +25,7 @@ import { formatDate, localTime } from '@jovet/core/time';
 import type { PlanLine, SavedPlan } from '../../server/database/day-plan';
 import { timeNow } from '../clock';
 import { EventLog } from '../event-log.svelte';
+import type { MishapChoice } from '../mishap/mishap-choices';
 import { beginHistory, record, undo, type History } from '../history';
 import { send } from '../send';
 import {
@@ -55,6 +58,8 @@ export interface DayOf {
   readonly onopen: (date: string, anew: boolean) => void;
 }
 
+/** Seconds in which it is said what comes of what went wrong. */
+const SOON = 0.6;
 /** While something is dragged it is planned so often at most, ms. */
 const DRAG_EVERY = 60;
 
@@ -333,6 +338,45 @@ export class DayDesk {
     const { view } = this.day;
     this.choose(withHappened(this.history.present, view, actual), `happened ${this.batches.length}`, 2);
   }
+  /** What went wrong, since a moment: it is noted, and the day planned on from it. */
+  wentWrong({ mishaps, actual }: Pick<MishapChoice, 'mishaps' | 'actual'>, at: number): void {
+    if (!this.day) return;
+    if (actual)
+      return this.happened({ ...actual, ...this.actuals.get(actual.task), temperature: actual.temperature });
+    this.before = this.day;
+    const { date } = this.of();
+    this.add(
+      mishaps.map((mishap) => this.log.say({ kind: 'day', id: date }, { kind: 'mishap', mishap }, at)),
+    );
+    const now = Math.ceil(Math.max(at, timeNow()) / 300) * 300;
+    const begun = now > this.day.view.firstHands;
+    const choice = begun
+      ? fromMoment(this.history.present, this.day.view, now)
+      : { ...this.history.present, told: toldOf(this.day.view) };
+    this.choose({ ...choice, noted: this.batches.length }, `went wrong ${this.batches.length}`, SOON);
+  }
+  /** All that went wrong on this day, as far as it was not taken back. */
+  readonly mishaps = $derived.by(() =>
+    mishapsOf(this.events).map((each) => ({ id: each.id, words: mishapWords(this.input, each) })),
+  );
+  /** Something did not go wrong after all: the day is planned on without it. */
+  notSo(id: string): void {
+    const event = this.events.find((each) => each.id === id);
+    if (!event) return;
+    this.before = this.day;
+    this.log.takeBack([event]);
+    const now = Math.ceil(timeNow() / 300) * 300;
+    const begun = this.day && now > this.day.view.firstHands;
+    const { present } = this.history;
+    this.choose(begun ? fromMoment(present, this.day?.view ?? null, now) : present, `not so ${id}`, SOON);
+  }
+  /** What went wrong since the plan that is gone on from, in words. */
+  readonly wrong = $derived.by((): readonly string[] => {
+    const before = new Set((this.before?.input.events ?? this.opened.input.events).map(({ id }) => id));
+    return mishapsOf(this.events.filter(({ id }) => !before.has(id))).map((each) =>
+      mishapWords(this.input, each),
+    );
+  });
   /** Tasks went as they were planned: nothing has to be planned anew. */
   wentAsPlanned(tasks: readonly ViewTask[]): void {
     this.noteOnly(asPlanned(tasks, this.of().date, uuid), 'as planned');

@@ -99,6 +99,17 @@ export const dayPaths = () => ({
       ...date,
     },
   },
+  '/api/v1/plans/{date}/mishaps': {
+    post: {
+      ...operation(
+        'Say what went wrong',
+        'An oven, a retarder or a mixer is out, somebody is away, the power is gone, orders or vans are other ones, something is lost: what moves, what is lost and what it costs; what was begun stays. With `take` it is noted, and the plan that goes on from it is saved.',
+        schemas.MishapsAnswer,
+        { schema: schemas.MishapsRequest },
+      ),
+      ...date,
+    },
+  },
   '/api/v1/plans/{date}/found': {
     put: {
       ...operation(

@@ -1,8 +1,11 @@
 import { z } from 'zod';
+import { Mishap } from '@jovet/core/run';
 import { DayWeights } from '@jovet/core/bakehouse';
 import { Learned } from '@jovet/core/learned';
 import { DayInput, DayInputNow, Pin, Customer, OrderLine, StandingOrder } from '@jovet/core/plan/demand';
 import { Remedy, ScheduleDoc } from '@jovet/core/plan';
+
+const Epoch = z.number().int().min(0).max(32_503_680_000);
 
 export const SayOrdersRequest = z.strictObject({
   lines: z
@@ -57,6 +60,26 @@ export const PlanRequest = z
   });
 export const CheckPlanRequest = z.strictObject({ input: DayInput, schedule: ScheduleDoc });
 
+export const MishapsRequest = z.strictObject({
+  mishaps: z
+    .array(
+      z.strictObject({
+        mishap: Mishap,
+        at: Epoch.optional().describe('since when; now, where nothing is said'),
+      }),
+    )
+    .min(1)
+    .max(8),
+  now: Epoch.optional().describe(
+    'what was to begin before it stands; the clock of the server, where nothing is said',
+  ),
+  seconds: z.number().min(0.1).max(10).default(0.6).describe('how long to go on looking for a better plan'),
+  take: z
+    .boolean()
+    .default(false)
+    .describe('it is noted, and where there is a plan that is saved; else it is only said what comes of it'),
+});
+
 const TaskAnswer = z.object({
   id: z.string(),
   kind: z.string(),
@@ -103,4 +126,14 @@ export const CheckAnswer = z.object({
   holds: z.boolean(),
   sentences: z.array(z.string()),
   cost: z.unknown(),
+});
+export const MishapsAnswer = PlanAnswer.omit({ tasks: true }).extend({
+  sentences: z
+    .array(z.string())
+    .describe('what went wrong, what is lost, what moves; or why there is no plan'),
+  moved: z
+    .array(z.object({ id: z.string(), what: z.string(), from: z.number(), to: z.number() }))
+    .describe('epoch seconds'),
+  before: Sums.nullable().describe('what the plan took that stood'),
+  n: z.number().nullable().describe('number of the plan that was saved; null: none was'),
 });

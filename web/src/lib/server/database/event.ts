@@ -204,7 +204,7 @@ export async function eventsOfDay(db: Db | Tx, actor: Actor, date: string): Prom
       .execute(),
   ]);
   const noted = events
-    .filter(({ subject }) => subject.kind === 'task')
+    .filter(({ subject }) => subject.kind === 'task' || subject.kind === 'day')
     .map(({ seq: _, by: __, recordedAt: ___, ...event }) => event);
   const of = (task: string, from: string, at: number, happened: Event['happened']): Event => ({
     id: uuidOfName(`${from} ${happened.kind}${happened.kind === 'confirmed' ? ` ${happened.gate}` : ''}`, SPACE),

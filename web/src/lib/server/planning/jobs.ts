@@ -14,7 +14,7 @@ import {
 } from '@jovet/core/plan/explain';
 import type { Schedule } from '@jovet/core/plan/instance';
 import { networkOf } from '@jovet/core/plan/network';
-import { planAtPace } from '@jovet/core/plan';
+import { inOrderOf, planAtPace } from '@jovet/core/plan';
 import { bad, good, place, problem, type Result } from '@jovet/core/problem';
 import { within } from './in-slices.ts';
 import { taskAnswer } from './task-answer.ts';
@@ -55,6 +55,30 @@ export async function plan({ input, seed, seconds, from }: PlanJob) {
   const remedies = await remediesOf(input, planned.value, seed, seconds);
   return good({ ...told(input, planned.value), remedies });
 }
+
+/** A plan that people work by, and its day; tasks as it numbers them. */
+export interface Standing {
+  readonly input: DayInput;
+  readonly schedule: Schedule;
+  readonly kept: readonly { readonly id: string; readonly index: number }[];
+}
+
+/** Plans a day on from a plan that stands, and says what moves. */
+export async function planOn({ input, standing, seconds }: { readonly input: DayInput; readonly standing: Standing; readonly seconds: number }) {
+  const network = networkOf(standing.input);
+  const schedule = network.ok ? inOrderOf(network.value, standing.schedule, standing.kept) : null;
+  const stood = network.ok && schedule ? { network: network.value, schedule } : null;
+  const planned = await planFor(input, input.seed, seconds, stood);
+  if (!planned.ok) return planned;
+  const remedies = await remediesOf(input, planned.value, input.seed, seconds, stood);
+  const { network: after, answer } = planned.value;
+  return good({
+    ...told(input, planned.value),
+    remedies,
+    before: stood && planSums(standing.input, stood.network, stood.schedule),
+    view: answer.verdict === 'planned' ? plannedDay(input, after, answer.schedule, false).view : null,
+  });
+} // prettier-ignore
 export type Planned = Awaited<ReturnType<typeof plan>>;
 
 function told(input: DayInput, { network, answer }: PlannedFor) {

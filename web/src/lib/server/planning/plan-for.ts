@@ -1,4 +1,4 @@
-import { offeredFor, planAtPace, type Answer, type Offer } from '@jovet/core/plan';
+import { carriedOver, offeredFor, planAtPace, type Answer, type Offer } from '@jovet/core/plan';
 import { networkOf, type Network } from '@jovet/core/plan/network';
 import type { DayInput } from '@jovet/core/plan/demand';
 import type { Schedule } from '@jovet/core/plan/instance';
@@ -15,13 +15,13 @@ export interface PlannedFor {
  * Plans a day on the server, breath by breath.
  *
  * @param seconds after which the best so far is the answer
- * @param from a plan of the same tasks to begin with
+ * @param from a plan of the same tasks to begin with, or one of another day as it stood
  */
 export async function planFor(
   input: DayInput,
   seed: number,
   seconds: number,
-  from: Schedule | null = null,
+  from: Schedule | Stood | null = null,
 ): Promise<Result<PlannedFor>> {
   if (input.demand.every(({ pieces }) => pieces === 0))
     return bad(
@@ -32,16 +32,21 @@ export async function planFor(
   const { over: enough } = within(seconds + Math.max(LEAST_NEAREST, seconds / 2));
   const network = networkOf(input);
   if (!network.ok) return network;
-  const problems = problemsOf(input, network.value, from);
+  const other = from !== null && 'network' in from;
+  const begin = other ? carriedOver(from.schedule, from.network, network.value) : from;
+  const problems = problemsOf(input, network.value, begin);
   if (problems.length > 0) return { ok: false, problems };
   const answer = await planAtPace(network.value, seed, {
     ...pace,
-    from,
+    from: begin,
     nearest: () => enough(null, 0),
   });
   if (!answer) throw new Error('planning ends with an answer');
   return good({ network: network.value, answer });
 }
+
+/** A plan that stands, and its network. */
+export type Stood = Pick<PlannedFor, 'network'> & { readonly schedule: Schedule };
 
 /** Seconds at least in which the nearest plan is looked for; else half of those for the plan. */
 const LEAST_NEAREST = 1;
@@ -68,10 +73,11 @@ export async function remediesOf(
   { network, answer }: PlannedFor,
   seed: number,
   seconds: number,
+  stood: Stood | null = null,
 ): Promise<Offer[]> {
   const { over } = within(seconds);
   const offered: Offer[] = [];
-  const offers = offeredFor(input, network, answer, null, {
+  const offers = offeredFor(input, network, answer, stood, {
     plan: (_, other, from) => planAtPace(other, seed, { ...within(TRY), from, nearest: () => true }),
     over: () => over(null, 0),
   });
