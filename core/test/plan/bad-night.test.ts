@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
-import { carriedOver, remediesFor, type Answer } from '@jovet/core/plan';
+import { carriedOver, remediesFor, remedied, remedyWords, type Answer } from '@jovet/core/plan';
 import { checkSchedule, judge } from '@jovet/core/plan/checker';
 import { afterMishaps, lossOf, mishapWords } from '@jovet/core/plan/mishaps';
 import { networkOf } from '@jovet/core/plan/network';
@@ -106,6 +106,18 @@ describe('what goes wrong is reckoned with', () => {
     assert.ok(moved.every((each) => each.drop !== drop));
     assert.equal(found(moved, '05:30'), pieces);
   });
+
+  it('what is left out for more that was ordered is counted from what is ordered by now', () => {
+    const [line] = night.day.demand.filter(({ product }) => product === 'lantern-baguette');
+    assert.ok(line);
+    const { formula, product, drop, pieces } = line;
+    const day = withMishap(night, { kind: 'order', formula, product, drop, pieces: 30 });
+    const after = (percent: number) => afterMishaps(remedied(day, { kind: 'fewer', formula, percent })).demand.find((each) => each.product === product)?.pieces;
+    assert.equal(after(50), Math.floor((pieces + 30) / 2));
+    assert.equal(after(100), 0);
+    assert.equal(remedyWords(day, { kind: 'fewer', formula, percent: 100 }), 'Leave out Lantern Baguette');
+    assert.equal(remedyWords(day, { kind: 'fewer', formula, percent: 50 }), `Lantern Baguette: ${Math.floor((pieces + 30) / 2)} pieces instead of ${pieces + 30}`);
+  }); // prettier-ignore
 
   it('a pre-ferment that is late is ripe so much later; a dead one is made anew', () => {
     const feed = night.shown.view.tasks.find(({ note, start }) => note.kind === 'feed' && note.dough === 'beacon-durum' && start < night.now);

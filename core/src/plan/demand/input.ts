@@ -108,6 +108,11 @@ export const DayInputNow = z.strictObject({
   told: z.array(Told).max(2000).default([]),
   /** Formulas of which a second dough is made for what the first, begun already, is not enough for. */
   again: z.array(Slug).max(200).default([]),
+  /** So many percent of a formula's pieces are left out, each in its turn. */
+  fewer: z
+    .array(z.strictObject({ formula: Slug, percent: z.number().gt(0).max(100) }))
+    .max(100)
+    .default([]),
   /** Of the search: the same seed gives the same plans. */
   seed: z.number().int().min(0).max(4_294_967_295).default(1),
 });

@@ -37,7 +37,7 @@ export function faultSentences(
       ...things.map(words),
       ...network.doughs
         .filter(({ key }) => out.has(key))
-        .map(({ name }) => `Nowhere in the day is there room for ${name}.`),
+        .map(({ name }) => `No place was found in the day for ${name}.`),
       ...others.map(words),
       ...handsMissing(input, network, schedule, of('people')),
     ]),

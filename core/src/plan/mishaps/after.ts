@@ -26,10 +26,25 @@ export function afterMishaps(day: DayInput): DayInput {
   if (before) return before;
   const happened = mishapsOf(day.events).filter(({ mishap }) => mishap.kind !== 'slow');
   const events = effectiveEvents(day.events).filter((each) => each.happened.kind !== 'mishap' || each.happened.mishap.kind === 'slow');
-  const after = happened.length === 0 ? day : happened.reduce(withMishap, { ...day, events });
+  const after = happened.length === 0 && day.fewer.length === 0 ? day : withFewer(happened.reduce(withMishap, { ...day, events }));
   known.set(day, after);
   return after;
 } // prettier-ignore
+
+/** Pieces of each line that are left of what is ordered by now. */
+const withFewer = (day: DayInput): DayInput => ({
+  ...day,
+  fewer: [],
+  demand: day.fewer.reduce(
+    (demand, { formula, percent }) =>
+      demand.map((line) =>
+        line.formula === formula
+          ? { ...line, pieces: Math.floor(line.pieces * (1 - percent / 100) + 1e-9) }
+          : line,
+      ),
+    day.demand,
+  ),
+});
 
 function withMishap(day: DayInput, { at, mishap }: KnownMishap): DayInput {
   switch (mishap.kind) {

@@ -94,13 +94,10 @@ export function remedied(input: DayInput, remedy: Remedy): DayInput {
             : line,
         ),
       };
-    case 'fewer':
-      return {
-        ...input,
-        demand: input.demand.map((line) =>
-          line.formula === remedy.formula ? { ...line, pieces: fewer(line.pieces, remedy.percent) } : line,
-        ),
-      };
+    case 'fewer': {
+      const { formula, percent } = remedy;
+      return { ...input, fewer: [...input.fewer, { formula, percent }] };
+    }
     case 'unpin':
     case 'swap':
       return { ...input, pins: pinsAfter(input.pins, remedy) };
@@ -123,9 +120,6 @@ const moreOf = (floor: Floor, of: string, count: number): Floor =>
     : withThing(floor, of, (thing) =>
         thing.kind === 'holder' ? { ...thing, count: thing.count + count } : thing,
       );
-
-export const fewer = (pieces: number, percent: number): number =>
-  Math.floor(pieces * (1 - percent / 100) + 1e-9);
 
 /** A wall-clock time some minutes later, on the same day. */
 function later(drop: string, minutes: number): string {

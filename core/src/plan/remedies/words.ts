@@ -1,7 +1,8 @@
 import { formatDuration, formatNumber } from '../../units/index.ts';
 import { proofAt } from '../../formula/way/index.ts';
 import type { DayInput } from '../demand/index.ts';
-import { boxAt, fewer, proofOf } from './remedied.ts';
+import { afterMishaps } from '../mishaps/index.ts';
+import { boxAt, proofOf, remedied } from './remedied.ts';
 import type { Remedy } from './remedy.ts';
 
 /** A remedy as words on a button. */
@@ -29,8 +30,7 @@ export function remedyWords(input: DayInput, remedy: Remedy): string {
     case 'lighter':
       return `${nameOf(remedy.formula)} ${formatNumber(remedy.percent, 0)} % lighter`;
     case 'fewer': {
-      const own = input.demand.filter(({ formula }) => formula === remedy.formula).map(({ pieces }) => pieces);
-      const [before, after] = [own, own.map((pieces) => fewer(pieces, remedy.percent))].map((all) => all.reduce((sum, each) => sum + each, 0));
+      const [before, after] = [input, remedied(input, remedy)].map((day) => piecesOf(day, remedy.formula));
       if (after === 0) return `Leave out ${nameOf(remedy.formula)}`;
       return `${nameOf(remedy.formula)}: ${after ?? 0} pieces instead of ${before ?? 0}`;
     }
@@ -45,3 +45,6 @@ export function remedyWords(input: DayInput, remedy: Remedy): string {
       return `Change places: ${remedy.names[0]} and ${remedy.names[1]}`;
   }
 } // prettier-ignore
+
+const piecesOf = (day: DayInput, formula: string): number =>
+  afterMishaps(day).demand.reduce((sum, line) => sum + (line.formula === formula ? line.pieces : 0), 0);

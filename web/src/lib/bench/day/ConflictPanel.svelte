@@ -21,7 +21,7 @@
     <p class="verdict">
       {title}
     </p>
-    {#each sentences as sentence (sentence)}<p>{sentence}</p>{/each}
+    {#each sentences as sentence, index (index)}<p>{sentence}</p>{/each}
   </div>
   <div class="remedies">
     {#if offers.length > 0}<p class="quiet">Each of these gives a plan that holds:</p>{/if}

@@ -19,7 +19,7 @@
 
 <section class="notice" role="status" aria-label="What this moves">
   <div>
-    {#each reasons as sentence (sentence)}<p>{sentence}</p>{/each}
+    {#each reasons as sentence, index (index)}<p>{sentence}</p>{/each}
     {#if moved.length === 0}<p>Nothing else has to move.</p>
     {:else}
       <p>{moved.length === 1 ? 'One task moves' : `${moved.length} tasks move`}:</p>

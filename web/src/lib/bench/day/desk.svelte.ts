@@ -372,10 +372,9 @@ export class DayDesk {
   }
   /** What went wrong since the plan that is gone on from, in words. */
   readonly wrong = $derived.by((): readonly string[] => {
-    const before = new Set((this.before?.input.events ?? this.opened.input.events).map(({ id }) => id));
-    return mishapsOf(this.events.filter(({ id }) => !before.has(id))).map((each) =>
-      mishapWords(this.input, each),
-    );
+    const before = (this.before?.input.events ?? this.opened.input.events).map(({ id }) => id);
+    const since = this.mishaps.filter(({ id }) => !before.includes(id));
+    return since.map(({ words }) => words);
   });
   /** Tasks went as they were planned: nothing has to be planned anew. */
   wentAsPlanned(tasks: readonly ViewTask[]): void {

@@ -52,6 +52,8 @@ onmessage = ({ data }: MessageEvent<ToPlanner>) => {
 
 async function plan(data: Extract<ToPlanner, { kind: 'plan' }>, mine: number): Promise<void> {
   const { asked, input, oven } = data;
+  // Whoever asks for an answer at once gets what there is by then.
+  const soon = data.seconds < 1;
   const network = networkFor(input);
   if (!network.ok) {
     tell({ kind: 'problems', asked, problems: network.problems });
@@ -70,7 +72,8 @@ async function plan(data: Extract<ToPlanner, { kind: 'plan' }>, mine: number): P
         tell({ kind: 'planned', asked, settled, day: plannedDay(input, network.value, best, oven) });
       } else tell({ kind: 'looking', asked, rounds });
     },
-    PATIENCE,
+    soon ? 1 : PATIENCE,
+    () => soon,
   );
   if (mine !== turn || answer === null) return;
   if (answer.verdict !== 'planned')

@@ -97,6 +97,14 @@
     padding: 0.3rem 0.8rem;
     text-align: left;
   }
+  @media (max-width: 640px) {
+    ul {
+      gap: 0.35rem;
+    }
+    li .press {
+      min-height: 50px;
+    }
+  }
   small {
     font-size: 0.875rem;
     font-weight: 400;
