@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
-import { carriedOver, remediesFor, remedied, remedyWords, type Answer } from '@jovet/core/plan';
+import { carriedOver, offeredFor, remediesFor, remedied, remedyWords, type Answer } from '@jovet/core/plan';
 import { checkSchedule, judge } from '@jovet/core/plan/checker';
 import { afterMishaps, lossOf, mishapWords } from '@jovet/core/plan/mishaps';
 import { networkOf } from '@jovet/core/plan/network';
@@ -8,6 +8,7 @@ import type { Mishap } from '@jovet/core/run';
 import { demoDay, must } from '../demo.ts';
 import { atNight, badNight, plannedOn, withMishap, type Night } from './at-night.ts';
 import { familyDay } from './family.ts';
+import { answered, baking } from './planned.ts';
 
 /** Goes through a bad night: each mishap is planned on, or it is said what helps; what was done stays where it was. */
 async function goThrough(night: Night, rounds: number): Promise<void> {
@@ -117,6 +118,16 @@ describe('what goes wrong is reckoned with', () => {
     assert.equal(after(100), 0);
     assert.equal(remedyWords(day, { kind: 'fewer', formula, percent: 100 }), 'Leave out Lantern Baguette');
     assert.equal(remedyWords(day, { kind: 'fewer', formula, percent: 50 }), `Lantern Baguette: ${Math.floor((pieces + 30) / 2)} pieces instead of ${pieces + 30}`);
+  }); // prettier-ignore
+
+  it('a day is not helped by leaving out all of it', async () => {
+    const alone = baking(demoDay(), 'lantern-baguette');
+    const day = { ...alone, demand: alone.demand.map((line) => ({ ...line, drop: '03:00' })) };
+    const network = must(networkOf(day));
+    const answer = answered(network) ?? assert.fail('there is an answer');
+    const words: string[] = [];
+    for await (const offer of offeredFor(day, network, answer, null, { plan: async (_, other, from) => answered(other, 0, from, 20), over: () => false })) words.push(offer.words);
+    assert.ok(words.length > 0 && words.every((each) => !each.startsWith('Leave out')), words.join());
   }); // prettier-ignore
 
   it('a pre-ferment that is late is ripe so much later; a dead one is made anew', () => {

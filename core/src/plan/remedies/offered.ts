@@ -2,6 +2,7 @@ import { judge } from '../checker/index.ts';
 import type { DayInput } from '../demand/index.ts';
 import { planSums, type DaySums } from '../explain/index.ts';
 import type { Schedule } from '../instance/index.ts';
+import { afterMishaps } from '../mishaps/index.ts';
 import { networkOf, type Network } from '../network/index.ts';
 import { carriedOver, type Answer } from '../planning.ts';
 import { remedied } from './remedied.ts';
@@ -66,7 +67,7 @@ export async function* offeredFor(
     offered += 1;
   }
   for (const family of remediesFor(day, network, answer, rest.left)) {
-    const [most, ...lesser] = family.toReversed();
+    const [most, ...lesser] = family.filter((option) => leavesSome(day, option)).toReversed();
     if (over() || offered >= OFFERED) return;
     if (!most) continue;
     // What is left out wholly is known to help already.
@@ -90,6 +91,10 @@ export async function* offeredFor(
 
 const leftOut = (formulas: readonly string[]): Remedy[] =>
   formulas.map((formula) => ({ kind: 'fewer', formula, percent: 100 }));
+
+/** Something is still made then. */
+const leavesSome = (day: DayInput, option: Option): boolean =>
+  afterMishaps(option.reduce(remedied, day)).demand.some(({ pieces }) => pieces > 0);
 
 const carried = (stood: Stood | null, to: Network): Schedule | null =>
   stood && carriedOver(stood.schedule, stood.network, to);
