@@ -186,6 +186,21 @@ visited('goals are weighed, plans are kept and compared, tubs get their labels, 
   await settled(visit);
   await visit.press('Save');
   await visit.until('header [role="status"]', /^ ?Saved/);
+  await visit.press('Others beside it');
+  await visit.until('[role="dialog"] thead', /This plan.*Latest start.*Least oven.*Best bread/);
+  await page.waitForFunction(() => !document.body.innerText.includes('Planning the others'));
+  const nth = (name: string, n: number) => page.locator(`::-p-xpath((//*[@role="dialog"]//button[normalize-space(.)="${name}"])[${n}])`);
+  await nth('Look at it', 2).click();
+  await page.waitForSelector('[role="dialog"] td:nth-child(3) [aria-pressed="true"]');
+  await nth('Rather this one', 1).click();
+  await settled(visit);
+  await visit.press('Goals');
+  const begun = 'input[aria-label^="Work begun"]';
+  await page.waitForSelector(begun);
+  assert.equal(await page.$eval(begun, (range) => (range as HTMLInputElement).value), '0.17');
+  await visit.keys('Escape');
+  await visit.press('Undo');
+  await settled(visit);
   await visit.press('Goals');
   await page.$eval('input[aria-label^="Bread ready"]', (range) => {
     (range as HTMLInputElement).value = '0';

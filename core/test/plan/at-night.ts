@@ -57,12 +57,12 @@ export async function plannedOn(night: Night, day: DayInput, rounds = 30): Promi
   if (answer.verdict === 'planned') return { network, answer, offers };
   let tried = 0;
   const all = offeredFor(day, network, answer, { schedule: night.schedule, network: night.network }, {
-    plan: (_, other, stood) => ((tried += 1), planAtPace(other, 1, { ...within(12), from: stood })),
-    over: () => tried > 20,
+    plan: (_, other, stood) => ((tried += 1), planAtPace(other, 1, { ...within(8), from: stood })),
+    over: () => tried > 12,
   });
   for await (const offer of all) {
     offers.push(offer);
-    if (offers.length > 1) break;
+    if (offers.length > 0) break;
   }
   return { network, answer, offers };
 } // prettier-ignore

@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { beforeEach, describe, test } from 'node:test';
 import type { DayInput } from '@jovet/core/plan/demand';
-import { remedied } from '@jovet/core/plan';
+import { leaningTo, remedied } from '@jovet/core/plan';
 import { toldOf } from '@jovet/core/plan/changes';
 import { demoDay } from '../../../core/test/demo.ts';
 import { baking } from '../../../core/test/plan/planned.ts';
@@ -123,6 +123,17 @@ describe('the planner in its thread', () => {
     const offers = said.flatMap((each) => (each.kind === 'remedy' ? [each.offer] : []));
     assert.ok(offers.length > 0 && offers.every(({ words }) => words.length > 5));
     for (const { remedies } of offers.slice(0, 2)) assert.ok(await settled(plan(remedies.reduce(remedied, tight), { seconds: 2 })));
+  }); // prettier-ignore
+
+  test('plans that differ for a reason come one after another, beside the one that stands', async () => {
+    const { day } = await settled(plan(small, { trial: false }));
+    questions += 1;
+    ask({ kind: 'beside', asked: questions, input: day.input, oven: false });
+    await until('beside-done', (each) => each.asked === questions);
+    const others = said.flatMap((each) => (each.kind === 'beside' ? [each] : []));
+    assert.deepEqual(others.map(({ leaning }) => leaning), ['late', 'oven', 'bread']);
+    for (const { leaning, day: other } of others)
+      assert.deepEqual(other.input.bakehouse.floor.weights, leaningTo(day.input.bakehouse.floor.weights, leaning));
   }); // prettier-ignore
 
   test('a day with a problem says it at its field; a plan of other tasks does not stand', async () => {

@@ -6,6 +6,7 @@ import { judge } from '../checker/index.ts';
 import { endOf, type Schedule } from '../instance/index.ts';
 import type { DayInput } from '../demand/index.ts';
 import type { Network } from '../network/index.ts';
+import { awayFromBest } from './better.ts';
 import { inHours } from './hours.ts';
 import { ovenDay, type OvenDay } from './oven/oven-day.ts';
 
@@ -19,6 +20,8 @@ export interface DaySums {
   readonly asleep: number;
   /** How many people work while others sleep. */
   readonly awake: number;
+  /** Seconds by which doughs are away from their best, in the cold as much less as it changes them less; plans of before do not say. */
+  readonly away?: number;
   /** kWh of the ovens, and of them in the cheaper hours. */
   readonly energy: number;
   readonly cheap: number;
@@ -30,8 +33,9 @@ export interface DaySums {
 }
 
 /** Adds up what a plan takes. */
-export function sumsOf(input: DayInput, { instance }: Network, schedule: Schedule, ovens: OvenDay): DaySums {
-  const { zone, currency, floor: { prices } } = input.bakehouse;
+export function sumsOf(input: DayInput, network: Network, schedule: Schedule, ovens: OvenDay): DaySums {
+  const { instance } = network;
+  const { zone, currency, floor: { prices, weights } } = input.bakehouse;
   let [work, asleep] = [0, 0];
   const awake = new Set<number>();
   const isAsleep = inHours(ASLEEP, zone);
@@ -50,6 +54,7 @@ export function sumsOf(input: DayInput, { instance }: Network, schedule: Schedul
   const { hour, kilowattHour, cheapKilowattHour } = prices;
   return {
     work, asleep, awake: awake.size, energy, cheap, currency,
+    away: Math.round(awayFromBest(network, schedule).reduce((sum, { cost }) => sum + cost, 0) * (SLOT / (weights.dough || 1))),
     paidWork: hour === null ? null : (work / 3600) * hour,
     paidEnergy: kilowattHour === null ? null : (energy - cheap) * kilowattHour + cheap * (cheapKilowattHour ?? kilowattHour),
   };

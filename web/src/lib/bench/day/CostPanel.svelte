@@ -12,11 +12,12 @@
     /** It is saved, so that programs can fetch it. */
     saved: boolean;
     onanother: () => void;
+    onbeside: () => void;
     onprint: (what: 'stations' | 'labels') => void;
   }
 
   /** What a plan costs and why, and the ways out of it. */
-  let { day, cost, date, saved, onanother, onprint }: Props = $props();
+  let { day, cost, date, saved, onanother, onbeside, onprint }: Props = $props();
   const sums = $derived(day.sums);
   const money = $derived(sums ? moneyOf(sums) : String);
   const calendar = (person: string) => `/api/v1/plans/${date}/plan.ics?person=${encodeURIComponent(person)}`;
@@ -54,6 +55,11 @@
           <td></td>
         </tr>
         <tr>
+          <th scope="row">doughs away from their best</th>
+          <td>{sums.away === undefined ? '' : formatDuration(sums.away)}</td>
+          <td></td>
+        </tr>
+        <tr>
           <th scope="row">energy of the ovens</th>
           <td>{formatNumber(sums.energy, 0)} kWh</td>
           <td>{@render paid('energy', 'what the energy costs', sums.paidEnergy)}</td>
@@ -77,7 +83,8 @@
   </table>
   <p class="quiet">
     {day.view.handsAtPeak} hands at once at most, oven on for {formatNumber(day.view.ovenHours, 1)} h.
-    <button type="button" class="link" onclick={onanother}>Look for another</button>
+    <button type="button" class="link" onclick={onanother}>Look for another</button> ·
+    <button type="button" class="link" onclick={onbeside}>Others beside it</button>
   </p>
   <p class="quiet">
     <button type="button" class="link" onclick={() => onprint('stations')}>Print by station</button> ·

@@ -12,6 +12,7 @@
   import WorkingPanel from '../WorkingPanel.svelte';
   import { roomKeys } from '../room-keys';
   import RoomHead from '../RoomHead.svelte';
+  import BesidePanel from './BesidePanel.svelte';
   import BetterPanel from './BetterPanel.svelte';
   import CostPanel from './CostPanel.svelte';
   import DayLineTools from './DayLineTools.svelte';
@@ -34,7 +35,7 @@
   let path = $state<string[]>([]);
   provideOpener((key) => (path = [key]));
   const { day, conflict, shown, looking, selected, history } = $derived(desk);
-  let panel = $state<'goals' | 'plans' | 'keys' | 'wrong' | null>(null);
+  let panel = $state<'goals' | 'plans' | 'keys' | 'wrong' | 'beside' | null>(null);
   type Sheets = 'people' | 'stations' | 'labels';
   /** What is being printed: only then is it drawn. */
   let printing = $state.raw<{ what: Sheets; codes: ReadonlyMap<string, string> } | null>(null);
@@ -184,6 +185,10 @@
           {date}
           saved={saved !== null}
           onanother={() => desk.another()}
+          onbeside={() => {
+            panel = 'beside';
+            desk.besides();
+          }}
           onprint={(what) => void print(what)}
         />
       {/if}
@@ -206,6 +211,30 @@
     weights={history.present.weights}
     onchange={(weights) => desk.choose({ ...history.present, weights }, 'goals', 3)}
   />
+</Sheet>
+<Sheet
+  open={panel === 'beside'}
+  title="Plans that differ for a reason"
+  side
+  onclose={() => {
+    panel = null;
+    desk.endBeside();
+  }}
+>
+  {#if day}
+    <BesidePanel
+      now={day}
+      beside={desk.beside}
+      looking={looking === 'beside'}
+      {zone}
+      shown={desk.lookedAt}
+      onlook={(leaning) => (desk.lookedAt = leaning)}
+      onrather={(leaning) => {
+        panel = null;
+        desk.rather(leaning);
+      }}
+    />
+  {/if}
 </Sheet>
 <Sheet open={panel === 'wrong'} title="What went wrong?" onclose={() => (panel = null)}>
   {#if day}

@@ -63,7 +63,7 @@
 
 {#if opened}<p class="quiet" data-why>{opened}</p>{/if}
 {#if desk.outcome}<p class="notice" role="alert">{desk.outcome}</p>{/if}
-{#each [...desk.problems, ...desk.unkept] as each (each.path + each.problem)}
+{#each [...desk.problems, ...desk.noted.unkept] as each (each.path + each.problem)}
   <p class="notice" role="alert">{each.problem} {each.remedy}</p>
 {/each}
 {#if past && day}

@@ -50,4 +50,5 @@ export function moreWords(before: DaySums | undefined, after: DaySums | undefine
   return said.length > 0 ? `It takes ${said.join(', ')}.` : null;
 }
 
-const paidIn = ({ paidWork, paidEnergy }: DaySums): number => (paidWork ?? 0) + (paidEnergy ?? 0);
+/** What its work and its energy come to. */
+export const paidIn = ({ paidWork, paidEnergy }: DaySums): number => (paidWork ?? 0) + (paidEnergy ?? 0);

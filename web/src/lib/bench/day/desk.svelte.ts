@@ -1,19 +1,16 @@
 import { v7 as uuid } from 'uuid';
 import type { DayInput, Pin, Stand } from '@jovet/core/plan/demand';
 import {
-  actualsOf,
   asPlanned,
   eventsOfActual,
-  mishapsOf,
   newsFor,
   notDone,
-  together,
   unnoted,
   type Actual,
   type Event,
 } from '@jovet/core/run';
 import { learnedWorkings } from '@jovet/core/learned';
-import type { OpenedDay } from '@jovet/core/plan';
+import { drawnTo, type Leaning, type OpenedDay } from '@jovet/core/plan';
 import { movedTasks, orderChanges, toldOf } from '@jovet/core/plan/changes';
 import { mishapWords } from '@jovet/core/plan/mishaps';
 import { type PlannedDay, type ViewTask, type Why } from '@jovet/core/plan/explain';
@@ -24,7 +21,6 @@ import type { Workings } from '@jovet/core/working';
 import { formatDate, localTime } from '@jovet/core/time';
 import type { PlanLine, SavedPlan } from '../../server/database/day-plan';
 import { timeNow } from '../clock';
-import { EventLog } from '../event-log.svelte';
 import type { MishapChoice } from '../mishap/mishap-choices';
 import { beginHistory, record, undo, type History } from '../history';
 import { send } from '../send';
@@ -39,6 +35,7 @@ import {
 } from './day-choice';
 import type { Offer } from '@jovet/core/plan';
 import type { Conflict, FromPlanner } from './messages';
+import { Noted } from './noted.svelte';
 import { Planner } from './planner';
 import { savePlan } from './save-plan';
 
@@ -75,7 +72,10 @@ export class DayDesk {
   conflict = $state.raw<Conflict | null>(null);
   offers = $state.raw<readonly Offer[]>([]);
   problems = $state.raw<readonly Problem[]>([]);
-  looking = $state<'no' | 'first' | 'better' | 'remedies'>('no');
+  looking = $state<'no' | 'first' | 'better' | 'remedies' | 'beside'>('no');
+  /** Plans that lean to something each, and which of them the picture shows. */
+  beside = $state.raw<readonly { readonly leaning: Leaning; readonly day: PlannedDay }[]>([]);
+  lookedAt = $state<Leaning | null>(null);
   rounds = $state(0);
   selected = $state<number | null>(null);
   why = $state.raw<{ task: number; why: Why } | null>(null);
@@ -98,19 +98,13 @@ export class DayDesk {
 
   /** What the plan is of: as it was saved, until it is planned from the orders of now. */
   readonly base = $derived.by(() => (this.history.present.ofNow ? this.of().now : this.opened.input));
-  /** What was noted in this room, a batch at a time; what is undone is taken back. */
-  private batches = $state.raw<readonly (readonly Event[])[]>([]);
-  private readonly log = new EventLog(() => this.of().date);
-  /** What happened so far: also what others noted until the room was opened. */
-  readonly events = $derived.by(() => {
-    const own = this.batches.slice(0, this.history.present.noted).flat();
-    // The day may have been read again before it was taken back.
-    const back = this.log.takenBack;
-    return together(this.of().now.events, own).filter(({ id }) => !back.includes(id));
-  });
-  readonly actuals = $derived(actualsOf(this.events));
-  /** Why what was noted here is not kept. */
-  readonly unkept = $derived(this.log.keeping.problems);
+  /** What was noted in this room and before; what is undone is taken back. */
+  readonly noted = new Noted(
+    () => this.of(),
+    () => this.history.present.noted,
+  );
+  readonly events = $derived.by(() => this.noted.events);
+  readonly actuals = $derived.by(() => this.noted.actuals);
   /** What others noted that the saved plan has not seen. */
   readonly news = $derived.by(() => {
     const { saved, now } = this.of();
@@ -137,7 +131,12 @@ export class DayDesk {
   });
   readonly empty = $derived(this.base.demand.every(({ pieces }) => pieces === 0));
   readonly changes = $derived.by(() => orderChanges(this.base, this.of().now));
-  readonly shown = $derived(this.day ?? this.conflict?.day ?? this.last);
+  readonly shown = $derived(
+    this.beside.find(({ leaning }) => leaning === this.lookedAt)?.day ??
+      this.day ??
+      this.conflict?.day ??
+      this.last,
+  );
   readonly unsaved = $derived(this.day !== null && this.day.schedule !== this.savedSchedule);
   /** Remedies that a saved plan took, and those since. */
   readonly taken = $derived.by(() =>
@@ -160,6 +159,7 @@ export class DayDesk {
       return `Looking for a plan…${this.rounds > 0 ? ` ${this.rounds} rounds` : ''}`;
     if (this.looking === 'better') return 'Still looking…';
     if (this.looking === 'remedies') return 'Trying remedies…';
+    if (this.looking === 'beside') return 'Planning others…';
     if (this.conflict) return this.conflict.verdict === 'impossible' ? 'No plan can be' : 'No plan found';
     if (!this.day) return '';
     return this.unsaved ? 'Not saved yet' : 'Saved';
@@ -232,7 +232,9 @@ export class DayDesk {
       this.looking = 'remedies';
     } else if (message.kind === 'remedy')
       this.offers = [...this.offers, message.offer].sort((a, b) => a.cost - b.cost);
-    else if (message.kind === 'remedies-done') this.looking = 'no';
+    else if (message.kind === 'remedies-done' || message.kind === 'beside-done') this.looking = 'no';
+    else if (message.kind === 'beside')
+      this.beside = [...this.beside, { leaning: message.leaning, day: message.day }];
     else {
       this.problems =
         message.kind === 'problems'
@@ -255,14 +257,29 @@ export class DayDesk {
     const before = this.history.present.noted;
     this.history = by(this.history);
     const after = this.history.present.noted;
-    for (let batch = after; batch < before; batch += 1) this.log.takeBack(this.batches[batch] ?? []);
-    // What is done again happened, so it is noted anew.
-    for (let batch = before; batch < after; batch += 1) {
-      const again = (this.batches[batch] ?? []).map((event) => ({ ...event, id: uuid() }));
-      this.batches = this.batches.map((each, index) => (index === batch ? again : each));
-      this.log.note(again);
-    }
+    this.noted.went(before, after);
     this.go(1.5);
+  }
+  /** Plans that differ for a reason beside the one that stands. */
+  besides(): void {
+    if (!this.day) return;
+    [this.beside, this.lookedAt, this.looking] = [[], null, 'beside'];
+    this.planner?.beside(this.input);
+  }
+  /** One of them is what somebody would rather have: the goals are drawn to it, and it is gone on from. */
+  rather(which: Leaning): void {
+    const chosen = this.beside.find(({ leaning }) => leaning === which)?.day;
+    if (!chosen) return;
+    this.endBeside();
+    this.planner?.stand(chosen.input, chosen.schedule, chosen.view.tasks);
+    const { present } = this.history;
+    const weights = drawnTo(present.weights, chosen.input.bakehouse.floor.weights);
+    this.choose({ ...present, weights }, `rather ${which}`);
+    this.history = { ...this.history, place: null };
+  }
+  endBeside(): void {
+    if (this.looking === 'beside') this.stop();
+    [this.beside, this.lookedAt] = [[], null];
   }
   stop(): void {
     this.planner?.stop();
@@ -334,9 +351,9 @@ export class DayDesk {
   happened(actual: Actual): void {
     if (!this.day) return;
     this.before = this.day;
-    this.add(eventsOfActual(actual, this.of().date, uuid, this.events));
+    this.noted.add(eventsOfActual(actual, this.of().date, uuid, this.events));
     const { view } = this.day;
-    this.choose(withHappened(this.history.present, view, actual), `happened ${this.batches.length}`, 2);
+    this.choose(withHappened(this.history.present, view, actual), `happened ${this.noted.count}`, 2);
   }
   /** What went wrong, since a moment: it is noted, and the day planned on from it. */
   wentWrong({ mishaps, actual }: Pick<MishapChoice, 'mishaps' | 'actual'>, at: number): void {
@@ -345,26 +362,26 @@ export class DayDesk {
       return this.happened({ ...actual, ...this.actuals.get(actual.task), temperature: actual.temperature });
     this.before = this.day;
     const { date } = this.of();
-    this.add(
-      mishaps.map((mishap) => this.log.say({ kind: 'day', id: date }, { kind: 'mishap', mishap }, at)),
+    this.noted.add(
+      mishaps.map((mishap) => this.noted.log.say({ kind: 'day', id: date }, { kind: 'mishap', mishap }, at)),
     );
     const now = Math.ceil(Math.max(at, timeNow()) / 300) * 300;
     const begun = now > this.day.view.firstHands;
     const choice = begun
       ? fromMoment(this.history.present, this.day.view, now)
       : { ...this.history.present, told: toldOf(this.day.view) };
-    this.choose({ ...choice, noted: this.batches.length }, `went wrong ${this.batches.length}`, SOON);
+    this.choose({ ...choice, noted: this.noted.count }, `went wrong ${this.noted.count}`, SOON);
   }
-  /** All that went wrong on this day, as far as it was not taken back. */
+  /** All that went wrong on this day, in words. */
   readonly mishaps = $derived.by(() =>
-    mishapsOf(this.events).map((each) => ({ id: each.id, words: mishapWords(this.input, each) })),
+    this.noted.mishaps.map((each) => ({ id: each.id, words: mishapWords(this.input, each) })),
   );
   /** Something did not go wrong after all: the day is planned on without it. */
   notSo(id: string): void {
     const event = this.events.find((each) => each.id === id);
     if (!event) return;
     this.before = this.day;
-    this.log.takeBack([event]);
+    this.noted.log.takeBack([event]);
     const now = Math.ceil(timeNow() / 300) * 300;
     const begun = this.day && now > this.day.view.firstHands;
     const { present } = this.history;
@@ -387,29 +404,24 @@ export class DayDesk {
     const reading = { kind: 'reading', quantity: 'temperature', of: 'core', value: celsius } as const;
     this.noteOnly(
       [
-        ...(this.actuals.has(task) ? [] : [this.log.say(subject, { kind: 'began' }, loaded)]),
-        this.log.say(subject, reading),
+        ...(this.actuals.has(task) ? [] : [this.noted.log.say(subject, { kind: 'began' }, loaded)]),
+        this.noted.log.say(subject, reading),
       ],
       'core',
     );
   }
   private noteOnly(events: readonly Event[], place: string): void {
-    this.add(events);
-    this.history = record(this.history, { ...this.history.present, noted: this.batches.length }, place);
+    this.noted.add(events);
+    this.history = record(this.history, { ...this.history.present, noted: this.noted.count }, place);
   }
   /** A task was not done when it was to be: it is planned from now on. */
   notDone(task: ViewTask): void {
     if (!this.day) return;
     this.before = this.day;
-    this.add([notDone(task.id, this.of().date, uuid(), Math.floor(this.clock))]);
+    this.noted.add([notDone(task.id, this.of().date, uuid(), Math.floor(this.clock))]);
     const now = Math.ceil(this.clock / 300) * 300;
     const choice = fromMoment(this.history.present, this.day.view, now);
-    this.choose({ ...choice, noted: this.batches.length }, `not done ${task.id}`, 2);
-  }
-  /** Adds what was noted as one batch, behind what was not undone. */
-  private add(noted: readonly Event[]): void {
-    this.batches = [...this.batches.slice(0, this.history.present.noted), noted];
-    this.log.note(noted);
+    this.choose({ ...choice, noted: this.noted.count }, `not done ${task.id}`, 2);
   }
   takeBack(): void {
     this.before = null;

@@ -53,6 +53,11 @@ export class Planner {
     this.send({ kind: 'stand', asked: this.ask(), input, schedule, kept });
   }
 
+  /** Plans that differ for a reason, one after another. */
+  beside(input: DayInput): void {
+    this.send({ kind: 'beside', asked: this.ask(), input, oven: this.oven });
+  }
+
   why(task: number): void {
     this.send({ kind: 'why', task });
   }

@@ -1,4 +1,13 @@
-import { carriedOver, inOrderOf, offeredFor, planAtPace, planning, type Answer } from '@jovet/core/plan';
+import {
+  carriedOver,
+  inOrderOf,
+  leaningTo,
+  LEANINGS,
+  offeredFor,
+  planAtPace,
+  planning,
+  type Answer,
+} from '@jovet/core/plan';
 import { certificateWords, faultSentences, plannedDay, whyHere } from '@jovet/core/plan/explain';
 import { held, networkOf, type Network } from '@jovet/core/plan/network';
 import type { DayInput } from '@jovet/core/plan/demand';
@@ -15,6 +24,8 @@ const READY = 10;
 const FEW = 60;
 /** How much longer it is looked for a first plan than for a better one. */
 const PATIENCE = 2;
+/** Seconds for each plan that leans to something. */
+const BESIDE = 1.2;
 /** Seconds that a remedy is tried for. */
 const TRY = 0.4;
 /** ms after which no further remedy is tried: whoever waits has seen the first ones by then. */
@@ -40,7 +51,7 @@ onmessage = ({ data }: MessageEvent<ToPlanner>) => {
     if (current) tell({ kind: 'why', task: data.task, why: whyHere(current.input, current.network, current.schedule, taskShown(data.task)) }); // prettier-ignore
   } else {
     turn += 1;
-    void plan(data, turn).catch((error: unknown) => {
+    void (data.kind === 'beside' ? beside(data, turn) : plan(data, turn)).catch((error: unknown) => {
       tell({
         kind: 'failed',
         asked: data.asked,
@@ -80,6 +91,34 @@ async function plan(data: Extract<ToPlanner, { kind: 'plan' }>, mine: number): P
     tell({ kind: 'conflict', asked, conflict: conflictOf(input, network.value, answer, oven) });
   if (answer.verdict !== 'planned' || !data.trial)
     await offerRemedies(input, network.value, answer, asked, mine);
+}
+
+/** Plans a day for one thing more than for all else, and then for another. */
+async function beside(data: Extract<ToPlanner, { kind: 'beside' }>, mine: number): Promise<void> {
+  const { asked, input, oven } = data;
+  const { bakehouse } = input;
+  const stood = current;
+  for (const leaning of LEANINGS) {
+    const weights = leaningTo(bakehouse.floor.weights, leaning);
+    const leant = { ...input, bakehouse: { ...bakehouse, floor: { ...bakehouse.floor, weights } } };
+    const network = networkOf(leant);
+    if (!network.ok) break;
+    const from = stood && carriedOver(stood.schedule, stood.network, network.value);
+    const answer = await search(
+      leant,
+      network.value,
+      from,
+      BESIDE,
+      mine,
+      () => undefined,
+      1,
+      () => true,
+    );
+    if (mine !== turn) return;
+    if (answer?.verdict === 'planned')
+      tell({ kind: 'beside', asked, leaning, day: plannedDay(leant, network.value, answer.schedule, oven) });
+  }
+  tell({ kind: 'beside-done', asked });
 }
 
 /** Takes a plan as the one that stands, unless its day has other tasks by now. @param kept its tasks as it numbers them */

@@ -94,6 +94,12 @@ const Sums = z
     work: z.number().describe('s of all hands'),
     asleep: z.number().describe('s of it from 22:00 to 06:00'),
     awake: z.number().describe('people who work then'),
+    away: z
+      .number()
+      .optional()
+      .describe(
+        's by which doughs are away from their best, in the cold as much less as it changes them less',
+      ),
     energy: z.number().describe('kWh of the ovens'),
     cheap: z.number().describe('kWh of it in the hours that have another price'),
     paidWork: z.number().nullable().describe('money; null: no price is said'),

@@ -1,0 +1,108 @@
+import assert from 'node:assert/strict';
+import { describe, it } from 'node:test';
+import { chanceFrom, shuffled } from '@jovet/core/chance';
+import { verifyCertificate } from '@jovet/core/plan/checker';
+import type { DayInput } from '@jovet/core/plan/demand';
+import { certificateWords } from '@jovet/core/plan/explain';
+import type { Certificate, Instance } from '@jovet/core/plan/instance';
+import { networkOf } from '@jovet/core/plan/network';
+import { whyImpossible } from '@jovet/core/plan/planner';
+import { demoDay, must, withThing } from '../demo.ts';
+import { answered } from './planned.ts';
+
+/** So many days that cannot be are looked at: 500, where somebody has the time. */
+const DAYS = Number(process.env['JOVET_REASONS'] ?? 20);
+
+/** A small day that is too much in some way: too early, too few hands or things, too many pieces. */
+function hardDay(seed: number): DayInput {
+  const chance = chanceFrom(seed);
+  const base = demoDay();
+  const slugs = shuffled([...new Set(base.demand.map(({ formula }) => formula))], chance).slice(0, 1 + Math.floor(chance() * 3));
+  const { floor } = base.bakehouse;
+  const [kept] = slugs;
+  const input = { ...base, demand: base.demand.filter(({ formula }) => slugs.includes(formula)) };
+  const withFloor = (changed: typeof floor): DayInput => ({ ...input, bakehouse: { ...input.bakehouse, floor: changed } });
+  const pick = <T,>(all: readonly T[]): T => all[Math.floor(chance() * all.length)] ?? assert.fail('there is one');
+  switch (Math.floor(chance() * 7)) {
+    case 0:
+      return { ...input, demand: input.demand.map((line) => (line.formula === kept ? { ...line, drop: `0${Math.floor(chance() * 5)}:30` } : line)) };
+    case 1:
+      return withFloor(withThing(floor, pick(['round-baskets', 'couches', 'large-tins', 'small-tins', 'trays']), { count: 1 + Math.floor(chance() * 8) }));
+    case 2:
+      return withFloor({ ...floor, hands: floor.hands.filter(({ skills }) => !skills.includes(pick(['mix', 'oven', 'pack'] as const))) });
+    case 3:
+      return withFloor(withThing(floor, 'oven', { decks: 1 }));
+    case 4:
+      return { ...input, demand: input.demand.map((line) => ({ ...line, pieces: line.pieces * (3 + Math.floor(chance() * 5)) })) };
+    case 5:
+      return withFloor({ ...floor, hands: floor.hands.map((hand) => ({ ...hand, rota: hand.rota.map((shift) => ({ ...shift, from: '07:00', to: '11:00' })) })) });
+    default:
+      return withFloor({ ...floor, tubs: 1, equipment: floor.equipment.map((thing) => (thing.kind === 'retarder' ? { ...thing, dough: 1 } : thing)) });
+  }
+} // prettier-ignore
+
+/** The day with more than enough of what is blamed. */
+function relieved(instance: Instance, certificate: Certificate): Instance {
+  const everybody = (skills: number, count: number) =>
+    Array.from({ length: count }, (_, n) => ({ name: `more ${n}`, skills, helps: 0, free: [[0, instance.slots] as const] }));
+  const all = (1 << instance.skills.length) - 1;
+  if (certificate.kind === 'energy') {
+    const { of, from, to, need } = certificate;
+    const more = Math.ceil(need / (to - from)) + 1;
+    if (of.kind === 'hands') return { ...instance, people: [...instance.people, ...everybody(of.skills, more)] };
+    if (of.kind === 'decks') return { ...instance, ovens: instance.ovens.map((oven) => ({ ...oven, decks: oven.decks + more, out: [] })) };
+    return {
+      ...instance,
+      resources: instance.resources.map((each, index) => (index === of.resource ? { ...each, capacity: each.capacity + more, out: [] } : each)),
+    };
+  }
+  const own = new Set(certificate.tasks);
+  return {
+    ...instance,
+    people: [...instance.people, ...everybody(all, 4)],
+    resources: instance.resources.map((each) => ({ ...each, capacity: each.capacity * 20 + 100 })),
+    tasks: instance.tasks.map((task, index) => (own.has(index) ? { ...task, first: 0, last: instance.slots, due: null } : task)),
+    arcs: instance.arcs.map((arc) =>
+      own.has(arc.from) && own.has(arc.to) ? { ...arc, ways: [{ ...(arc.ways[0] ?? assert.fail('a way')), holds: [], tables: [0] }], levels: false } : arc,
+    ),
+    tables: instance.tables.map((table, index) => (index === 0 ? { earliest: [0], best: [0], latest: [instance.slots] } : table)),
+  };
+} // prettier-ignore
+
+const blameOf = (certificate: Certificate): string =>
+  certificate.kind === 'chain'
+    ? `chain ${certificate.tasks.join()}`
+    : JSON.stringify([certificate.of, certificate.from, certificate.to]);
+
+describe('why a day cannot be', () => {
+  it(`is true of ${DAYS} days: what is blamed taken away, the day is possible or something else is in its way`, { timeout: 900_000 }, () => {
+    let [found, seed] = [0, 0];
+    const kinds = new Map<string, number>();
+    while (found < DAYS && (seed += 1) < DAYS * 4) {
+      const input = hardDay(seed);
+      const network = must(networkOf(input));
+      const { instance } = network;
+      const answer = answered(network, 0, null, 26);
+      if (answer?.verdict !== 'impossible') continue;
+      found += 1;
+      const { certificate } = answer;
+      const words = certificateWords(input, network, certificate);
+      kinds.set(certificate.kind, (kinds.get(certificate.kind) ?? 0) + 1);
+      assert.match(words, /^[A-Z].*\.$/, words);
+      assert.doesNotMatch(words, /undefined|NaN|null/);
+      const after = relieved(instance, certificate);
+      assert.ok(!verifyCertificate(after, certificate), `${seed}: ${words} It is in the way still`);
+      const next = whyImpossible(after);
+      if (next) {
+        assert.notEqual(blameOf(next), blameOf(certificate), `${seed}: ${words}`);
+        assert.ok(verifyCertificate(after, next), `${seed}: the next reason is true`);
+      }
+      // The fewest are named: without one of them there would be time.
+      if (certificate.kind === 'chain' && certificate.bulk === null && certificate.tasks.length > 1)
+        for (const task of certificate.tasks)
+          assert.ok(!verifyCertificate(instance, { ...certificate, tasks: certificate.tasks.filter((each) => each !== task) }), `${seed}: ${words} Not for ${task}`);
+    }
+    assert.equal(found, DAYS, `of ${seed} days`);
+    assert.ok(kinds.size === 2, JSON.stringify([...kinds]));
+  }); // prettier-ignore
+});
