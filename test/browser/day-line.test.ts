@@ -190,9 +190,9 @@ visited('goals are weighed, plans are kept and compared, tubs get their labels, 
   await visit.until('[role="dialog"] thead', /This plan.*Latest start.*Least oven.*Best bread/);
   await page.waitForFunction(() => !document.body.innerText.includes('Planning the others'));
   const nth = (name: string, n: number) => page.locator(`::-p-xpath((//*[@role="dialog"]//button[normalize-space(.)="${name}"])[${n}])`);
-  await nth('Look at it', 2).click();
+  await nth('Look', 2).click();
   await page.waitForSelector('[role="dialog"] td:nth-child(3) [aria-pressed="true"]');
-  await nth('Rather this one', 1).click();
+  await nth('Rather this', 1).click();
   await settled(visit);
   await visit.press('Goals');
   const begun = 'input[aria-label^="Work begun"]';

@@ -2,10 +2,13 @@ import assert from 'node:assert/strict';
 import { describe, test } from 'node:test';
 import { draftOfFloor, parseFloor } from '@jovet/core/bakehouse';
 import type { DayInput } from '@jovet/core/plan/demand';
-import { plannedDay } from '@jovet/core/plan/explain';
+import { carriedOver } from '@jovet/core/plan';
+import { plannedDay, planSums } from '@jovet/core/plan/explain';
+import { networkOf } from '@jovet/core/plan/network';
 import { localTime } from '@jovet/core/time';
 import { inHours } from '../../src/plan/explain/hours.ts';
 import { demoDay, demoHouse, must } from '../demo.ts';
+import { atNight } from './at-night.ts';
 import { planned } from './planned.ts';
 
 type Prices = DayInput['bakehouse']['floor']['prices'];
@@ -46,6 +49,18 @@ describe('what a plan takes', () => {
     near(night.paidEnergy, (night.energy - night.cheap) * 0.3 + night.cheap * 0.1);
     const asEver = pricedAt({ ...plain, cheap: { from: '22:00', to: '04:00' } }).sums;
     near(asEver.paidEnergy, asEver.energy * 0.3);
+  });
+
+  test('what has begun counts as it did, though nobody says whose hands it was', () => {
+    const night = atNight(day, '02:00', 5);
+    const stood = must(networkOf(night.day));
+    const on = planSums(night.day, stood, carriedOver(night.schedule, night.network, stood));
+    const before = planSums(day, night.network, night.schedule);
+    assert.ok(Math.abs(on.work - before.work) < 0.03 * before.work, `${on.work} and ${before.work} s`);
+    assert.ok(
+      Math.abs(on.asleep - before.asleep) < 0.05 * before.asleep,
+      `${on.asleep} and ${before.asleep} s`,
+    );
   });
 
   test('hours may go over midnight, and are those of the clock on the wall', () => {

@@ -42,10 +42,12 @@ export function sumsOf(input: DayInput, network: Network, schedule: Schedule, ov
   instance.tasks.forEach((_, index) => {
     const placed = schedule.tasks[index];
     if (!placed) return;
-    for (let slot = placed.start; slot < endOf(instance, index, placed); slot += 1) {
-      work += placed.people.length * SLOT;
+    const end = endOf(instance, index, placed);
+    const people = placed.people.length || handsThen(network, index, end - placed.start);
+    for (let slot = placed.start; slot < end; slot += 1) {
+      work += people * SLOT;
       if (!isAsleep(instance.origin + slot * SLOT)) continue;
-      asleep += placed.people.length * SLOT;
+      asleep += people * SLOT;
       for (const person of placed.people) awake.add(person);
     }
   });
@@ -59,6 +61,12 @@ export function sumsOf(input: DayInput, network: Network, schedule: Schedule, ov
     paidEnergy: kilowattHour === null ? null : (energy - cheap) * kilowattHour + cheap * (cheapKilowattHour ?? kilowattHour),
   };
 } // prettier-ignore
+
+/** Hands that something took that has begun: nobody says whose they were. */
+function handsThen({ notes }: Network, task: number, slots: number): number {
+  const { done = false, work = 0 } = notes[task] ?? {};
+  return done && slots > 0 ? Math.max(1, Math.round(work / (slots * SLOT))) : 0;
+}
 
 /** What a plan takes that is not shown. */
 export function planSums(said: DayInput, network: Network, schedule: Schedule): DaySums {

@@ -60,10 +60,10 @@
       {#each plans as { leaning } (leaning)}
         <td>
           <button type="button" class="link" aria-pressed={shown === leaning} onclick={() => onlook(leaning)}
-            >Look at it</button
+            >Look</button
           >
           {#if leaning !== null}<button type="button" class="link" onclick={() => onrather(leaning)}
-              >Rather this one</button
+              >Rather this</button
             >{/if}
         </td>
       {/each}
@@ -72,15 +72,15 @@
 </table>
 {#if looking}<p class="quiet" role="status">Planning the others…</p>{/if}
 <p class="quiet">
-  Each is planned for one thing more than for all else. <b>Rather this one</b> takes it, and draws the goals half
-  of the way to it: later plans are made by them.
+  Each is planned for one thing more than for all else. <b>Rather this</b> takes it, and draws the goals half of
+  the way to it: later plans are made by them.
 </p>
 
 <style>
   table {
     width: 100%;
     margin-bottom: 0.75rem;
-    font-size: 0.9375rem;
+    font-size: 0.875rem;
   }
   th {
     font-weight: 600;
@@ -92,17 +92,23 @@
   }
   td,
   th {
-    padding: 0.3rem 0 0.3rem 0.5rem;
+    padding: 0.3rem 0 0.3rem 0.4rem;
     vertical-align: top;
   }
   td {
     font-family: var(--figures);
+    font-size: 0.8125rem;
     text-align: right;
+    white-space: nowrap;
+  }
+  td:has(.link) {
+    font-family: inherit;
   }
   td .link {
     display: block;
     min-height: 2rem;
     margin-left: auto;
+    font-family: inherit;
     font-size: 0.875rem;
     text-align: right;
   }

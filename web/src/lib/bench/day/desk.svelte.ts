@@ -260,11 +260,20 @@ export class DayDesk {
     this.noted.went(before, after);
     this.go(1.5);
   }
+  /** What is chosen, from now on where the day has begun: what was to begin before stands. */
+  private onwards(since = timeNow()): DayChoice {
+    const { present } = this.history;
+    const now = Math.ceil(since / 300) * 300;
+    const view = this.day?.view;
+    return view && now > view.firstHands && timeNow() < view.lastDrop
+      ? fromMoment(present, view, now)
+      : present;
+  }
   /** Plans that differ for a reason beside the one that stands. */
   besides(): void {
     if (!this.day) return;
     [this.beside, this.lookedAt, this.looking] = [[], null, 'beside'];
-    this.planner?.beside(this.input);
+    this.planner?.beside(chosenInput(this.base, this.knowing(this.onwards()), this.events));
   }
   /** One of them is what somebody would rather have: the goals are drawn to it, and it is gone on from. */
   rather(which: Leaning): void {
@@ -272,9 +281,9 @@ export class DayDesk {
     if (!chosen) return;
     this.endBeside();
     this.planner?.stand(chosen.input, chosen.schedule, chosen.view.tasks);
-    const { present } = this.history;
-    const weights = drawnTo(present.weights, chosen.input.bakehouse.floor.weights);
-    this.choose({ ...present, weights }, `rather ${which}`);
+    const choice = this.onwards();
+    const weights = drawnTo(choice.weights, chosen.input.bakehouse.floor.weights);
+    this.choose({ ...choice, weights }, `rather ${which}`);
     this.history = { ...this.history, place: null };
   }
   endBeside(): void {
@@ -365,11 +374,7 @@ export class DayDesk {
     this.noted.add(
       mishaps.map((mishap) => this.noted.log.say({ kind: 'day', id: date }, { kind: 'mishap', mishap }, at)),
     );
-    const now = Math.ceil(Math.max(at, timeNow()) / 300) * 300;
-    const begun = now > this.day.view.firstHands;
-    const choice = begun
-      ? fromMoment(this.history.present, this.day.view, now)
-      : { ...this.history.present, told: toldOf(this.day.view) };
+    const choice = { ...this.onwards(Math.max(at, timeNow())), told: toldOf(this.day.view) };
     this.choose({ ...choice, noted: this.noted.count }, `went wrong ${this.noted.count}`, SOON);
   }
   /** All that went wrong on this day, in words. */
@@ -382,10 +387,7 @@ export class DayDesk {
     if (!event) return;
     this.before = this.day;
     this.noted.log.takeBack([event]);
-    const now = Math.ceil(timeNow() / 300) * 300;
-    const begun = this.day && now > this.day.view.firstHands;
-    const { present } = this.history;
-    this.choose(begun ? fromMoment(present, this.day?.view ?? null, now) : present, `not so ${id}`, SOON);
+    this.choose(this.onwards(), `not so ${id}`, SOON);
   }
   /** What went wrong since the plan that is gone on from, in words. */
   readonly wrong = $derived.by((): readonly string[] => {
