@@ -34,6 +34,17 @@ for (let half = 0; half < 16; half += 1) await visit.keys('Alt', 'Shift', 'Arrow
 await page.waitForSelector('[aria-label="What stands in the way"] li button');
 await page.waitForFunction(() => !document.body.innerText.includes('Planning what might help'));
 await take('day-conflict');
+// Somebody is sick on the night of the demo day: what helps.
+await visit.go('/plan/day');
+await page.waitForSelector('[data-task]');
+await visit.press('Something went wrong');
+await visit.press('Somebody is sick');
+await visit.press('Odo Fenwright');
+await page.waitForSelector('[aria-label="What stands in the way"] li button, [aria-label="What this moves"] button');
+await page.waitForFunction(() => !document.body.innerText.includes('Planning what might help'));
+await take('bad-night');
+await visit.press('Undo');
+await visit.until('header [role="status"]', /Not saved yet|Saved/);
 await visit.go('/plan/oven/2027-01-14');
 await page.waitForSelector('[data-chart] svg');
 await visit.until('header [role="status"]', 'Not saved yet');

@@ -1,5 +1,6 @@
 export { type Answer, carriedOver, inOrderOf, nearestTo, planAtPace, planning } from './planning.ts';
 export {
+  byPrice,
   type Family,
   type Offer,
   offeredFor,

@@ -4,7 +4,7 @@ import fc from 'fast-check';
 import { certificateWords, faultSentences, faultWords } from '@jovet/core/plan/explain';
 import { checkSchedule } from '@jovet/core/plan/checker';
 import { networkOf, type Network } from '@jovet/core/plan/network';
-import { planning, remediesFor, remedied, Remedy, remedyWords } from '@jovet/core/plan';
+import { byPrice, planning, remediesFor, remedied, Remedy, remedyWords, type Offer } from '@jovet/core/plan';
 import { whyImpossible } from '@jovet/core/plan/planner';
 import type { DayInput } from '@jovet/core/plan/demand';
 import type { Schedule } from '@jovet/core/plan/instance';
@@ -112,6 +112,13 @@ describe('remedies', () => {
       assert.equal(longer, limits.shift >= 11 && limits.rest <= 13 ? 2 : 0);
       assert.ok(all.some(({ kind }) => kind === 'fewer'));
     }
+  }); // prettier-ignore
+
+  it('what makes all that is ordered is read before what leaves something out, the cheaper first', () => {
+    const offer = (cost: number, ...remedies: Remedy[]) => ({ remedies, words: '', cost, sums: {} as Offer['sums'] });
+    const fewer = offer(1, { kind: 'fewer', formula: 'oat-tin', percent: 100 });
+    const [dear, cheap] = [offer(90, { kind: 'later', formula: 'oat-tin', minutes: 30 }), offer(20, { kind: 'later', formula: 'oat-tin', minutes: 60 })];
+    assert.deepEqual([fewer, dear, cheap].sort(byPrice), [cheap, dear, fewer]);
   }); // prettier-ignore
 
   it('a van is not moved past midnight, and a weight is a share of what it was', () => {

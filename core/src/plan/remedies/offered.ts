@@ -19,6 +19,11 @@ export interface Offer {
   readonly sums: DaySums;
 }
 
+/** The order in which offers are read: those that make all that is ordered first, then the cheaper ones. */
+export const byPrice = (one: Offer, other: Offer): number =>
+  Number(makesLess(one)) - Number(makesLess(other)) || one.cost - other.cost;
+const makesLess = ({ remedies }: Offer): boolean => remedies.some(({ kind }) => kind === 'fewer');
+
 /** How remedies are tried. */
 export interface Trying {
   /** Plans a day for a moment, from a plan of before; null: nobody waits any longer. */

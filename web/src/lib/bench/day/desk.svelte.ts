@@ -10,7 +10,7 @@ import {
   type Event,
 } from '@jovet/core/run';
 import { learnedWorkings } from '@jovet/core/learned';
-import { drawnTo, type Leaning, type OpenedDay } from '@jovet/core/plan';
+import { byPrice, drawnTo, type Leaning, type OpenedDay } from '@jovet/core/plan';
 import { movedTasks, orderChanges, toldOf } from '@jovet/core/plan/changes';
 import { mishapWords } from '@jovet/core/plan/mishaps';
 import { type PlannedDay, type ViewTask, type Why } from '@jovet/core/plan/explain';
@@ -230,8 +230,7 @@ export class DayDesk {
       this.day = null;
       this.offers = [];
       this.looking = 'remedies';
-    } else if (message.kind === 'remedy')
-      this.offers = [...this.offers, message.offer].sort((a, b) => a.cost - b.cost);
+    } else if (message.kind === 'remedy') this.offers = [...this.offers, message.offer].sort(byPrice);
     else if (message.kind === 'remedies-done' || message.kind === 'beside-done') this.looking = 'no';
     else if (message.kind === 'beside')
       this.beside = [...this.beside, { leaning: message.leaning, day: message.day }];

@@ -1,4 +1,4 @@
-import { carriedOver, offeredFor, planAtPace, type Answer, type Offer } from '@jovet/core/plan';
+import { byPrice, carriedOver, offeredFor, planAtPace, type Answer, type Offer } from '@jovet/core/plan';
 import { networkOf, type Network } from '@jovet/core/plan/network';
 import type { DayInput } from '@jovet/core/plan/demand';
 import type { Schedule } from '@jovet/core/plan/instance';
@@ -82,5 +82,5 @@ export async function remediesOf(
     over: () => over(null, 0),
   });
   for await (const offer of offers) offered.push(offer);
-  return offered.sort((one, other) => one.cost - other.cost);
+  return offered.sort(byPrice);
 }
