@@ -40,7 +40,9 @@ await page.waitForSelector('[data-task]');
 await visit.press('Something went wrong');
 await visit.press('Somebody is sick');
 await visit.press('Odo Fenwright');
-await page.waitForSelector('[aria-label="What stands in the way"] li button, [aria-label="What this moves"] button');
+await page.waitForSelector(
+  '[aria-label="What stands in the way"] li button, [aria-label="What this moves"] button',
+);
 await page.waitForFunction(() => !document.body.innerText.includes('Planning what might help'));
 await take('bad-night');
 await visit.press('Undo');
