@@ -3,6 +3,7 @@ import { after, before, describe, test } from 'node:test';
 import { v7 as uuid } from 'uuid';
 import type { DayInput } from '@jovet/core/plan/demand';
 import { plannedDay, type PlannedDay } from '@jovet/core/plan/explain';
+import type { Mishap } from '@jovet/core/run';
 import { addDays } from '@jovet/core/time';
 import { demoDay } from '../../../core/test/demo.ts';
 import { baking, planned } from '../../../core/test/plan/planned.ts';
@@ -93,6 +94,27 @@ describe('the floor at work', () => {
     assert.equal(wire.asked.filter((each) => each.startsWith('PUT /api/v1/plans/')).length, 1);
     assert.equal(desk.events.length, 2);
   });
+
+  test('what went wrong elsewhere is said here, with what it moves, and what is lost by its name', async () => {
+    const feed = task('feed');
+    const noted = (mishap: Mishap): DayInput['events'][number] => ({
+      ...happened('', { kind: 'mishap', mishap }, feed.end + 60),
+      subject: { kind: 'day', id: DATE },
+    });
+    for (const [mishap, words] of [
+      [{ kind: 'order', formula: 'quay-country', product: 'quay-loaf', drop: input.demand[0]?.drop ?? '', pieces: -5 }, /^5 Quay loaf fewer/],
+      [{ kind: 'lost', task: feed.id }, /^Lost: Quay levain/],
+    ] as const) {
+      const desk = floorAt(feed.end + 120, [
+        happened(feed.id, { kind: 'began' }, feed.start),
+        happened(feed.id, { kind: 'ended' }, feed.end),
+        noted(mishap),
+      ]);
+      await until(() => desk.asked && !desk.planning, 'what it moves');
+      assert.match(desk.asked?.sentences[0] ?? '', words);
+      assert.ok((desk.asked?.sentences.length ?? 0) > 1);
+    }
+  }); // prettier-ignore
 
   test('a dough that comes out cold moves the rest: said in sentences, taken only when it is taken', async () => {
     const mix = task('mix');

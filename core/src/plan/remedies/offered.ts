@@ -6,7 +6,7 @@ import { afterMishaps } from '../mishaps/index.ts';
 import { networkOf, type Network } from '../network/index.ts';
 import { carriedOver, type Answer } from '../planning.ts';
 import { remedied } from './remedied.ts';
-import { remediesFor, type Option } from './remedies-for.ts';
+import { remediesFor, type Family, type Option } from './remedies-for.ts';
 import type { Remedy } from './remedy.ts';
 import { remedyWords } from './words.ts';
 
@@ -32,7 +32,18 @@ export interface Trying {
 }
 
 /** So many are offered, and so often something is left out until the rest can be planned. */
-const [OFFERED, LEFT_OUT] = [5, 6] as const;
+const [OFFERED, LEFT_OUT] = [5, 5] as const;
+
+/** Formulas that have to be left out, and the plan of the rest. */
+interface Rest {
+  readonly left: readonly string[];
+  readonly stood: Stood | null;
+}
+
+const bringsHands = (family: Family): boolean =>
+  family.some((option) =>
+    option.some(({ kind }) => kind === 'hands' || kind === 'called' || kind === 'shift'),
+  );
 
 /** A plan that stands, and its day. */
 interface Stood {
@@ -53,8 +64,7 @@ export async function* offeredFor(
   stood: Stood | null,
   { plan, over }: Trying,
 ): AsyncGenerator<Offer, void, void> {
-  const rest = answer.verdict === 'planned' ? { left: [], stood } : await withoutSome(day, network, answer, stood, { plan, over });
-  if (!rest) return;
+  let rest: Rest = { left: [], stood };
   const offerOf = (remedies: Option, { schedule, network }: Stood): Offer => ({
     remedies, words: wordsOf(day, remedies), cost: judge(network, schedule).cost?.total ?? 0, sums: planSums(remedies.reduce(remedied, day), network, schedule),
   });
@@ -66,32 +76,43 @@ export async function* offeredFor(
     return found?.verdict === 'planned' ? offerOf(remedies, { schedule: found.schedule, network: other.value }) : found && 'none';
   };
   let offered = 0;
+  /** Tries some families; what is left out wholly is known to help already. */
+  async function* each(families: readonly Family[], known: Option): AsyncGenerator<Offer, boolean, void> {
+    for (const family of families) {
+      const [most, ...lesser] = family.filter((option) => leavesSome(day, option)).toReversed();
+      if (over() || offered >= OFFERED) return false;
+      if (!most) continue;
+      const isKnown = JSON.stringify(most) === JSON.stringify(known);
+      let best = isKnown ? 'none' : await tried(most);
+      if (best === null) return false;
+      if (best === 'none' && !isKnown) continue;
+      for (const less of lesser.toReversed()) {
+        if (over()) break;
+        const enough = await tried(less);
+        if (enough === null) return false;
+        if (enough === 'none') continue;
+        best = enough;
+        break;
+      }
+      if (best === 'none') continue;
+      yield best;
+      offered += 1;
+    }
+    return true;
+  }
+  // What cannot be for want of hands is helped by hands; else it is known soonest what can be left out.
+  const hands = answer.verdict === 'impossible' ? remediesFor(day, network, answer).filter(bringsHands) : [];
+  if (!(yield* each(hands, []))) return;
+  const found = answer.verdict === 'planned' ? rest : await withoutSome(day, network, answer, stood, { plan, over });
+  if (!found) return;
+  rest = found;
   const known = leftOut(rest.left);
   if (rest.stood && known.length > 0) {
     yield offerOf(known, rest.stood);
     offered += 1;
   }
-  for (const family of remediesFor(day, network, answer, rest.left)) {
-    const [most, ...lesser] = family.filter((option) => leavesSome(day, option)).toReversed();
-    if (over() || offered >= OFFERED) return;
-    if (!most) continue;
-    // What is left out wholly is known to help already.
-    const isKnown = JSON.stringify(most) === JSON.stringify(known);
-    let best = isKnown ? 'none' : await tried(most);
-    if (best === null) return;
-    if (best === 'none' && !isKnown) continue;
-    for (const less of lesser.toReversed()) {
-      if (over()) break;
-      const enough = await tried(less);
-      if (enough === null) return;
-      if (enough === 'none') continue;
-      best = enough;
-      break;
-    }
-    if (best === 'none') continue;
-    yield best;
-    offered += 1;
-  }
+  const others = remediesFor(day, network, answer, rest.left).filter((family) => hands.length === 0 || !bringsHands(family));
+  yield* each(others, known);
 } // prettier-ignore
 
 const leftOut = (formulas: readonly string[]): Remedy[] =>
@@ -123,7 +144,7 @@ async function withoutSome(
   answer: Answer,
   stood: Stood | null,
   { plan, over }: Trying,
-): Promise<{ readonly left: readonly string[]; readonly stood: Stood | null } | null> {
+): Promise<Rest | null> {
   const without = async (left: readonly string[], from: Stood | null): Promise<{ answer: Answer; network: Network } | 'none' | null> => {
     const changed = leftOut(left).reduce(remedied, day);
     const other = networkOf(changed);

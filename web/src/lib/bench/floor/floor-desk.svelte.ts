@@ -8,7 +8,8 @@ import {
   whyLonger,
 } from '@jovet/core/plan/changes';
 import { type PlannedDay, type Why } from '@jovet/core/plan/explain';
-import { actualsOf, newsFor, together, type Event } from '@jovet/core/run';
+import { mishapWords } from '@jovet/core/plan/mishaps';
+import { actualsOf, mishapsOf, newsFor, together, type Event } from '@jovet/core/run';
 import type { Problem } from '@jovet/core/problem';
 import { timeNow } from '../clock';
 import type { DayOf } from '../day/desk.svelte';
@@ -112,6 +113,13 @@ export class FloorDesk {
     return this.plan ? newsFor(this.plan.view.tasks, this.plan.input.events, this.events) : [];
   }
 
+  /** What went wrong that the plan does not know of yet, in words. */
+  private get wrong(): string[] {
+    const { plan } = this;
+    const day = plan && { ...plan.input, told: toldOf(plan.view) };
+    return day ? mishapsOf(this.news).map((each) => mishapWords(day, each)) : [];
+  }
+
   /** Plans the rest of the day from what happened. */
   private look(): void {
     const { plan } = this;
@@ -139,7 +147,7 @@ export class FloorDesk {
     } else if (message.kind === 'conflict') {
       this.planning = false;
       this.forecast = message.conflict.day ?? this.forecast;
-      this.asked = { sentences: ['The rest of the day cannot be done as it is.', ...message.conflict.sentences.slice(0, 2)], day: null };
+      this.asked = { sentences: [...this.wrong, 'The rest of the day cannot be done as it is.', ...message.conflict.sentences.slice(0, 2)], day: null };
     } else if (message.kind === 'problems') {
       this.planning = false;
       this.problems = message.problems;
@@ -158,9 +166,12 @@ export class FloorDesk {
       ...partingWords(partings(plan.view.tasks, day.view.tasks)),
       ...piecesChanged(plan.view, day.view),
     ];
-    const reasons = whyLonger(plan.view, day.view, actualsOf(this.events).values(), this.words.heat);
+    const reasons = [
+      ...this.wrong,
+      ...whyLonger(plan.view, day.view, actualsOf(this.events).values(), this.words.heat),
+    ];
     this.asked =
-      moved.length + pieces.length > 0
+      moved.length + pieces.length + this.wrong.length > 0
         ? { sentences: [...reasons, ...pieces, movesSentence(moved, this.words.clock)], day }
         : null;
   }

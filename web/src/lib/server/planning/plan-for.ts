@@ -64,6 +64,8 @@ function problemsOf(input: DayInput, { instance }: Network, from: Schedule | nul
   return problems;
 }
 
+/** Seconds at least in which remedies are looked for. */
+const LEAST_REMEDIES = 1.5;
 /** Seconds that a remedy is tried for. */
 const TRY = 0.4;
 
@@ -75,7 +77,7 @@ export async function remediesOf(
   seconds: number,
   stood: Stood | null = null,
 ): Promise<Offer[]> {
-  const { over } = within(seconds);
+  const { over } = within(Math.max(LEAST_REMEDIES, seconds));
   const offered: Offer[] = [];
   const offers = offeredFor(input, network, answer, stood, {
     plan: (_, other, from) => planAtPace(other, seed, { ...within(TRY), from, nearest: () => true }),

@@ -10,7 +10,7 @@ import { dayInputFor } from '$lib/server/database/day-plan';
 import { inPool } from '$lib/server/planning/pool';
 
 /** Seconds beyond those for the plan, half as many for the nearest and as many for remedies, after which it is ended. */
-const MORE = 3;
+const MORE = 4;
 
 /** Plans a day by its orders, or one that is given whole, with what is said of it in place of what is known. */
 export async function POST({ request, locals: { actor } }) {

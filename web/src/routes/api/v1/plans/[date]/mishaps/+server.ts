@@ -13,7 +13,7 @@ import { addEvents, eventsOfDay } from '$lib/server/database/event';
 import { inPool } from '$lib/server/planning/pool';
 
 /** Seconds beyond those for the plan and as many for remedies, after which it is ended. */
-const MORE = 3;
+const MORE = 5;
 /** Seconds of a slot. */
 const SLOT = 300;
 
