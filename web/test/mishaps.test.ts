@@ -91,6 +91,20 @@ describe('what went wrong, through the API', () => {
     assert.equal(answer.plan.n, 2);
   }); // prettier-ignore
 
+  test('so much does not go wrong on one day: the log refuses it in words, and so does a plan', async () => {
+    const day = '2034-05-10';
+    const event = (n: number) => ({
+      id: `00000000-0000-7000-a000-${String(n).padStart(12, '0')}`, day, subject: { kind: 'day', id: day },
+      happened: { kind: 'mishap', mishap: { kind: 'power', until: null } }, at: 2_030_000_000,
+    }); // prettier-ignore
+    const all = Array.from({ length: 101 }, (_, n) => event(n));
+    const many = await ask<Answer>('POST', 'events', { events: all });
+    assert.equal(many.status, 422);
+    assert.match(many.answer.problems[0]?.problem ?? '', /100 things went wrong on 2034-05-10 already/);
+    const { status } = await ask('POST', 'events', { events: all.slice(0, 2) });
+    assert.equal(status, 200);
+  });
+
   test('what is wrong with it is said at its field', async () => {
     for (const [body, path] of [
       [{ mishaps: [] }, 'mishaps'],

@@ -8,7 +8,7 @@ export {
   mishapsOf,
   together,
 } from './event.ts';
-export { Mishap } from './mishap.ts';
+export { Mishap, MOST_MISHAPS } from './mishap.ts';
 export { type AtHand, atHand, type HandTask, onBench, type OnBench, type RisingDough } from './floor.ts';
 export { entriesOfMix, isMixEntry } from './mix-entries.ts';
 export { asPlanned, newsFor, notDone, type PlannedTask, unnoted } from './open.ts';

@@ -2,6 +2,9 @@ import { z } from 'zod';
 import { WallClock } from '../equipment/index.ts';
 import { Name, Slug } from '../formula/index.ts';
 
+/** So much goes wrong on a day at most, also what was taken back. */
+export const MOST_MISHAPS = 100;
+
 const Until = z
   .number()
   .int()

@@ -1,4 +1,4 @@
-import { Event, eventsOfActual, type Actual } from '../../run/index.ts';
+import { Event, eventsOfActual, MOST_MISHAPS, type Actual } from '../../run/index.ts';
 import { z } from 'zod';
 import { Formula, Name, Slug, stoodOn, upcastFormula } from '../../formula/index.ts';
 import { Learned, NOTHING_LEARNED } from '../../learned/index.ts';
@@ -101,7 +101,16 @@ export const DayInputNow = z.strictObject({
   pins: z.array(Pin).max(2000).default([]),
   stands: z.array(Stand).max(500).default([]),
   /** What happened so far, in the order in which it was kept. */
-  events: z.array(Event).max(5000).default([]),
+  events: z
+    .array(Event)
+    .max(5000)
+    .refine(
+      (events) => events.filter(({ happened }) => happened.kind === 'mishap').length <= 2 * MOST_MISHAPS,
+      {
+        message: 'So much does not go wrong on one day. Leave out what was taken back.',
+      },
+    )
+    .default([]),
   /** Epoch seconds before which nothing can begin any more; null: the day has not begun. */
   now: z.number().int().nullable().default(null),
   /** Where people were told that tasks are, epoch seconds. */

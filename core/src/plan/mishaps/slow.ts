@@ -3,6 +3,8 @@ import type { DayInput } from '../demand/index.ts';
 
 /** Hours that a pre-ferment is taken to ripen for where nobody was told. */
 const USUAL = 6 * 3600;
+/** What goes slower than this is dead. */
+const LEAST = 0.1;
 
 /**
  * How fast a pre-ferment goes that was seen to be late, against its forecast: so that it is ready so many minutes after
@@ -18,5 +20,5 @@ export function slowerBy({ events, told }: Pick<DayInput, 'events' | 'told'>, fe
   const used = told.filter(({ note, at }) => note?.kind === 'mix' && note.dough === made?.note?.dough && at > (made?.at ?? 0));
   const end = made?.end ?? made?.at ?? 0;
   const wait = made && used.length > 0 ? Math.min(...used.map(({ at }) => at)) - end : USUAL;
-  return wait > 0 ? wait / (wait + late) : 1;
+  return wait > 0 ? Math.max(LEAST, wait / (wait + late)) : 1;
 } // prettier-ignore

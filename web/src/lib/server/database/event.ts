@@ -1,7 +1,7 @@
 import { sql } from 'kysely';
 import { v5 as uuidOfName } from 'uuid';
 import type { Event } from '@jovet/core/run';
-import { effectiveEvents, EVENT_SCHEMA, type KeptEvent } from '@jovet/core/run';
+import { effectiveEvents, EVENT_SCHEMA, MOST_MISHAPS, type KeptEvent } from '@jovet/core/run';
 import { bad, good, problem, type Result } from '@jovet/core/problem';
 import type { Actor, Db, Tx } from './connection.ts';
 
@@ -56,13 +56,22 @@ export async function addEvents(
     rows.push(rowOf(actor, event, (seq += 1), device, skew));
   }
   if (rows.length === 0) return good(seq);
-  const full = await fullDay(tx, actor, rows);
+  const full = await fullDay(tx, actor, rows, MOST_OF_A_DAY);
   if (full !== null)
     return bad(
       problem(
         'events',
         `${full} has ${MOST_OF_A_DAY} events, which is all that a day takes.`,
         'Name the day that they belong to, or none.',
+      ),
+    );
+  const wrong = await fullDay(tx, actor, rows, MOST_MISHAPS, 'mishap');
+  if (wrong !== null)
+    return bad(
+      problem(
+        'events',
+        `${MOST_MISHAPS} things went wrong on ${wrong} already, which is all that a day takes.`,
+        'Plan the day anew by its orders, hands and equipment.',
       ),
     );
   await tx.insertInto('event').values(rows).execute();
@@ -97,22 +106,25 @@ async function followed(
 /** A night has some hundreds; with readings of mixes beside them a plan's input still takes all of it. */
 const MOST_OF_A_DAY = 4000;
 
-/** The first day that these rows would fill beyond what it takes, or null. */
+/** The first day that these rows would fill beyond what it takes, of one kind or of all, or null. */
 async function fullDay(
   tx: Tx,
   actor: Actor,
-  rows: readonly { local_date: string | null }[],
+  rows: readonly { local_date: string | null; kind: string }[],
+  most: number,
+  kind: Event['happened']['kind'] | null = null,
 ): Promise<string | null> {
-  for (const day of new Set(rows.map(({ local_date }) => local_date))) {
+  const own = rows.filter((row) => kind === null || row.kind === kind);
+  for (const day of new Set(own.map(({ local_date }) => local_date))) {
     if (day === null) continue;
     const { there } = await tx
       .selectFrom('event')
       .select(({ fn }) => fn.countAll().as('there'))
       .where('bakehouse_id', '=', actor.bakehouseId)
       .where('local_date', '=', day)
+      .where((of) => (kind === null ? of.lit(true) : of('kind', '=', kind)))
       .executeTakeFirstOrThrow();
-    if (Number(there) + rows.filter(({ local_date }) => local_date === day).length > MOST_OF_A_DAY)
-      return day;
+    if (Number(there) + own.filter(({ local_date }) => local_date === day).length > most) return day;
   }
   return null;
 }
