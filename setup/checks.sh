@@ -30,7 +30,7 @@ run_checks() {
 }
 
 # Checks of one lane, served or unserved, one after another in a process of their own. Each leaves what it says and its
-# counts in files.
+# counts in files. What is served takes longer, so the other lane has what that leaves of the machine.
 begin_lane() {
   local lane=$1 names=() name own
   shift
@@ -44,6 +44,7 @@ begin_lane() {
     # Whatever ends a lane, nobody waits for its checks any longer.
     trap 'end_served; for name in "${names[@]}"; do end_check "$name"; done' EXIT
     trap 'exit 143' TERM
+    [[ $lane == served ]] || renice -n 15 "$BASHPID" >/dev/null
     for name in "${names[@]}"; do
       now_ms >"$CHECK_DATA/$name.begun"
       run_check "$name" >"$CHECK_DATA/$name.log" 2>&1

@@ -24,11 +24,13 @@ serve() {
 
 wait_until_served() {
   node -e '
-    const until = Date.now() + 20000;
-    const ask = () => fetch(process.argv[1]).then((r) => process.exit(r.ok ? 0 : 1), () => Date.now() < until && alive() ? setTimeout(ask, 50) : process.exit(1));
+    const until = Date.now() + 60000;
+    const ask = () => fetch(process.argv[1]).then((r) => r.ok ? process.exit(0) : again(), again);
+    const again = () => Date.now() < until && alive() ? setTimeout(ask, 50) : process.exit(1);
     const alive = () => { try { return process.kill(+process.argv[2], 0); } catch { return false; } };
     ask();' "http://${JOVET_HOST:-127.0.0.1}:$PORT/api/v1/health" "$WEB" || {
     tail -n 15 "$DATA/web.log" >&2
+    end_web_server
     finish
     fail "The web server did not start. Its log is $DATA/web.log"
   }

@@ -33,7 +33,7 @@ export class Visit {
   static async begin(browser: Browser | BrowserContext, width = 1280, height = 800): Promise<Visit> {
     const page = await browser.newPage();
     await page.setViewport({ width, height });
-    page.setDefaultTimeout(20_000);
+    page.setDefaultTimeout(40_000);
     const visit = new Visit(page);
     return visit;
   }

@@ -96,7 +96,10 @@ export function* planning(network: Network, seed: number, from: Schedule | null 
 const cheaper = (before: Answer | null, now: Extract<Answer, { verdict: 'planned' }>): Answer =>
   before?.verdict === 'planned' && before.cost.total <= now.cost.total ? before : now;
 
-/** How long a planning goes on, and how it lets others have their turn. */
+/** Rounds without a better plan after which none is looked for: a small day is settled long before its time is over. */
+const STILL = 300;
+
+/** How long a planning goes on at the most, and how it lets others have their turn. */
 export interface Pace {
   /** A plan of the same tasks to begin with. */
   readonly from?: Schedule | null;
@@ -123,13 +126,14 @@ export interface Pace {
 export async function planAtPace(network: Network, seed: number, pace: Pace): Promise<Answer | null> {
   const { from = null, over, breathe, told, nearest = null } = pace;
   let answer: Answer | null = null;
-  let [best, rounds]: [Schedule, number] = [{ tasks: [], ways: [] }, 0];
+  let [best, rounds, still]: [Schedule, number, number] = [{ tasks: [], ways: [] }, 0, 0];
   for (const step of planning(network, seed, from)) {
+    still = step.answer && step.answer === answer ? still + 1 : 0;
     answer = step.answer ?? answer;
     best = step.progress?.best ?? best;
     rounds = step.progress?.rounds ?? rounds;
     told?.(answer, rounds);
-    if (answer?.verdict === 'impossible' || over(answer, rounds)) break;
+    if (answer?.verdict === 'impossible' || still >= STILL || over(answer, rounds)) break;
     if (!(await breathe())) return null;
   }
   if (answer || !nearest) return answer;

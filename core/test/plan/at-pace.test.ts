@@ -29,6 +29,15 @@ test('a longer look never costs more, and it begins with the plan that it is giv
   assert.ok(again?.verdict === 'planned' && again.cost.total <= long.cost.total + 1e-9);
 });
 
+test('a small day is settled before its time is over', async () => {
+  const day = demoDay();
+  const small = must(networkOf({ ...day, demand: day.demand.filter(({ formula }) => formula === 'quay-country') }));
+  let last = 0;
+  const answer = await planAtPace(small, 1, { over: (_, rounds) => ((last = rounds), rounds >= 5000), breathe: always });
+  assert.equal(answer?.verdict, 'planned');
+  assert.ok(last > 250 && last < 5000, `${last} rounds`);
+}); // prettier-ignore
+
 test('nobody who waits any longer gets no answer, also while the nearest plan is looked for', async () => {
   assert.equal(await planAtPace(network, 1, { over: () => false, breathe: () => Promise.resolve(false) }), null);
   const { floor } = demoDay().bakehouse;

@@ -9,6 +9,7 @@ import { DayInput } from '@jovet/core/plan/demand';
 import { plannedDay } from '@jovet/core/plan/explain';
 import { endOf, loadOf } from '@jovet/core/plan/instance';
 import { networkOf } from '@jovet/core/plan/network';
+import { whyImpossible } from '@jovet/core/plan/planner';
 import { parseWith } from '@jovet/core/problem';
 import { demoDay, madeSo, must, withThing } from '../demo.ts';
 import {
@@ -139,7 +140,7 @@ describe('doughs that one fixed shape could not say', () => {
       const load = placed && loadOf(instance, index, placed);
       return load ? [{ index, load, stands: endOf(instance, index, placed), from: placed.start - load.before, to: placed.start + load.slots }] : [];
     });
-    const [warm, ...hot] = loads.toSorted((a, b) => Number(b.load.warm ?? 0) - Number(a.load.warm ?? 0));
+    const [warm, ...hot] = loads.toSorted((a, b) => Number(b.load.warm !== undefined) - Number(a.load.warm !== undefined));
     assert.ok(warm?.load.warm && hot.length >= 2 && warm.stands - warm.from > 60, 'an oven takes hours to cool');
     for (const each of hot) assert.ok(each.from >= warm.to || each.to <= warm.from, `${each.from} to ${each.to}`);
     const [rye] = hot;
@@ -163,6 +164,24 @@ describe('doughs that one fixed shape could not say', () => {
     const { network: { instance }, answer: { schedule } } = planned(day, 20);
     const warm = instance.tasks.filter((_, index) => loadOf(instance, index, schedule.tasks[index])?.warm);
     assert.deepEqual(warm.map(({ kind }) => kind), ['mix', 'shape']);
+  }); // prettier-ignore
+
+  it('two doughs that stand in the warm oven one after the other are never said to be impossible for the hours it cools', () => {
+    const chamber = ANY_DOUGHS['the oven as a warm chamber first; small tins unmoulded and covered']();
+    const oat = chamber.formulas.find(({ slug }) => slug === 'oat-tin');
+    const [line] = chamber.demand;
+    assert.ok(oat && line);
+    const { floor } = chamber.bakehouse;
+    const day = {
+      ...chamber,
+      bakehouse: { ...chamber.bakehouse, floor: withThing(floor, 'oven', { decks: 1, preheat: 20 }) },
+      formulas: [oat, { ...oat, slug: 'later-tin' }],
+      demand: [{ ...line, pieces: 8, drop: '11:00' }, { ...line, formula: 'later-tin', pieces: 8, drop: '14:30' }],
+    };
+    const { instance } = must(networkOf(day));
+    const warm = instance.tasks.flatMap(({ modes }) => modes[0]?.load?.warm ?? []);
+    assert.ok(warm.length === 2 && warm.every(({ cools, reheats }) => cools > 60 && reheats > 0));
+    assert.equal(whyImpossible(instance), null);
   }); // prettier-ignore
 
   it('a pre-ferment stands warm for hours and then in the cold; one goes by the clock alone, whatever its rise', () => {

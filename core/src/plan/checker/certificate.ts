@@ -105,9 +105,12 @@ function needsMore(instance: Instance, { of, from, to, tasks, arcs }: EnergyCert
     if (!task) continue;
     const each = starts.flatMap((start) =>
       of.kind === 'decks'
-        ? task.modes.map(({ load }) =>
-            load ? (inside(start - load.before, start + load.slots) * load.fill) / 1000 : 0,
-          )
+        ? task.modes.map(({ load }) => {
+            if (!load) return 0;
+            // While decks only cool for one dough, or get hot after it, another may stand on them.
+            const [cools, reheats] = load.warm ? [load.warm.cools, load.warm.reheats] : [0, 0];
+            return (inside(start - load.before + cools, start + load.slots - reheats) * load.fill) / 1000;
+          })
         : task.modes.map(({ slots, people, uses }) => {
             const length = inside(start, start + slots);
             if (of.kind === 'hands')

@@ -17,5 +17,5 @@ export type {
   Use,
   Way,
 } from './instance.ts';
-export { atLevel, deckKey, decksTaken, endOf, loadOf, loads, windowAt } from './lookup.ts';
+export { atLevel, deckKey, decksNeeded, decksTaken, endOf, loadOf, loads, windowAt } from './lookup.ts';
 export { awayBy, type DecksFrom, followDecks, hotterBy, nearest } from './stones.ts';

@@ -33,8 +33,11 @@ export interface Load {
   readonly slots: number;
   /** Slots before that from which on they are taken, as while its pots get hot; negative: they are taken only so much later. */
   readonly before: number;
-  /** Nothing is baked: a dough stands in an oven that is just warm. */
-  readonly warm?: true;
+  /**
+   * Nothing is baked: a dough stands in an oven that is just warm. Of the slots that its decks are taken, so many at first
+   * they only cool, and so many at last they only get hot again: in these, another dough could stand there as well.
+   */
+  readonly warm?: { readonly cools: number; readonly reheats: number };
 }
 
 /** A stage of a batch: hands-on work, or something that must happen at its time. */

@@ -26,6 +26,15 @@ export const decksTaken = ({ slots, before }: Pick<Load, 'slots' | 'before'>, st
   Math.max(0, start - before), start + slots,
 ]; // prettier-ignore
 
+/**
+ * For how long a load needs decks whatever else goes on in the oven: not while they only cool for it, or get hot after it.
+ *
+ * @returns slots from its start, the first may be negative
+ */
+export const decksNeeded = ({ slots, before, warm }: Pick<Load, 'slots' | 'before' | 'warm'>): readonly [from: number, to: number] => [
+  (warm?.cools ?? 0) - before, slots - (warm?.reheats ?? 0),
+]; // prettier-ignore
+
 /** What of two loads has to be alike, beside their start, for them to share decks. */
 export const deckKey = ({ profile, slots, before }: Pick<Load, 'profile' | 'slots' | 'before'>): string =>
   `${profile} ${slots} ${before}`;

@@ -34,7 +34,7 @@ export const thenWarm = (
         fill,
         slots: mode.slots + slots + reheat,
         before: cools - mode.slots,
-        warm: true,
+        warm: { cools, reheats: reheat },
       },
     })),
   );

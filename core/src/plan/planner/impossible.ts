@@ -1,5 +1,6 @@
 import {
   atLevel,
+  decksNeeded,
   loads,
   overlap,
   type Certificate,
@@ -167,8 +168,9 @@ function demandsOf(instance: Instance, domains: Domains): Demand[] {
     const { skill } = task;
     if (skill !== null)
       add({ kind: 'hands', skills: 1 << skill }, task.modes.map(({ people, slots }) => ({ amount: people, slots })));
-    const before = Math.max(...task.modes.map(({ load }) => load?.before ?? 0));
-    if (loads(task)) add({ kind: 'decks' }, task.modes.map(({ load }) => ({ amount: (load?.fill ?? 0) / 1000, slots: load ? load.before + load.slots : 0 })), before);
+    const needed = task.modes.map(({ load }) => ({ amount: (load?.fill ?? 0) / 1000, taken: load ? decksNeeded(load) : [0, 0] as const }));
+    const before = Math.max(...needed.map(({ taken: [from] }) => -from));
+    if (loads(task)) add({ kind: 'decks' }, needed.map(({ amount, taken: [from, to] }) => ({ amount, slots: Math.max(0, to - from) })), before);
     for (const resource of instance.resources.keys())
       add({ kind: 'resource', resource }, task.modes.map(({ uses, slots }) => ({ amount: amountOf(uses, resource), slots })));
   }); // prettier-ignore
