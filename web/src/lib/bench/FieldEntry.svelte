@@ -55,7 +55,7 @@
     value={shown}
     options={offered.some((each) => each.value === shown)
       ? offered
-      : [...offered, { value: shown, text: `${shown}, not here` }]}
+      : [...offered, { value: shown, text: shown === '' ? 'choose' : `${shown}, not here` }]}
     {problem}
     {onchange}
   />

@@ -11,15 +11,15 @@
   import { useReading } from '../../settings';
   import { useHands } from '../hands';
   import { TYPE_WORDS } from '../words';
+  import ChosenStep from './ChosenStep.svelte';
   import CopyWay from './CopyWay.svelte';
   import RollingCard from './RollingCard.svelte';
   import OwnWays from './OwnWays.svelte';
   import { sheetHere } from './rolling-view';
   import SheetLayers from './SheetLayers.svelte';
   import StepKinds from './StepKinds.svelte';
-  import StepPanel from './StepPanel.svelte';
   import { stepTitle } from './step-words';
-  import { allSteps, dragged, stepsAt, withStepsAt, type Chosen } from './way-steps';
+  import { allSteps, asItStands, dragged, knownOf, stepsAt, withStepsAt, type Chosen } from './way-steps';
   import WayPicture from './WayPicture.svelte';
   import WaySayings from './WaySayings.svelte';
 
@@ -54,12 +54,15 @@
   const wanted = $derived(
     new Set((formula?.doc.products ?? []).flatMap((each) => (piecesOf(each.slug) > 0 ? [each.name] : []))),
   );
-  let before: WayCourse | null = null;
+  let [before, drawnFrom]: [WayCourse | null, typeof hands.draft] = [null, untrack(() => hands.draft)];
+  /** Something cannot be read or made: the way is drawn as it was. */
+  const stale = $derived(Object.keys(hands.problems).length > 0);
   const course = $derived.by((): WayCourse | null => {
     if (!formula || !tub || drawnFor.length === 0) return before;
     const scaled = scaleFormula(formula, drawnFor);
     if (scaled.ok) before = wayCourse(formula, scaled.value as ScaledFormula, drawnFor, { bakehouse, tub });
-    return before;
+    if (!stale) drawnFrom = hands.draft;
+    return before && asItStands(before, drawnFrom, hands.draft);
   });
   const steps = $derived(chosen ? stepsAt(hands.draft, chosen.list) : []);
   const step = $derived(chosen ? steps[chosen.step] : undefined);
@@ -83,7 +86,9 @@
   async function focusOn(next: Chosen) {
     chosen = next;
     await tick();
-    room?.querySelector<SVGElement>(`[data-step="${next.list}.${next.step}"]`)?.focus();
+    // What is not drawn yet is filled in first.
+    const drawn = room?.querySelector<SVGElement>(`[data-step="${next.list}.${next.step}"]`);
+    (drawn ?? room?.querySelector<HTMLElement>('.step :is(input, select)'))?.focus();
   }
   /** Steps as they were when one was taken up. */
   let taken: { list: string; steps: readonly StepDraft[] } | null = null;
@@ -98,7 +103,9 @@
   }
   function add(list: string, at: number, kind: StepKind) {
     const own = stepsAt(hands.draft, list);
-    change(list, addStep(own, at, newStep(kind, allSteps(hands.draft))), `${list}.add`);
+    const step = newStep(kind, allSteps(hands.draft));
+    const fields = { ...step.fields, ...knownOf(hands.draft, kind) };
+    change(list, addStep(own, at, { ...step, fields }), `${list}.add`);
     void focusOn({ list, step: at });
   }
   function remove() {
@@ -157,6 +164,7 @@
       {chosen}
       {wanted}
       {wrong}
+      {stale}
       onchoose={(next) => (chosen = next)}
       ondrag={drag}
       ondrop={drop}
@@ -164,8 +172,9 @@
       {onkey}
     />
     <p class="hint">
-      Press a step to set it, drag it to make what comes before it longer, press + to put one in. Keys:
-      arrows, Alt with arrows moves it, Del takes it out, Ins puts one in after it.
+      {#if stale}<strong>Drawn as it was before the last change, until that can be made.</strong>{/if}
+      Press a step to set it, drag it to make what comes before it longer, press + to put one in. Keys: arrows,
+      Alt with arrows moves it, Del takes it out, Ins puts one in after it.
     </p>
   {:else}
     <p>The way is drawn once the sheet can be made. Its steps:</p>
@@ -193,37 +202,16 @@
     />
   {/if}
   {#if chosen && step}
-    <div class="step">
-      <div class="head">
-        <h2>{stepTitle(step)}</h2>
-        <button type="button" class="link" onclick={() => shift(-1)}>Earlier</button>
-        <button type="button" class="link" onclick={() => shift(1)}>Later</button>
-        <button
-          type="button"
-          class="link"
-          onclick={() => (adding = chosen && { list: chosen.list, at: chosen.step })}
-          >Put one in before</button
-        >
-        <button
-          type="button"
-          class="link"
-          onclick={() => (adding = chosen && { list: chosen.list, at: chosen.step + 1 })}>after</button
-        >
-        <button type="button" class="link" onclick={remove}>Take it out</button>
-      </div>
-      <div class="set">
-        {#key `${chosen.list}.${step.slug}`}
-          <StepPanel
-            {step}
-            at={`${chosen.list}.${chosen.step}`}
-            programmes={bakehouse.programmes}
-            equipment={bakehouse.floor.equipment}
-            rooms={bakehouse.floor.rooms}
-          />
-        {/key}
-        {#if sheet && rolling}<SheetLayers {sheet} {rolling} />{/if}
-      </div>
-    </div>
+    <ChosenStep
+      {step}
+      {chosen}
+      {bakehouse}
+      onshift={shift}
+      onremove={remove}
+      onputin={(at) => (adding = chosen && { list: chosen.list, at })}
+    >
+      {#if sheet && rolling}<SheetLayers {sheet} {rolling} />{/if}
+    </ChosenStep>
   {/if}
   {#if rolling && formula}
     <details open>
@@ -271,33 +259,6 @@
   .hint {
     font-size: 0.8125rem;
     color: light-dark(var(--color-surface-700), var(--color-surface-300));
-  }
-  .step {
-    border-top: 1px solid light-dark(var(--color-surface-300), var(--color-surface-700));
-    padding-top: 0.7rem;
-  }
-  .head {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 0.25rem 1rem;
-    align-items: baseline;
-    margin-bottom: 0.5rem;
-  }
-  .set {
-    display: grid;
-    grid-template-columns: minmax(0, 1fr) auto;
-    gap: 1rem 2rem;
-    align-items: start;
-  }
-  @media (max-width: 1000px) {
-    .set {
-      grid-template-columns: minmax(0, 1fr);
-    }
-  }
-  h2 {
-    font-size: 1.25rem;
-    font-weight: 700;
-    margin-right: 0.5rem;
   }
   details {
     border-top: 1px solid light-dark(var(--color-surface-300), var(--color-surface-700));

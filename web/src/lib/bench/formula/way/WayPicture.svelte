@@ -16,6 +16,8 @@
     wanted: ReadonlySet<string>;
     /** Steps at which something cannot be, as `way.3`. */
     wrong: ReadonlySet<string>;
+    /** It is drawn as it was, since something cannot be made. */
+    stale: boolean;
     onchoose: (chosen: Chosen) => void;
     /** A step is dragged by so many hours since it was taken up. */
     ondrag: (chosen: Chosen, line: WayLine, hours: number) => void;
@@ -25,7 +27,8 @@
   }
 
   /** The way of a dough to scale: time across, the dough as thick as it stands, coloured by its temperature. */
-  let { course, draft, chosen, wanted, wrong, onchoose, ondrag, ondrop, onadd, onkey }: Props = $props();
+  let { course, draft, chosen, wanted, wrong, stale, onchoose, ondrag, ondrop, onadd, onkey }: Props =
+    $props();
   const reading = useReading();
 
   /** Px from the middle of a line to its lowest names. */
@@ -42,9 +45,10 @@
   const most = $derived(Math.max(...course.lines.map(({ mass }) => mass)));
 
   const labels = $derived(
-    placedLabels(course.lines, rows.at, x, (line, knot) =>
-      workWord(knot.kind, stepsAt(draft, line.list)[knot.step]),
-    ),
+    placedLabels(course.lines, rows.at, x, {
+      word: (line, knot) => workWord(knot.kind, stepsAt(draft, line.list)[knot.step]),
+      first: (line, knot) => isChosen(line, knot.step),
+    }),
   );
 
   /** The outline of a dough, and the colours along it. */
@@ -131,6 +135,7 @@
     {width}
     {height}
     role="group"
+    class:stale
     aria-label={`The way of the dough, ${minutes(course.hours)} from the first work to the last`}
     onpointermove={move}
     onpointerup={drop}
@@ -178,13 +183,9 @@
         {/if}
       {/each}
       {#each labels as label (label.step)}
-        <line x1={label.x} x2={label.x} y1={y - 17} y2={y - LABEL - label.rise + 4} class="lead" />
-        <text
-          x={label.x}
-          y={y - LABEL - label.rise}
-          class="knot-name"
-          class:bold={isChosen(line, label.step)}
-          text-anchor={label.anchor}>{label.text}</text
+        <line x1={label.at} x2={label.x} y1={y - 17} y2={y - LABEL - label.rise + 4} class="lead" />
+        <text x={label.x} y={y - LABEL - label.rise} class="knot-name" class:bold={isChosen(line, label.step)}
+          >{label.text}</text
         >
       {/each}
       {#each line.knots as knot (knot.step)}
@@ -233,6 +234,9 @@
     display: block;
     touch-action: pan-y;
     user-select: none;
+  }
+  .stale :is(.dough, .knot, .stay, .knot-name) {
+    opacity: 0.45;
   }
   .hour {
     stroke: light-dark(var(--color-surface-200), var(--color-surface-800));
@@ -288,6 +292,7 @@
     stroke-width: 0.75;
   }
   .knot-name {
+    text-anchor: middle;
     font-size: 0.8125rem;
     fill: currentColor;
   }

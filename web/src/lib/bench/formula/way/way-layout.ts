@@ -23,13 +23,26 @@ export interface PlacedLabel {
   readonly step: number;
   readonly text: string;
   readonly x: number;
+  /** Where its knot is. */
+  readonly at: number;
   /** Px over the dough. */
   readonly rise: number;
-  readonly anchor: 'start' | 'middle' | 'end';
+}
+
+/** Px that a name is moved at most, to have room beside another. */
+const ASIDE = 44;
+/** Px over the dough of the lowest names, and of each level above them. */
+const [LOWEST, LEVEL, LEVELS] = [10, 16, 2] as const;
+
+/** What a knot is called, and whether its name has room before others. */
+export interface Naming {
+  readonly word: (line: WayLine, knot: WayLine['knots'][number]) => string;
+  readonly first: (line: WayLine, knot: WayLine['knots'][number]) => boolean;
 }
 
 /**
- * Names of the knots of each line on two levels, so that none lies on another; what has no room is not written.
+ * Names of the knots of each line on two levels, so that none lies on another: over their knots, else a little beside them;
+ * what has no room is not written.
  *
  * @param at where lines lie: those that lie on one share its room
  */
@@ -37,26 +50,33 @@ export function placedLabels(
   lines: readonly WayLine[],
   at: readonly number[],
   x: (hour: number) => number,
-  word: (line: WayLine, knot: WayLine['knots'][number]) => string,
+  { word, first }: Naming,
 ): PlacedLabel[][] {
-  const rows = new Map<number, number[]>();
-  return lines.map((line, index) => {
-    const row = at[index] ?? 0;
-    const ends = rows.get(row) ?? [-Infinity, -Infinity];
-    rows.set(row, ends);
-    return [...line.knots]
-      .sort((a, b) => a.from - b.from)
-      .flatMap((knot): PlacedLabel[] => {
-        const text = word(line, knot);
-        const wide = text.length * 6.6 + 10;
-        const middle = (x(knot.from) + Math.max(x(knot.to), x(knot.from) + 7)) / 2;
-        const start = middle - wide / 2 < 0;
-        const from = start ? 0 : middle - wide / 2;
-        const level = ends.findIndex((end) => end <= from);
-        if (level < 0) return [];
-        ends[level] = from + wide;
-        const anchor = start ? 'start' : 'middle';
-        return [{ step: knot.step, text, x: start ? 2 : middle, rise: 10 + level * 16, anchor }];
-      });
-  });
-}
+  const rows = new Map<number, (readonly [level: number, from: number, to: number])[]>();
+  const found: PlacedLabel[][] = lines.map(() => []);
+  const named = lines.flatMap((line, index) => line.knots.map((knot) => ({ line, index, knot, first: first(line, knot) })));
+  named.sort((a, b) => Number(b.first) - Number(a.first) || a.index - b.index || a.knot.from - b.knot.from);
+  for (const { line, index, knot } of named) {
+    const row = rows.get(at[index] ?? 0) ?? [];
+    rows.set(at[index] ?? 0, row);
+    const text = word(line, knot);
+    const wide = text.length * 6.6 + 10;
+    const middle = (x(knot.from) + Math.max(x(knot.to), x(knot.from) + 7)) / 2;
+    const place = roomFor(row, Math.max(0, middle - wide / 2), wide);
+    if (!place) continue;
+    row.push([place.level, place.from, place.from + wide]);
+    found[index]?.push({ step: knot.step, text, x: place.from + wide / 2, at: middle, rise: LOWEST + place.level * LEVEL });
+  }
+  return found;
+} // prettier-ignore
+
+/** The lowest level on which a name has room where it would like to be, else where it is moved least. */
+function roomFor(row: readonly (readonly [level: number, from: number, to: number])[], liked: number, wide: number) {
+  const places = Array.from({ length: LEVELS }, (_, level) => {
+    const own = row.filter(([of]) => of === level);
+    const free = (from: number) => from >= 0 && own.every(([, a, b]) => from >= b || from + wide <= a);
+    return [liked, ...own.flatMap(([, a, b]) => [b, a - wide])].filter(free).map((from) => ({ level, from }));
+  }).flat();
+  const away = ({ from }: { from: number }) => Math.abs(from - liked);
+  return places.filter((each) => away(each) <= ASIDE).sort((a, b) => away(a) - away(b) || a.level - b.level)[0] ?? null;
+} // prettier-ignore

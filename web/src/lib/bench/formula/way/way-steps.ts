@@ -1,4 +1,4 @@
-import type { WayLine } from '@jovet/core/dough/course';
+import type { WayCourse, WayLine } from '@jovet/core/dough/course';
 import type { FormulaDraft } from '@jovet/core/sheet';
 import type { StepDraft } from '@jovet/core/sheet/way';
 
@@ -22,6 +22,33 @@ export function withStepsAt(draft: FormulaDraft, list: string, steps: StepDraft[
     ...draft,
     products: draft.products.map((product, at) => (at === index ? { ...product, way: steps } : product)),
   };
+}
+
+/**
+ * A way as it was drawn before, on a sheet whose steps stand otherwise by now: what was taken out is not drawn any more.
+ *
+ * @param drawn the sheet that it was drawn from
+ */
+export function asItStands(course: WayCourse, drawn: FormulaDraft, draft: FormulaDraft): WayCourse {
+  if (drawn === draft) return course;
+  return {
+    ...course,
+    lines: course.lines.map((line) => {
+      const [then, now] = [stepsAt(drawn, line.list), stepsAt(draft, line.list)];
+      const own = <T extends { readonly step: number }>(all: readonly T[]): T[] =>
+        all.flatMap((each) => {
+          const step = now.findIndex(({ slug }) => slug === then[each.step]?.slug);
+          return step < 0 ? [] : [{ ...each, step }];
+        });
+      return { ...line, knots: own(line.knots), waits: own(line.waits), stays: own(line.stays) };
+    }),
+  };
+}
+
+/** What a new step of a kind is filled in with that only this sheet knows: what thaws is what was frozen. */
+export function knownOf(draft: FormulaDraft, kind: StepDraft['kind']): StepDraft['fields'] {
+  const frozen = draft.products.find(({ way }) => (way ?? draft.pieces).at(-1)?.kind === 'freeze');
+  return kind === 'thaw' && frozen ? { of: frozen.slug } : {};
 }
 
 /** All lists of steps of a sheet. */
