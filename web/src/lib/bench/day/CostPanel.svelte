@@ -82,7 +82,8 @@
     </tbody>
   </table>
   <p class="quiet">
-    {day.view.handsAtPeak} hands at once at most, oven on for {formatNumber(day.view.ovenHours, 1)} h.
+    {day.view.handsAtPeak === 1 ? 'One pair' : `${day.view.handsAtPeak} pairs`} of hands at once at most, oven on
+    for {formatNumber(day.view.ovenHours, 1)} h.
     <button type="button" class="link" onclick={onanother}>Look for another</button> ·
     <button type="button" class="link" onclick={onbeside}>Others beside it</button>
   </p>

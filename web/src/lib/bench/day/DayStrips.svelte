@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { DayView } from '@jovet/core/plan/explain';
   import { localTime } from '@jovet/core/time';
+  import { fitting } from '../fitting';
   import { xOf, type TimeScale } from '../ribbon';
   import { STRIP, type Strip } from './strips';
 
@@ -17,6 +18,8 @@
   let { view, strips, top, scale, zone }: Props = $props();
 
   const SLOT = 300;
+  /** Px of a letter of a name, and of one of a figure. */
+  const [LETTER, FIGURE] = [6.2, 7.3];
   const x = (at: number) => xOf(scale, at);
   const clock = (at: number) => localTime(at, zone).time;
 
@@ -40,12 +43,11 @@
   {@const y = top + (index + 1) * STRIP}
   {@const most = Math.max(1, ...strip.there)}
   {@const peak = Math.max(...strip.used)}
+  {@const of = `${peak}/${most}${strip.unit && ` ${strip.unit}`}`}
   <g>
     <title>{strip.name}: at most {peak} of {most} {strip.unit} in use</title>
-    <text class="strip" x="0" y={y - 5}>{strip.name}</text>
-    <text class="strip of" x={scale.left - 6} y={y - 5} text-anchor="end"
-      >{peak}/{most}{strip.unit && ` ${strip.unit}`}</text
-    >
+    <text class="strip" x="0" y={y - 5}>{fitting(strip.name, scale.left - of.length * FIGURE, LETTER)}</text>
+    <text class="strip of" x={scale.left - 6} y={y - 5} text-anchor="end">{of}</text>
     <g clip-path="url(#sight)">
       <path class="there" d={steps(strip.there, most, y - 3)} />
       <path class="used" d={steps(strip.used, most, y - 3)} />

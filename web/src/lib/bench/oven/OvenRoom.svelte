@@ -29,6 +29,7 @@
   import LoadFacts from './LoadFacts.svelte';
   import LoadPrint from './LoadPrint.svelte';
   import OvenNight from './OvenNight.svelte';
+  import { sessionsOf } from './sessions';
   import { stoneChart } from './stone-chart';
 
   /** The room Oven: which loaves on which deck when, at what heat. */
@@ -48,17 +49,8 @@
   let chosen = $state<number | null>(null);
 
   const reading = useReading();
-  /** From heating up to the last load before the oven goes off: the one with the most loads is shown first. */
-  const sessions = $derived(
-    (oven?.heatings ?? []).map(({ from }, index, all) => {
-      const next = all[index + 1]?.from ?? Infinity;
-      const loads = (oven?.loads ?? []).filter(({ at }) => at >= from && at < next);
-      // What stands there warm, before it is heated or beside it.
-      const warm = (oven?.chambers ?? []).filter(({ at, until }) => until > from && at < next);
-      const begins = Math.min(from, ...warm.map(({ at }) => at));
-      return { from: begins, to: Math.max(from + 3600, ...loads.map(({ until }) => until)), loads };
-    }),
-  );
+  /** The one with the most loads is shown first. */
+  const sessions = $derived(oven ? sessionsOf(oven) : []);
   /** With the day of the week where the oven is on more than once. */
   const when = (at: number) =>
     sessions.length > 1 ? `${localTime(at, zone).weekday.slice(0, 3)} ${clock(at)}` : clock(at);
@@ -72,8 +64,10 @@
   const seen = $derived(sessions[session ?? most] ?? sessions[0] ?? { from: 0, to: 1, loads: [] });
   /** While a load is in the hand, time stands where it stood. */
   let still = $state<TimeScale | null>(null);
+  /** Px for the names of decks, and of ovens where there are several. */
+  const names = $derived((oven?.ovens?.length ?? 1) > 1 ? 100 : 64);
   const scale = $derived<TimeScale>(
-    still ?? { from: seen.from - 900, to: seen.to + 900, left: 64, right: Math.max(wide, 560) - 8 },
+    still ?? { from: seen.from - 900, to: seen.to + 900, left: names, right: Math.max(wide, 560) - 8 },
   );
   function show(index: number) {
     session = index;
