@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import type { OvenDay } from '@jovet/core/plan/explain';
+import type { OvenDay } from '@jovet/core/plan/explain/oven';
 import { sessionsOf } from '../../src/lib/bench/oven/sessions.ts';
 
 const HOUR = 3600;

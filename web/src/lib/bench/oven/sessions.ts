@@ -1,4 +1,4 @@
-import type { OvenDay } from '@jovet/core/plan/explain';
+import type { OvenDay } from '@jovet/core/plan/explain/oven';
 
 /** A time in which ovens are on: from heating up to the last load before all of them go off. */
 export interface Session {
