@@ -56,8 +56,11 @@ describe('several ovens', () => {
   const two = withFloor(demoDay(), (floor) => withThing(floor, 'rack', RACK));
 
   it('what stands free bakes on a stone, what wants steam where there is some; a way may name its oven', () => {
-    const { into } = ovensOf(two);
+    const { into, network, answer } = ovensOf(two);
     for (const bread of ['Quay loaf', 'Lantern baguette']) assert.equal(into.get(bread), 'oven', bread);
+    const loads = plannedDay(two, network, answer.schedule, false).view.tasks.filter(({ note }) => note.kind === 'load');
+    for (const { what, where, note } of loads)
+      assert.ok(where && what.endsWith(where) && /^ into (Deck|Rack) oven$/.test(where), `${what} of ${note.dough}`);
     const named = madeSo(baking(two, 'oat-tin'), 'oat-tin', (doc) =>
       withSteps(doc, (step) => (step.kind === 'bake' ? { ...step, only: ['rack'] } : step)),
     );

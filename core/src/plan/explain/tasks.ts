@@ -13,6 +13,8 @@ export interface ToldTask {
   readonly note: TaskNote;
   /** `shape 38 Quay loaf` */
   readonly what: string;
+  /** What of it says where: ` into Fan oven`; plans of before do not say. */
+  readonly where?: string;
   /** Epoch seconds. */
   readonly start: number;
   readonly end: number;
@@ -25,12 +27,13 @@ export interface ToldTask {
 const thingOf = ({ tasks }: Network['instance'], task: number, mode: number): string | null =>
   tasks[task]?.modes[mode]?.thing ?? null;
 
-/** Where there was a choice, what it is done in: ` in Big mixer`. */
+/** What it is done in, where there was a choice, and of several ovens always: ` in Big mixer`. */
 function placeWords({ mixers }: DayInput, { instance }: Network, task: number, mode: number): string {
   const { modes = [] } = instance.tasks[task] ?? {};
-  if (new Set(modes.map(({ thing }) => thing)).size < 2) return '';
   const thing = modes[mode]?.thing;
   const oven = instance.ovens.find(({ id }) => id === thing);
+  const several = new Set(modes.map((each) => each.thing)).size > 1;
+  if (!several && !(oven && instance.ovens.length > 1 && instance.tasks[task]?.kind === 'load')) return '';
   const name = oven?.name ?? mixers.find(({ slug }) => slug === thing)?.name;
   return name ? ` ${oven ? 'into' : 'in'} ${name}` : '';
 }
@@ -45,10 +48,12 @@ export function toldTasks(said: DayInput, network: Network, schedule: Schedule):
       if (!placed || !note) return [];
       const start = instance.origin + placed.start * SLOT;
       const { date, time } = localTime(start, input.bakehouse.zone);
+      const where = placeWords(input, network, index, placed.mode);
       return [
         {
           index, id, start, note: thingOf(instance, index, placed.mode) === null ? note : { ...note, thing: thingOf(instance, index, placed.mode) ?? '' },
-          what: `${taskWords(network, index)}${placeWords(input, network, index, placed.mode)}`,
+          what: `${taskWords(network, index)}${where}`,
+          ...(where === '' ? {} : { where }),
           end: instance.origin + endOf(instance, index, placed) * SLOT,
           local: `${date} ${time}`,
           people: placed.people.map((person) => instance.people[person]?.name ?? 'nobody'),

@@ -20,6 +20,7 @@
   /** What hangs on the wall and sticks to the tubs: by person, by station, or labels. Hidden on the screen. */
   let { day, zone, date, stamp, what, codes }: Props = $props();
   const { view } = $derived(day);
+  const ovens = $derived(day.input.bakehouse.floor.equipment.filter(({ kind }) => kind === 'oven'));
   const clock = (at: number) => localTime(at, zone).time;
   const dayOf = (at: number) => localTime(at, zone).date;
 
@@ -37,7 +38,7 @@
       ...view.tasks.map((task) => ({
         id: task.id, at: task.start, kind: task.note.kind, what: kindWord(task.note),
         name: `${task.note.pieces === null ? '' : `${task.note.pieces} `}${task.note.name}`,
-        more: `${task.note.batch === null ? '' : `, batch ${task.note.batch}`}${dough(task.row) === task.note.name ? '' : ` (${dough(task.row)})`}`,
+        more: `${task.where ?? ''}${task.note.batch === null ? '' : `, batch ${task.note.batch}`}${dough(task.row) === task.note.name ? '' : ` (${dough(task.row)})`}`,
         people: task.people, by: task.note.done ? 'done' : task.people.join(', '), mass: task.note.mass,
       })),
       ...day.reminders.flatMap((reminder) => {
@@ -112,10 +113,11 @@
           </thead>
           <tbody>
             {#if name === 'Oven'}
-              {#each view.heating as { from, to } (from)}
+              {#each view.heating as { oven = 0, from, to } (`${oven} ${from}`)}
                 <tr>
                   <td colspan="4">
-                    Oven on at <b>{clock(from)}</b> on {formatDate(dayOf(from))}, first load {clock(to)}.
+                    {ovens[oven]?.name ?? 'Oven'} on at <b>{clock(from)}</b> on {formatDate(dayOf(from))},
+                    first load {clock(to)}.
                   </td>
                 </tr>
               {/each}

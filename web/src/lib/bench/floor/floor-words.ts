@@ -4,13 +4,18 @@ import type { ViewTask } from '@jovet/core/plan/explain';
 /** A sentence begins with a capital. */
 export const upperFirst = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
-/** Time left as it is read across the room: `33 min`, `1:10 h`, `5 min ago`. */
+/** Minutes from which on time is told in days. */
+const DAYS = 36 * 60;
+
+/** Time left as it is read across the room: `33 min`, `1:10 h`, `5 min ago`, `3 days`. */
 export function leftWords(seconds: number): string {
   const minutes = Math.round(Math.abs(seconds) / 60);
   const text =
     minutes < 100
       ? `${minutes} min`
-      : `${Math.floor(minutes / 60)}:${String(minutes % 60).padStart(2, '0')} h`;
+      : minutes >= DAYS
+        ? `${Math.round(minutes / 1440)} days`
+        : `${Math.floor(minutes / 60)}:${String(minutes % 60).padStart(2, '0')} h`;
   return seconds < -30 ? `${text} ago` : text;
 }
 
