@@ -10,7 +10,8 @@ import type { DayInput } from '@jovet/core/plan/demand';
 import type { Schedule } from '@jovet/core/plan/instance';
 import type { Table } from '@jovet/core/dough';
 import { WEEK } from '@jovet/core/bakehouse';
-import { demoDay, must, withThing } from '../demo.ts';
+import { withSteps } from '@jovet/core/formula/way';
+import { demoDay, madeSo, must, withThing } from '../demo.ts';
 import { answered, baking, planned } from './planned.ts';
 
 const input = demoDay({ pins: [{ task: 'a', at: 100 }, { task: 'b', at: 200 }] }); // prettier-ignore
@@ -47,6 +48,33 @@ const CASES: readonly { remedy: Remedy; words: string; changes: RegExp; of?: Day
     remedy: { kind: 'shift', name: floor.hands[0]?.name ?? '', from: '23:00', to: '08:00' },
     words: 'Maren Tolley works 23:00 to 08:00',
     changes: /^bakehouse\.floor\.hands\.0\.rota\.0\.(from|to)$/,
+  },
+  {
+    remedy: { kind: 'alone', name: floor.hands[0]?.name ?? '', skill: 'pack' },
+    words: 'Maren Tolley packs alone',
+    changes: /^bakehouse\.floor\.hands\.0\.(skills\.\d|helps\.0)$/,
+    of: withFloor({ hands: floor.hands.map((each, index) => (index === 0 ? { ...each, helps: ['pack'] } : each)) }),
+  },
+  {
+    remedy: { kind: 'exchange', names: ['Maren Tolley', 'Isk Varrow'], date: '2026-11-26' },
+    words: 'Maren Tolley and Isk Varrow change shifts',
+    changes: /^bakehouse\.floor\.hands\.[02]\.dates\.0$/,
+  },
+  {
+    remedy: { kind: 'anywhere', formula: 'oat-tin' },
+    words: 'Oat Tin may be made in whatever suits, not only in what its way names',
+    changes: /^formulas\.\d+\.formula\.doc\.pieces\.\d+\.only\.0$/,
+    of: madeSo(input, 'oat-tin', (doc) => withSteps(doc, (step) => (step.kind === 'bake' ? { ...step, only: ['oven'] } : step))),
+  },
+  {
+    remedy: { kind: 'holder', formula: 'quay-country', from: 'round-baskets', to: 'couches' },
+    words: 'Quay Country in couches instead of round baskets',
+    changes: /^formulas\.\d+\.formula\.doc\.(pieces|products\.\d+\.way)\.\d+\.into$/,
+  },
+  {
+    remedy: { kind: 'lies', formula: 'oat-tin', hours: 8 },
+    words: 'Oat Tin may be baked up to 8 h before it is packed',
+    changes: /^formulas\.\d+\.formula\.doc\.(pieces|products\.\d+\.way)\.\d+\.most$/,
   },
   { remedy: { kind: 'later', formula: 'tidewater-rye', minutes: 240 }, words: 'Tidewater Rye leaves 4 h later', changes: /^demand\.3\.drop$/ },
   { remedy: { kind: 'more', of: 'round-baskets', name: 'round baskets', count: 7 }, words: '7 more round baskets', changes: /^bakehouse\.floor\.equipment\.\d+\.count$/ },

@@ -6,8 +6,8 @@ import { afterMishaps } from '../mishaps/index.ts';
 import { networkOf, type Network } from '../network/index.ts';
 import { carriedOver, type Answer } from '../planning.ts';
 import { remedied } from './remedied.ts';
-import { remediesFor, type Family, type Option } from './remedies-for.ts';
-import type { Remedy } from './remedy.ts';
+import { remediesFor } from './remedies-for.ts';
+import type { Family, Option, Remedy } from './remedy.ts';
 import { remedyWords } from './words.ts';
 
 /** What helps a day, one remedy or two together; it was planned, and passed the checker. */
@@ -40,10 +40,9 @@ interface Rest {
   readonly stood: Stood | null;
 }
 
+const HANDS: readonly Remedy['kind'][] = ['hands', 'called', 'shift', 'alone', 'exchange'];
 const bringsHands = (family: Family): boolean =>
-  family.some((option) =>
-    option.some(({ kind }) => kind === 'hands' || kind === 'called' || kind === 'shift'),
-  );
+  family.some((option) => option.some(({ kind }) => HANDS.includes(kind)));
 
 /** A plan that stands, and its day. */
 interface Stood {

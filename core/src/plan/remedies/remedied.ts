@@ -1,8 +1,16 @@
 import { ferments } from '../../formula/scale/index.ts';
 import type { Formula, FormulaDoc } from '../../formula/index.ts';
 import { yeastWorth } from '../../dough/index.ts';
-import { alsoCold, proofAt, proofingAt, withOwnWay, withSteps } from '../../formula/way/index.ts';
-import type { Floor } from '../../bakehouse/index.ts';
+import {
+  alsoCold,
+  proofAt,
+  proofingAt,
+  withOwnWay,
+  withSteps,
+  type Stand,
+  type Step,
+} from '../../formula/way/index.ts';
+import { shiftsOn, type Floor, type Hand } from '../../bakehouse/index.ts';
 import { ofKind, withThing } from '../../equipment/index.ts';
 import type { DayInput, Pin } from '../demand/index.ts';
 import type { Remedy } from './remedy.ts';
@@ -48,6 +56,32 @@ export function remedied(input: DayInput, remedy: Remedy): DayInput {
           return hand.name === name ? { ...hand, dates: [...hand.dates, { date, from, to }] } : hand;
         }),
       });
+    case 'alone':
+      return withFloor({
+        hands: floor.hands.map((hand) => {
+          const { name, skill } = remedy;
+          if (hand.name !== name) return hand;
+          return {
+            ...hand,
+            skills: [...hand.skills, skill],
+            helps: hand.helps.filter((each) => each !== skill),
+          };
+        }),
+      });
+    case 'exchange':
+      return withFloor({ hands: exchanged(floor.hands, remedy) });
+    case 'anywhere':
+      return withFormula(remedy.formula, (doc) => withSteps(doc, free));
+    case 'holder':
+      return withFormula(remedy.formula, (doc) =>
+        withSteps(doc, (step) =>
+          step.kind === 'shape' && step.into === remedy.from ? { ...step, into: remedy.to } : step,
+        ),
+      );
+    case 'lies':
+      return withFormula(remedy.formula, (doc) =>
+        withSteps(doc, (step) => (step.kind === 'cool' ? { ...step, most: remedy.hours } : step)),
+      );
     case 'later':
       return {
         ...input,
@@ -112,6 +146,25 @@ export function pinsAfter(pins: readonly Pin[], remedy: Extract<Remedy, { kind: 
   return pins.map((pin) =>
     pin === one ? { ...pin, at: other.at } : pin === other ? { ...pin, at: one.at } : pin,
   );
+}
+
+/** Two people who work each other's shift of a date. */
+function exchanged(hands: Floor['hands'], { names, date }: Extract<Remedy, { kind: 'exchange' }>): Floor['hands'] {
+  const [one, other] = names.map((name) => hands.find((hand) => hand.name === name));
+  if (!one || !other) return hands;
+  const works = (hand: Hand, shifts: ReturnType<typeof shiftsOn>): Hand => ({
+    ...hand, dates: [...hand.dates.filter((each) => each.date !== date), ...shifts.map((shift) => ({ ...shift, date }))],
+  });
+  const [own, theirs] = [shiftsOn(one, date), shiftsOn(other, date)];
+  return hands.map((hand) => (hand === one ? works(hand, theirs) : hand === other ? works(hand, own) : hand));
+} // prettier-ignore
+
+/** A step that may be done in whatever suits. */
+function free(step: Step): Step {
+  const freed = (stand: Stand): Stand => ({ ...stand, only: null });
+  if (step.kind === 'mix' || step.kind === 'bake') return { ...step, only: [] };
+  if (step.kind === 'rest' || step.kind === 'thaw') return { ...step, stands: step.stands.map(freed) };
+  return step.kind === 'proof' ? { ...step, ways: step.ways.map((stands) => stands.map(freed)) } : step;
 }
 
 const moreOf = (floor: Floor, of: string, count: number): Floor =>

@@ -1,31 +1,18 @@
-import { mishapsOf, type KnownMishap } from '../../run/index.ts';
-import { addDays, datesAround, localTime, resolveLocal } from '../../time/index.ts';
+import { mishapsOf } from '../../run/index.ts';
 import { firstOf, mayRetard, piecesOf, proofAt } from '../../formula/way/index.ts';
-import {
-  shiftsOn,
-  SKILLS,
-  warmestProof,
-  WEEK,
-  type ClockSpan,
-  type Floor,
-  type Hand,
-} from '../../bakehouse/index.ts';
+import { warmestProof } from '../../bakehouse/index.ts';
 import { ofKind } from '../../equipment/index.ts';
-import { SLOT } from '../../dough/index.ts';
 import type { DayInput } from '../demand/index.ts';
 import { loads } from '../instance/index.ts';
 import { afterMishaps } from '../mishaps/index.ts';
 import type { Network } from '../network/index.ts';
 import type { Answer } from '../planning.ts';
 import { taskWords } from '../explain/index.ts';
+import { elsewhere, mayLie } from './elsewhere.ts';
+import { withHands } from './more-hands.ts';
 import { proofOf } from './remedied.ts';
-import type { Remedy } from './remedy.ts';
+import type { Family, Remedy } from './remedy.ts';
 import { troubleOf, type Trouble } from './trouble.ts';
-
-/** Remedies that are taken together. */
-export type Option = readonly Remedy[];
-/** Options of which one does more than another: the least first. */
-export type Family = readonly Option[];
 
 /**
  * What might help a day that has no plan: each is to be planned before it is offered.
@@ -51,65 +38,13 @@ export function remediesFor(said: DayInput, network: Network, answer: Answer, le
   const slugs = trouble.doughs.flatMap((key) => network.doughs.find((each) => each.key === key)?.slug ?? []);
   const set = left.length > 0 ? left : [...new Set(slugs)].slice(0, 1);
   return [
-    ...[...unpinned, ...swaps(network, trouble.pinned), ...more].map((each): Family => [[each]]),
+    ...[...unpinned, ...swaps(network, trouble.pinned), ...more, ...elsewhere(input, slugs, trouble)].map((each): Family => [[each]]),
     ...withHands(input, mishapsOf(said.events), network, trouble),
     ...(set.length > 0 ? ofSet(set) : []),
     ...[...new Set([...set, ...slugs])].flatMap((formula) => ofDough(input, network, formula, trouble)),
     ...slugs.filter((slug) => set.length !== 1 || slug !== set[0]).flatMap((slug) => ofSet([slug])),
+    ...[...new Set([...set, ...slugs])].flatMap((slug) => mayLie(input, slug)),
   ];
-} // prettier-ignore
-
-/** More hands when they are short: one more pair, those who are off that day, others longer. */
-function withHands(input: DayInput, happened: readonly KnownMishap[], network: Network, trouble: Trouble): Family[] {
-  const { floor, zone } = input.bakehouse;
-  const skills = SKILLS.filter((_, index) => trouble.skills & (1 << index));
-  if (skills.length === 0) return [];
-  const { origin } = network.instance;
-  const clock = (slot: number) => localTime(origin + slot * SLOT, zone).time;
-  const now = input.now === null ? 0 : Math.ceil((input.now - origin) / SLOT);
-  const from = Math.max(now, Math.floor(Math.max(0, trouble.from - 12) / 12) * 12);
-  const to = Math.min(Math.max(from + 48, trouble.to + 12), from + floor.limits.shift * 12);
-  const nobody = { name: 'One more', skills: [...skills], helps: [], learns: [], breaks: [], away: [], dates: [] };
-  const hands: Family = [
-    [{ kind: 'hands', hand: { ...nobody, rota: [{ from: clock(from), to: clock(to), days: [...WEEK] }] } }],
-  ];
-  const gone = happened.flatMap(({ mishap }) => (mishap.kind === 'away' ? [mishap.person] : []));
-  const able = floor.hands.filter((hand) => !gone.includes(hand.name) && hand.skills.some((skill) => skills.includes(skill)));
-  const span = { from: origin + from * SLOT, to: origin + to * SLOT };
-  const called = able.flatMap((person): Family[] => {
-    const remedy = calledIn(input, person, span);
-    return remedy ? [[[remedy]]] : [];
-  });
-  const longer = able.flatMap((person): Family[] => {
-    const [shift] = datesAround(input.date, 1, 0).toReversed().flatMap((date) => shiftsOn(person, date).map((each) => ({ ...each, date })));
-    if (!shift) return [];
-    const { from, to, date } = shift;
-    const begin = resolveLocal(date, from, zone);
-    const end = resolveLocal(to > from ? date : addDays(date, 1), to, zone);
-    // What is over helps no more.
-    const sooner = begin.ok && begin.value > (input.now ?? 0) ? [{ from: moved(from, -120), to }] : [];
-    const later = end.ok && end.value + 7200 > (input.now ?? 0) ? [{ from, to: moved(to, 120) }] : [];
-    return [...sooner, ...later]
-      .filter((each) => isAllowed(each, floor.limits))
-      .map(({ from, to }): Family => [[{ kind: 'shift', name: person.name, from, to }]]);
-  });
-  return [...called, ...longer, hands];
-} // prettier-ignore
-
-/** Somebody who is off comes for a while, where their rest before and after is long enough. */
-function calledIn({ date, bakehouse: { floor, zone } }: DayInput, person: Hand, { from, to }: { from: number; to: number }): Remedy | null {
-  const shifts = datesAround(date, 2, 2).flatMap((day) =>
-    shiftsOn(person, day).flatMap((shift): [number, number][] => {
-      const begin = resolveLocal(day, shift.from, zone);
-      const end = resolveLocal(shift.to > shift.from ? day : addDays(day, 1), shift.to, zone);
-      return begin.ok && end.ok ? [[begin.value, end.value]] : [];
-    }),
-  );
-  const rest = floor.limits.rest * 3600;
-  const begin = localTime(from, zone);
-  const isOff = shiftsOn(person, begin.date).length === 0 && !person.away.some((each) => each.from <= begin.date && begin.date <= each.to);
-  if (!isOff || shifts.some(([a, b]) => a < to + rest && from < b + rest)) return null;
-  return { kind: 'called', name: person.name, date: begin.date, from: begin.time, to: localTime(to, zone).time };
 } // prettier-ignore
 
 /** Some doughs later, or less of them. */
@@ -146,13 +81,6 @@ const [LATER, FEWER] = [
   [10, 25, 50, 100],
 ] as const;
 
-/** Whether a shift is no longer than it may be, and leaves so much rest until it begins the next day. */
-function isAllowed({ from, to }: ClockSpan, { shift, rest }: Floor['limits']): boolean {
-  const minutes = (time: string) => time.split(':').reduce((sum, part) => sum * 60 + Number(part), 0);
-  const hours = ((((minutes(to) - minutes(from)) % 1440) + 1440) % 1440) / 60;
-  return hours <= shift && 24 - hours >= rest;
-}
-
 /** What a dough that was begun is not enough for may be made of otherwise. */
 function waysOn({ doughs }: Network): Remedy[] {
   return doughs.flatMap(({ slug, formula, scaled, short }): Remedy[] => {
@@ -185,10 +113,3 @@ function swaps(network: Network, pinned: readonly number[]): Remedy[] {
       })),
   );
 }
-
-/** A wall-clock time some minutes later, also past midnight. */
-const moved = (time: string, minutes: number): string => {
-  const [hour = 0, minute = 0] = time.split(':').map(Number);
-  const at = (((hour * 60 + minute + minutes) % 1440) + 1440) % 1440;
-  return `${String(Math.floor(at / 60)).padStart(2, '0')}:${String(at % 60).padStart(2, '0')}`;
-};

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { Slug } from '../../formula/index.ts';
-import { Hand } from '../../bakehouse/index.ts';
+import { Hand, SKILLS } from '../../bakehouse/index.ts';
 import { WallClock } from '../../equipment/index.ts';
 
 /** A change to a day that may make a plan possible, or a better one. */
@@ -16,6 +16,25 @@ export const Remedy = z.discriminatedUnion('kind', [
       to: WallClock,
     })
     .describe('somebody who is off comes for a while'),
+  z
+    .strictObject({ kind: z.literal('alone'), name: z.string(), skill: z.enum(SKILLS) })
+    .describe('somebody does alone what they do with help else'),
+  z
+    .strictObject({
+      kind: z.literal('exchange'),
+      names: z.tuple([z.string(), z.string()]),
+      date: z.iso.date(),
+    })
+    .describe('two people work each other’s shift of a date'),
+  z
+    .strictObject({ kind: z.literal('anywhere'), formula: Slug })
+    .describe('it may be made in whatever suits, not only in what its way names'),
+  z
+    .strictObject({ kind: z.literal('holder'), formula: Slug, from: Slug, to: Slug })
+    .describe('its pieces are set into something else'),
+  z
+    .strictObject({ kind: z.literal('lies'), formula: Slug, hours: z.number().int().min(1).max(24) })
+    .describe('it may be baked so many hours before it is packed'),
   z.strictObject({ kind: z.literal('later'), formula: Slug, minutes: z.number().int().min(5).max(720) }),
   z.strictObject({
     kind: z.literal('more'),
@@ -50,3 +69,8 @@ export const Remedy = z.discriminatedUnion('kind', [
   }),
 ]);
 export type Remedy = z.infer<typeof Remedy>;
+
+/** Remedies that are taken together. */
+export type Option = readonly Remedy[];
+/** Options of which one does more than another: the least first. */
+export type Family = readonly Option[];

@@ -15,6 +15,18 @@ export function remedyWords(input: DayInput, remedy: Remedy): string {
       return `${remedy.name} works ${remedy.from} to ${remedy.to}`;
     case 'called':
       return `${remedy.name} is called in, ${remedy.from} to ${remedy.to}`;
+    case 'alone':
+      return `${remedy.name} ${SKILL_WORDS[remedy.skill]} alone`;
+    case 'exchange':
+      return `${remedy.names[0]} and ${remedy.names[1]} change shifts`;
+    case 'anywhere':
+      return `${nameOf(remedy.formula)} may be made in whatever suits, not only in what its way names`;
+    case 'holder': {
+      const [from, to] = [remedy.from, remedy.to].map((slug) => thingName(input, slug));
+      return `${nameOf(remedy.formula)} in ${to ?? ''} instead of ${from ?? ''}`;
+    }
+    case 'lies':
+      return `${nameOf(remedy.formula)} may be baked up to ${remedy.hours} h before it is packed`;
     case 'later':
       return `${nameOf(remedy.formula)} leaves ${formatDuration(remedy.minutes * 60)} later`;
     case 'more':
@@ -45,6 +57,11 @@ export function remedyWords(input: DayInput, remedy: Remedy): string {
       return `Change places: ${remedy.names[0]} and ${remedy.names[1]}`;
   }
 } // prettier-ignore
+
+const SKILL_WORDS = { mix: 'mixes', shape: 'shapes', oven: 'bakes', pack: 'packs' } as const;
+
+const thingName = ({ bakehouse: { floor } }: DayInput, slug: string): string =>
+  floor.equipment.find((thing) => thing.slug === slug)?.name ?? slug;
 
 const piecesOf = (day: DayInput, formula: string): number =>
   afterMishaps(day).demand.reduce((sum, line) => sum + (line.formula === formula ? line.pieces : 0), 0);
