@@ -109,4 +109,16 @@ describe('remedies that bring what is there to where it is short', () => {
     const long = madeSo(day, 'oat-tin', (doc) => withSteps(doc, (step) => (step.kind === 'cool' ? { ...step, most: 10 } : step)));
     assert.deepEqual(tried(long), [12]);
   }); // prettier-ignore
+
+  it('a dough is parted into batches that its decks and hands can take one after another, or made at once for all vans', () => {
+    const day = demoDay();
+    const batchesOf = (input: DayInput) => must(networkOf(input)).doughs.filter(({ slug }) => slug === 'quay-country').map(({ batches }) => batches.length);
+    const parted = remedied(day, { kind: 'parted', formula: 'quay-country', batches: 3 });
+    assert.deepEqual(batchesOf(parted), batchesOf(day).map((count) => Math.max(3, count)));
+    const noon = { ...baking(day, 'quay-country'), demand: baking(day, 'quay-country').demand.map((line, index) => ({ ...line, drop: index === 0 ? '06:00' : '20:00' })) };
+    assert.equal(batchesOf(noon).length, 2, 'vans that are far apart have a dough each');
+    assert.equal(batchesOf(remedied(noon, { kind: 'together', formula: 'quay-country' })).length, 1);
+    const tried = remediesFor(noon, must(networkOf(noon)), { verdict: 'not-found', schedule: { tasks: [], ways: [] }, faults: [], partial: null }, ['quay-country']).flat(2);
+    assert.ok(['together', 'parted'].every((kind) => tried.some((each) => each.kind === kind)));
+  }); // prettier-ignore
 });

@@ -116,12 +116,12 @@ export function doughsOf(input: DayInput): Result<Dough[]> {
       doughs.push(again ? { ...dough.value, short: [] } : dough.value);
       if (again) ids.of(slug, [rest], TOGETHER * 3600, `${key}-again`).forEach((id) => add(id, rest));
     };
-    const runs = runsOf(all);
+    const runs = runsOf(all, input.together.includes(slug) ? Infinity : TOGETHER);
     ids.of(slug, runs, TOGETHER * 3600).forEach((id, n) => add(id, runs[n] ?? []));
   }
   for (const [slug, all] of thawed) {
     const formula = input.formulas.find((each) => each.slug === slug)?.formula;
-    const runs = runsOf(all);
+    const runs = runsOf(all, TOGETHER);
     if (formula)
       ids.of(slug, runs, TOGETHER * 3600, `${slug}-thawed`).forEach((id, n) => {
         const dough = stockOf(input, slug, id, formula, runs[n] ?? []);
@@ -164,11 +164,11 @@ const tooManyMixes = (mixes: number): Problem =>
   );
 
 /** Lots in the order in which they leave, parted where too much time lies between. */
-function runsOf(lots: readonly Lot[]): Lot[][] {
+function runsOf(lots: readonly Lot[], hours: number): Lot[][] {
   const runs: Lot[][] = [];
   for (const lot of lots.toSorted((a, b) => a.drop - b.drop)) {
     const run = runs.at(-1);
-    if (run?.[0] && lot.drop - run[0].drop <= TOGETHER * 3600) run.push(lot);
+    if (run?.[0] && lot.drop - run[0].drop <= hours * 3600) run.push(lot);
     else runs.push([lot]);
   }
   return runs;
@@ -203,7 +203,7 @@ function doughOf(
   const order = piecesOf(lots);
   const scaled = lots === wanted ? asked : scaleFormula(formula, order);
   if (!scaled.ok) return scaled;
-  const least = byHands(input, formula, lots);
+  const least = Math.max(byHands(input, formula, lots), ...input.parted.map((each) => (each.formula === slug ? each.batches : 1)));
   const mixer = mixerFor(scaled.value.dough, mixersThere(input, lots), least);
   const mixes = Math.max(least, Math.ceil(scaled.value.dough / mixer.maxDough));
   if (mixes > MOST_OF_A_DAY.batches) return bad(tooManyMixes(mixes));

@@ -117,6 +117,13 @@ export const DayInputNow = z.strictObject({
   told: z.array(Told).max(2000).default([]),
   /** Formulas of which a second dough is made for what the first, begun already, is not enough for. */
   again: z.array(Slug).max(200).default([]),
+  /** Formulas whose dough is parted into so many batches at least. */
+  parted: z
+    .array(z.strictObject({ formula: Slug, batches: z.number().int().min(2).max(50) }))
+    .max(100)
+    .default([]),
+  /** Formulas of which one dough is made for all vans of the day. */
+  together: z.array(Slug).max(200).default([]),
   /** So many percent of a formula's pieces are left out, each in its turn. */
   fewer: z
     .array(z.strictObject({ formula: Slug, percent: z.number().gt(0).max(100) }))

@@ -99,6 +99,15 @@ export function remedied(input: DayInput, remedy: Remedy): DayInput {
       );
     case 'again':
       return { ...input, again: [...new Set([...input.again, remedy.formula])] };
+    case 'parted': {
+      const { formula, batches } = remedy;
+      return {
+        ...input,
+        parted: [...input.parted.filter((each) => each.formula !== formula), { formula, batches }],
+      };
+    }
+    case 'together':
+      return { ...input, together: [...new Set([...input.together, remedy.formula])] };
     case 'share':
       return {
         ...input,

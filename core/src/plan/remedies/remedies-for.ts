@@ -72,8 +72,14 @@ function ofDough(input: DayInput, network: Network, formula: string, { things }:
     if (firstOf(piecesOf(doc, product), 'proof') && !mayRetard(doc, product)) found.push({ kind: 'cold', formula, product, name });
   }
   if (things.length > 0) found.push({ kind: 'lighter', formula, percent: 10 });
+  if (network.doughs.filter(({ slug }) => slug === formula).length > 1) found.push({ kind: 'together', formula });
+  const batches = dough.batches.length + 1;
+  if (!dough.thawed && batches <= MOST_BATCHES) found.push({ kind: 'parted', formula, batches });
   return found.map((each) => [[each]]);
 } // prettier-ignore
+
+/** A dough is parted into so many batches at most. */
+const MOST_BATCHES = 12;
 
 /** Minutes by which a van leaves later, and percent of pieces that are left out. */
 const [LATER, FEWER] = [

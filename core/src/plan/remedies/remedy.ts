@@ -61,6 +61,12 @@ export const Remedy = z.discriminatedUnion('kind', [
     .describe(
       'so much of its pre-ferments, in percent of what the formula says; with more yeast for what is missing',
     ),
+  z
+    .strictObject({ kind: z.literal('parted'), formula: Slug, batches: z.number().int().min(2).max(50) })
+    .describe('its dough in so many batches'),
+  z
+    .strictObject({ kind: z.literal('together'), formula: Slug })
+    .describe('one dough of it for all vans of the day'),
   z.strictObject({ kind: z.literal('unpin'), task: z.string(), name: z.string() }),
   z.strictObject({
     kind: z.literal('swap'),

@@ -48,6 +48,10 @@ export function remedyWords(input: DayInput, remedy: Remedy): string {
     }
     case 'again':
       return `A second dough of ${nameOf(remedy.formula)} for the rest`;
+    case 'parted':
+      return `${nameOf(remedy.formula)} in ${remedy.batches} batches`;
+    case 'together':
+      return `One dough of ${nameOf(remedy.formula)} for all vans`;
     case 'share':
       if (remedy.percent === 0) return `${nameOf(remedy.formula)} straight, with yeast and no pre-ferment`;
       return `${nameOf(remedy.formula)} with ${formatNumber(remedy.percent, 0)} % of its pre-ferment${remedy.yeast ? ' and more yeast' : ''}`;
