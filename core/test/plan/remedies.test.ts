@@ -231,6 +231,17 @@ describe('why there is no plan, in words', () => {
     );
   });
 
+  it('a pre-ferment that never ripens where it stands is said to, and no shift is blamed for it', () => {
+    const cold = madeSo(baking(demoDay(), 'quay-country'), 'quay-country', (doc) => ({
+      ...doc,
+      parts: doc.parts.map((part) => ({ ...part, temperature: 1 })),
+    }));
+    assert.match(
+      sentenceOf(cold),
+      /^Quay levain never gets so far where it stands that one could (mix|weigh) Quay Country/,
+    );
+  });
+
   it('work that nobody has learnt, and what no tub or cold would hold, are said of the task', () => {
     const nobodyShapes = floor.hands.map((each) => ({
       ...each,

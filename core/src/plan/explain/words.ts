@@ -82,6 +82,11 @@ export function certificateWords(said: DayInput, network: Network, certificate: 
     return `To ${taskWords(network, one)} is held at ${clock(instance.tasks[one]?.first ?? 0)}, and then nobody who can is on shift.`;
   if (tasks.length === 1 && one !== undefined)
     return `Nobody can ${taskWords(network, one)} at any time: no one on shift who is able to, or not enough room for it.`;
+  const never = neverReady(network, tasks);
+  if (never) {
+    const { name = 'It' } = network.notes[never.from] ?? {};
+    return `${name} never gets so far where it stands that one could ${taskWords(network, never.to)}: it is too cold, or too warm, for it there.`;
+  }
   const inOrder = orderOf(network, tasks);
   const [first, last] = [inOrder[0] ?? 0, inOrder.at(-1) ?? 0];
   const end = instance.tasks[last];
@@ -122,6 +127,16 @@ export function lacking(
     return hold ? [{ task: arc.from, resource: hold.resource, need: hold.amount }] : [];
   });
 }
+
+/** A wait among some tasks that is not over before the day is, whenever it begins. */
+function neverReady({ instance }: Pick<Network, 'instance'>, tasks: readonly number[]): { from: number; to: number } | null {
+  const own = new Set(tasks);
+  const ends = (table: number) => instance.tables[table]?.earliest.some((slots, at) => slots >= 0 && at + slots <= instance.slots) ?? false;
+  const found = instance.arcs.find(
+    ({ from, to, ways }) => own.has(from) && own.has(to) && !ways.some(({ tables }) => tables.some(ends)),
+  );
+  return found ?? null;
+} // prettier-ignore
 
 /** Tasks in the order in which they are done. */
 function orderOf({ instance }: Network, tasks: readonly number[]): number[] {

@@ -8,6 +8,7 @@ import { database } from '$lib/server/database/connected';
 import type { Actor } from '$lib/server/database/connection';
 import { dayInputFor } from '$lib/server/database/day-plan';
 import { inPool } from '$lib/server/planning/pool';
+import { inTurn, turnTold } from '$lib/server/planning/turn';
 
 /** Seconds beyond those for the plan, half as many for the nearest and as many for remedies, after which it is ended. */
 const MORE = 4;
@@ -20,10 +21,17 @@ export async function POST({ request, locals: { actor } }) {
   if (!input.ok) return refuse(422, input.problems);
   const { seed, seconds, from = null } = body;
   const job = { input: input.value, seed, seconds, from };
-  const ended = await inPool('plan', job, 2.5 * seconds + MORE, request.signal);
+  const turn = { bakehouseId: actor.bakehouseId, date: input.value.date };
+  const turned = await inTurn(turn, request.signal, () =>
+    inPool('plan', job, 2.5 * seconds + MORE, request.signal),
+  );
+  const ended = 'done' in turned ? turned.done : turned;
   if ('refused' in ended) return refuse(ended.status, [ended.refused]);
   if (!ended.done.ok) return refuse(422, ended.done.problems);
-  return json({ ...ended.done.value, input: input.value });
+  return json(
+    { ...ended.done.value, input: input.value },
+    { headers: 'waited' in turned ? turnTold(turned.waited) : {} },
+  );
 }
 
 async function inputOf(body: z.infer<typeof PlanRequest>, actor: Actor): Promise<Result<DayInput>> {

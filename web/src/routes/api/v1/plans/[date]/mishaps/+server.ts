@@ -11,6 +11,7 @@ import { notADate } from '$lib/server/dates';
 import { readDayPlan, saveDayPlan } from '$lib/server/database/day-plan';
 import { addEvents, eventsOfDay } from '$lib/server/database/event';
 import { inPool } from '$lib/server/planning/pool';
+import { inTurn } from '$lib/server/planning/turn';
 
 /** Seconds beyond those for the plan and as many for remedies, after which it is ended. */
 const MORE = 5;
@@ -38,7 +39,10 @@ export async function POST({ params: { date }, request, locals: { actor } }) {
   const input = { ...saved.input, events: noted, now: Math.max(saved.input.now ?? 0, now), told: toldOf(view) };
   const kept = view.tasks.map(({ id, index }) => ({ id, index }));
   const standing = { input: saved.input, schedule: saved.doc.schedule, kept };
-  const ended = await inPool('planOn', { input, standing, seconds: body.seconds }, 4 * body.seconds + MORE, request.signal);
+  const turn = { bakehouseId: actor.bakehouseId, date };
+  const job = { input, standing, seconds: body.seconds };
+  const turned = await inTurn(turn, request.signal, () => inPool('planOn', job, 4 * body.seconds + MORE, request.signal));
+  const ended = 'done' in turned ? turned.done : turned;
   if ('refused' in ended) return refuse(ended.status, [ended.refused]);
   if (!ended.done.ok) return refuse(422, ended.done.problems);
   const { view: after, tasks: _, ...answer } = ended.done.value;
