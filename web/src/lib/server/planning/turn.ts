@@ -15,7 +15,13 @@ function pool(): pg.Pool {
   if (connectionString === undefined) throw new Error('JOVET_DATABASE_URL is not set; ./jovet start sets it');
   // Somebody who is gone is noticed while they wait.
   const options = `-c lock_timeout=${WAITS} -c client_connection_check_interval=1s`;
-  turns = new pg.Pool({ connectionString, max: MOST, connectionTimeoutMillis: 1000, options });
+  turns = new pg.Pool({
+    connectionString,
+    max: MOST,
+    connectionTimeoutMillis: 1000,
+    allowExitOnIdle: true,
+    options,
+  });
   turns.on('error', (error) => console.error(`connection of a turn lost: ${error.message}`));
   process.once('sveltekit:shutdown', () => void turns?.end());
   return turns;
