@@ -54,7 +54,7 @@
     onlook = () => {},
   }: Props = $props();
 
-  const GUTTER = 128;
+  const GUTTER = 148;
   const TOP = 20;
   /** Pixels that a time on the axis takes at least. */
   const NARROW = 56;

@@ -19,7 +19,7 @@
 
   const SLOT = 300;
   /** Px of a letter of a name, and of one of a figure. */
-  const [LETTER, FIGURE] = [6.2, 7.3];
+  const [LETTER, FIGURE] = [6.2, 7.2];
   const x = (at: number) => xOf(scale, at);
   const clock = (at: number) => localTime(at, zone).time;
 
