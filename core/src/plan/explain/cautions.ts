@@ -40,11 +40,33 @@ function coldStones({ bakehouse: { zone } }: DayInput, oven: OvenDay): string[] 
   });
 } // prettier-ignore
 
+/** So many are named where one thing is said of several. */
+const NAMED = 4;
+const named = (names: readonly string[]): string =>
+  listed(names.length > NAMED ? [...names.slice(0, NAMED - 1), `${names.length - NAMED + 1} more`] : names);
+
+/** What is said of several is said once. @param alike what is said of it, beside its name */
+function gathered<T>(all: readonly T[], alike: (each: T) => string): T[][] {
+  const groups = new Map<string, T[]>();
+  for (const each of all) groups.set(alike(each), [...(groups.get(alike(each)) ?? []), each]);
+  return [...groups.values()];
+}
+
+const PLACES = {
+  room: 'the room',
+  cold: 'the cold',
+  warm: 'the warm',
+  freezer: 'the freezer',
+  oven: 'the oven',
+} as const;
+
 /** Doughs that stand open, or covered in dry air, until they have a skin; each place once. */
-function skins({ bakehouse: { floor } }: DayInput, { instance, models, frame }: Network, schedule: Schedule): string[] {
-  const found = models.flatMap(({ name, batches }) =>
+function skins({ bakehouse: { floor } }: DayInput, { instance, models, doughs, frame }: Network, schedule: Schedule): string[] {
+  const nameOf = (dough: string, product: string) =>
+    doughs.find(({ key }) => key === dough)?.formula.doc.products.find(({ slug }) => slug === product)?.name ?? product;
+  const found = models.flatMap(({ key, name, batches }) =>
     batches.flatMap(({ whole, strands }) =>
-      [{ what: name, passages: whole }, ...strands.map(({ product, passages }) => ({ what: `${name}, ${product}`, passages }))].flatMap(({ what, passages }) =>
+      [{ what: name, passages: whole }, ...strands.map(({ product, passages }) => ({ what: nameOf(key, product), passages }))].flatMap(({ what, passages }) =>
         passages.flatMap(({ from, until, arc, ways, cover }) => {
           const [before, after] = [schedule.tasks[from], schedule.tasks[until]];
           const stands = ways[arc === null ? 0 : (schedule.ways[arc] ?? 0)] ?? [];
@@ -55,15 +77,20 @@ function skins({ bakehouse: { floor } }: DayInput, { instance, models, frame }: 
           return stands.flatMap((stand) => {
             const minutes = stand === open ? (after.start - slot) * SLOT_MINUTES - known : (stand.hours ?? 0) * 60;
             const skin = skinHere(floor, frame.room, { stand, cover, slot });
-            if (skin.minutes >= minutes) return [];
-            const place = { room: 'the room', cold: 'the cold', warm: 'the warm', freezer: 'the freezer', oven: 'the oven' }[stand.place];
-            return [`${what} stands ${cover === 'open' ? 'open ' : ''}in ${place} at ${formatNumber(skin.humidity, 0)} % humidity: it has a skin after ${formatDuration(skin.minutes * 60)}. Cover it, or stand it where it is more humid.`];
+            const where = `stands ${cover === 'open' ? 'open ' : ''}in ${PLACES[stand.place]} at ${formatNumber(skin.humidity, 0)} % humidity`;
+            return skin.minutes < minutes ? [{ what, where, after: skin.minutes }] : [];
           });
         }),
       ),
     ),
   );
-  return [...new Set(found)];
+  return gathered(found, ({ where }) => where).map((all) => {
+    const names = [...new Set(all.map(({ what }) => what))];
+    const [{ where = '' } = {}] = all;
+    const [stands, has] = names.length > 1 ? [where.replace('stands', 'stand'), 'they have'] : [where, 'it has'];
+    const after = formatDuration(Math.min(...all.map((each) => each.after)) * 60);
+    return `${named(names)} ${stands}: ${has} a skin after ${after}. Cover ${names.length > 1 ? 'them, or stand them' : 'it, or stand it'} where it is more humid.`;
+  });
 } // prettier-ignore
 
 /** What has to be in the freezer: no plan of a day knows that. */
@@ -78,15 +105,21 @@ const fromFreezer = ({ doughs }: Network): string[] =>
       : [],
   );
 
+/** Mixes that are less than their mixer moves well. */
 function smallMixes({ mixers }: DayInput, { instance, models, doughs }: Network, schedule: Schedule): string[] {
-  return models.flatMap(({ key, name, batches }) =>
+  const small = models.flatMap(({ key, name, batches }) =>
     batches.flatMap(({ mix, dough }) => {
       const thing = instance.tasks[mix]?.modes[schedule.tasks[mix]?.mode ?? 0]?.thing;
       const mixer = mixers.find(({ slug }) => slug === thing) ?? doughs.find((each) => each.key === key)?.mixer;
       const stock = doughs.some((each) => each.key === key && each.thawed);
-      if (stock || !mixer || dough >= mixer.minDough - 1e-9) return [];
-      const [mass, least] = [formatMass(dough, 'kg', 1), formatMass(mixer.minDough, 'kg', 1)];
-      return [`${mass} of ${name} is less than ${mixer.name} moves well (${least} at least). Mix it by hand or in a smaller mixer, or bake more of it.`];
+      return stock || !mixer || dough >= mixer.minDough - 1e-9 ? [] : [{ mixer, what: `${formatMass(dough, 'kg', 1)} of ${name}` }];
     }),
   );
+  return gathered(small, ({ mixer }) => mixer.slug).map((all) => {
+    const [first] = all;
+    if (!first) return '';
+    const { mixer } = first;
+    const [is, them] = all.length > 1 ? ['are each less', 'them'] : ['is less', 'it'];
+    return `${named(all.map(({ what }) => what))} ${is} than ${mixer.name} moves well (${formatMass(mixer.minDough, 'kg', 1)} at least). Mix ${them} by hand or in a smaller mixer, or bake more of ${them}.`;
+  });
 } // prettier-ignore

@@ -59,6 +59,8 @@
         ]
       : [],
   );
+  /** So many cautions stand open: what they are about is below them. */
+  const CAUTIONS = 3;
 </script>
 
 {#if opened}<p class="quiet" data-why>{opened}</p>{/if}
@@ -152,8 +154,16 @@
     <div>
       <b>This plan holds, and would not bake well:</b>
       <ul>
-        {#each day.cautions as caution (caution)}<li>{caution}</li>{/each}
+        {#each day.cautions.slice(0, CAUTIONS) as caution (caution)}<li>{caution}</li>{/each}
       </ul>
+      {#if day.cautions.length > CAUTIONS}
+        <details>
+          <summary>{day.cautions.length - CAUTIONS} more</summary>
+          <ul>
+            {#each day.cautions.slice(CAUTIONS) as caution (caution)}<li>{caution}</li>{/each}
+          </ul>
+        </details>
+      {/if}
     </div>
   </div>
 {/if}
