@@ -49,6 +49,12 @@ visited('orders from a table are planned, a mix is moved, the plan is kept and o
 
   await page.waitForSelector('[data-task="tidewater-rye.1.mix"]');
   await settled(visit);
+  await visit.press('Doughs of one van together');
+  await page.waitForSelector('[aria-label="Van at 09:30, 2 doughs"]');
+  await page.waitForFunction(() => document.querySelectorAll('[data-task="tidewater-rye.1.mix"]').length === 1);
+  await page.click('[aria-label="Van at 09:30, 2 doughs"]');
+  await page.waitForFunction(() => document.querySelector('[aria-label^="Van at"]') === null);
+  await visit.keys('v');
   const before = await startOf(visit, 'tidewater-rye.1.mix');
   await focus(visit, '[data-task="tidewater-rye.1.mix"]');
   await visit.until('#why-title', 'Mix Tidewater Rye');

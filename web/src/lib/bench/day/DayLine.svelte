@@ -1,10 +1,9 @@
 <script lang="ts">
   import { flushSync, onMount, tick } from 'svelte';
+  import { SvelteSet } from 'svelte/reactivity';
+  import type { ViewTask } from '@jovet/core/plan/explain';
   import { formatDate, localTime } from '@jovet/core/time';
-  import ZoomIn from '@lucide/svelte/icons/zoom-in';
-  import ZoomOut from '@lucide/svelte/icons/zoom-out';
   import Sheet from '../../ui/Sheet.svelte';
-  import ToolButton from '../../ui/ToolButton.svelte';
   import { redo, undo } from '../history';
   import DayField from '../DayField.svelte';
   import KeyList from '../KeyList.svelte';
@@ -15,15 +14,18 @@
   import BesidePanel from './BesidePanel.svelte';
   import BetterPanel from './BetterPanel.svelte';
   import CostPanel from './CostPanel.svelte';
+  import DayLens from './DayLens.svelte';
   import DayLineTools from './DayLineTools.svelte';
   import DayNotices from './DayNotices.svelte';
   import DayPicture from './DayPicture.svelte';
   import DayPrint from './DayPrint.svelte';
   import { DayDesk, type DayOf } from './desk.svelte';
   import MishapPanel from '../mishap/MishapPanel.svelte';
+  import { gatheredByVan } from './gathered';
   import GoalsPanel from './GoalsPanel.svelte';
   import { labelCodes } from './label-codes';
   import KnownPanel from './KnownPanel.svelte';
+  import { leastOf } from './row-places';
   import PlanList from './PlanList.svelte';
   import WhyPanel from './WhyPanel.svelte';
 
@@ -47,6 +49,21 @@
   const [LEAST_TALL, BESIDE] = [360, 230];
 
   const { zone } = $derived(now.bakehouse);
+  const tall = $derived(Math.max(LEAST_TALL, inner - BESIDE));
+  /** Whether the doughs of one van stand together; null: where they have no room else. */
+  let together = $state<boolean | null>(null);
+  const apart = new SvelteSet<string>();
+  const drawnView = $derived(
+    shown && (together ?? leastOf(shown.view.rows.length) > tall)
+      ? gatheredByVan(shown.view, zone, apart)
+      : shown?.view,
+  );
+  function gather() {
+    together = drawnView === shown?.view;
+    apart.clear();
+  }
+  /** A task of the picture as the plan has it. */
+  const own = (drawn: ViewTask): ViewTask => shown?.view.tasks.find(({ id }) => id === drawn.id) ?? drawn;
   const clock = (at: number) => localTime(at, zone).time;
   const task = $derived(shown?.view.tasks.find(({ index }) => index === selected) ?? null);
   /** What goes on paper is saved first: one plan on the screen, on the wall and on the tubs. */
@@ -68,6 +85,7 @@
         '+': () => picture?.nearer(),
         '-': () => picture?.farther(),
         '0': () => (look = null),
+        v: () => gather(),
         p: () => desk.go(3),
         w: () => (panel = day ? 'wrong' : null),
       },
@@ -79,6 +97,7 @@
     ['Alt ← →', 'hold a task 5 min earlier or later; with Shift 30'],
     ['Delete', 'let go of a task that is held'],
     ['+ − 0', 'nearer, farther, the whole day'],
+    ['V', 'doughs of one van together, or each by itself'],
     ['P', 'go on looking for a better plan'],
     ['W', 'something went wrong'],
     ['Ctrl Z, Ctrl Y', 'undo, redo'],
@@ -129,31 +148,32 @@
       appears here.
     </p>
   {:else if shown}
-    <div class="lens">
-      <ToolButton label="Nearer" title="Nearer (+)" onclick={() => picture?.nearer()}
-        ><ZoomIn size={18} /></ToolButton
-      >
-      <ToolButton label="Farther" title="Farther (−)" onclick={() => picture?.farther()}
-        ><ZoomOut size={18} /></ToolButton
-      >
-      {#if look}<button type="button" class="link quiet" onclick={() => (look = null)}>Whole day</button>{/if}
-    </div>
+    <DayLens
+      several={shown.view.rows.length > 2}
+      gathered={drawnView !== shown.view}
+      whole={look === null}
+      onnearer={() => picture?.nearer()}
+      onfarther={() => picture?.farther()}
+      ongather={gather}
+      onwhole={() => (look = null)}
+    />
     <DayPicture
       bind:this={picture}
       width={wide}
-      tall={Math.max(LEAST_TALL, inner - BESIDE)}
-      view={shown.view}
+      {tall}
+      view={drawnView ?? shown.view}
       {zone}
       {look}
       {selected}
       faded={conflict !== null}
       onselect={(index) => desk.select(index)}
       moves={{
-        ondrag: (moved, at) => desk.drag(moved, at),
-        onpin: (moved, at) => desk.pin(moved, at),
-        onnudge: (moved, by) => desk.nudge(moved, by),
-        onunpin: (moved) => desk.unpin(moved),
+        ondrag: (moved, at) => desk.drag(own(moved), at),
+        onpin: (moved, at) => desk.pin(own(moved), at),
+        onnudge: (moved, by) => desk.nudge(own(moved), by),
+        onunpin: (moved) => desk.unpin(own(moved)),
       }}
+      onapart={(key) => apart.add(key)}
       onlook={(stretch) => (look = stretch)}
     />
     <div class="under">
@@ -264,12 +284,6 @@
 <style>
   .room {
     padding: 0.75rem 1.5rem 1.5rem;
-  }
-  .lens {
-    position: absolute;
-    display: flex;
-    align-items: center;
-    margin-top: -0.9rem;
   }
   .under {
     display: grid;

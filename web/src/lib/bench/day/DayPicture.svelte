@@ -1,11 +1,12 @@
 <script lang="ts">
   import { untrack } from 'svelte';
   import { SvelteMap } from 'svelte/reactivity';
-  import type { DayView, ViewTask } from '@jovet/core/plan/explain';
+  import type { ViewTask } from '@jovet/core/plan/explain';
   import { localHours, localTime } from '@jovet/core/time';
   import { pixelsPerHour, xOf, type TimeScale } from '../ribbon';
   import DayStrips from './DayStrips.svelte';
   import DoughRow from './DoughRow.svelte';
+  import type { DrawnView } from './gathered';
   import { drawnSoFar } from './row';
   import { rowPlaces } from './row-places';
   import { STRIP, stripsShown } from './strips';
@@ -15,7 +16,7 @@
     readonly to: number;
   }
   interface Props {
-    view: DayView;
+    view: DrawnView;
     /** px that it may take across. */
     width: number;
     /** px that it may take down, if its doughs need less; 0: what they need. */
@@ -38,6 +39,8 @@
     };
     /** The stretch of time that is shown changes. */
     onlook?: (stretch: Stretch) => void;
+    /** Doughs that stand together are wanted each by itself. */
+    onapart?: (key: string) => void;
   }
 
   /** All doughs of a day as ribbons, with the hands’ work on them and under them what is scarce. */
@@ -52,6 +55,7 @@
     onselect,
     moves,
     onlook = () => {},
+    onapart = () => {},
   }: Props = $props();
 
   const GUTTER = 148;
@@ -63,7 +67,7 @@
   const SLOT = 300;
 
   /** From half an hour to half an hour: a plan that is a little better stands where the last one stood. */
-  const wholeDay = ({ firstHands, lastDrop }: DayView): Stretch => ({
+  const wholeDay = ({ firstHands, lastDrop }: DrawnView): Stretch => ({
     from: Math.floor(firstHands / 1800 - 1) * 1800,
     to: Math.ceil(lastDrop / 1800 + 1) * 1800,
   });
@@ -87,14 +91,15 @@
   const turned = new SvelteMap<string, boolean>();
   const strips = $derived(stripsShown(view));
   /** Every dough with all that its row is drawn from. */
-  function rowsOf(of: DayView) {
+  function rowsOf(of: DrawnView) {
     const litres = Math.max(
       ...of.rows.flatMap(({ ribbons }) =>
         ribbons.flatMap(({ points, strands }) => points.map((each) => each.litres * (strands > 1 ? 1.6 : 1))),
       ),
     );
-    const doughs = of.rows.map(({ key, ribbons }) => ({
+    const doughs = of.rows.map(({ key, ribbons, doughs: several = 1 }) => ({
       key,
+      several: several > 1,
       batches: Math.max(1, ...ribbons.map(({ batch }) => batch ?? 1)),
     }));
     const places = rowPlaces(doughs, TOP, tall === 0 ? 0 : tall - TOP - strips.length * STRIP - 6, turned);
@@ -294,7 +299,7 @@
         ongrab={grab}
         {onselect}
         onkey={onTaskKey}
-        onfold={() => turned.set(row.key, !place.folded)}
+        onfold={() => (row.doughs ? onapart(row.key) : turned.set(row.key, !place.folded))}
       />
     {/each}
     {#if drag?.moved}

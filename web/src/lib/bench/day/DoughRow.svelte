@@ -1,15 +1,16 @@
 <script lang="ts">
-  import type { ViewRibbon, ViewRow, ViewTask } from '@jovet/core/plan/explain';
+  import type { ViewRibbon, ViewTask } from '@jovet/core/plan/explain';
   import { localTime } from '@jovet/core/time';
   import { pixelsPerHour, xOf, type TimeScale } from '../ribbon';
   import { temperatureColour } from '../temperature-colour';
   import { kindWord } from './day-words';
   import { fitting } from '../fitting';
+  import type { DrawnRow } from './gathered';
   import { taskLabel } from './row';
   import { middleOf, namesAt, thickest, type RowPlace } from './row-places';
 
   interface Props {
-    row: ViewRow;
+    row: DrawnRow;
     tasks: readonly ViewTask[];
     place: RowPlace;
     scale: TimeScale;
@@ -32,6 +33,9 @@
 
   /** Kelvin that are seen as another colour. */
   const TURN = 0.7;
+
+  /** What is in it. */
+  const inside = $derived(row.doughs ? `${row.doughs} doughs` : `${place.batches} batches`);
 
   const x = (at: number) => xOf(scale, at);
   const perHour = $derived(pixelsPerHour(scale));
@@ -129,7 +133,7 @@
       <tspan x="0">{row.name.slice(0, cut)}</tspan><tspan x="0" dy="14">{row.name.slice(cut + 1)}</tspan>
     {:else}{fitting(row.name, scale.left, 7)}{/if}
     {#if place.batches > 1 && place.height > (two ? 54 : 40)}
-      <tspan class="fold" x="0" dy="15">{place.folded ? '▸' : '▾'} {place.batches} batches</tspan>
+      <tspan class="fold" x="0" dy="15">{place.folded ? '▸' : '▾'} {inside}</tspan>
     {/if}
   </text>
 {/snippet}
@@ -139,7 +143,7 @@
     role="button"
     tabindex="0"
     aria-expanded={!place.folded}
-    aria-label={`${row.name}, ${place.batches} batches`}
+    aria-label={`${row.name}, ${inside}`}
     onpointerdown={(event) => event.stopPropagation()}
     onclick={onfold}
     onkeydown={(event) => {

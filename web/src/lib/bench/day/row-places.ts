@@ -2,6 +2,8 @@
 export interface RowOf {
   readonly key: string;
   readonly batches: number;
+  /** It is several doughs: they stay together, and the names of their steps are not written. */
+  readonly several?: boolean;
 }
 
 /** Where a dough stands down the picture, px. */
@@ -16,6 +18,9 @@ export interface RowPlace {
   /** There is room for the names of its steps. */
   readonly named: boolean;
 }
+
+/** px that a row of its own takes at least: where doughs have less, those of one van stand together. */
+export const leastOf = (rows: number): number => rows * (THIN + BETWEEN);
 
 /** px that a batch takes down the picture, with the names under it; folded and without names; and at the most. */
 const [LANE, THIN, MOST] = [35, 24, 92];
@@ -37,7 +42,8 @@ export function rowPlaces(
   const free = room - rows.length * BETWEEN;
   const all = rows.reduce((sum, { batches }) => sum + batches, 0);
   const tight = room > 0 && free < all * LANE;
-  const isFolded = ({ key, batches }: RowOf) => batches > 1 && (turned.get(key) ?? tight);
+  const isFolded = ({ key, batches, several = false }: RowOf) =>
+    batches > 1 && (several || (turned.get(key) ?? tight));
   const lanes = rows.reduce((sum, row) => sum + (isFolded(row) ? 1 : row.batches), 0);
   const lane = Math.min(MOST, Math.max(tight ? THIN : LANE, Math.floor(free / Math.max(1, lanes))));
   let top = from;
@@ -45,7 +51,7 @@ export function rowPlaces(
     const { batches } = row;
     const folded = isFolded(row);
     const each = folded || batches === 1 ? lane : Math.max(LANE, lane);
-    const named = each >= LANE;
+    const named = each >= LANE && row.several !== true;
     const height = (folded ? each : each * batches) + BETWEEN;
     const pitch = folded ? (each - (named ? NAMES : 4)) / batches : each;
     const place = { top, height, pitch, batches, folded, named };
