@@ -49,7 +49,7 @@ export interface Short {
 }
 
 /** What a day may have at most, so that it is planned in the time that is given for it. */
-export const MOST_OF_A_DAY = { pieces: 20_000, batches: 400 } as const;
+export const MOST_OF_A_DAY = { pieces: 20_000, batches: 400, tasks: 20_000 } as const;
 /** Drops of one dough that lie further apart are made apart, h: bread of the morning is not bread of the evening. */
 const TOGETHER = 4;
 /** Part of a piece that is spread over the others when it is short. */
@@ -131,8 +131,26 @@ export function doughsOf(input: DayInput): Result<Dough[]> {
   }
   const mixes = doughs.reduce((sum, { batches }) => sum + batches.length, 0);
   if (mixes > MOST_OF_A_DAY.batches) problems.push({ ...tooManyMixes(mixes), path: 'demand' });
+  const tasks = doughs.reduce((sum, dough) => sum + stepsIn(dough), 0);
+  if (tasks > MOST_OF_A_DAY.tasks)
+    problems.push(
+      problem(
+        'demand',
+        `These are about ${tasks} pieces of work, and a day is planned up to ${MOST_OF_A_DAY.tasks}.`,
+        'Order fewer kinds of bread for this day, or less of them.',
+      ),
+    );
   return problems.length > 0 ? bad(...problems) : good(doughs);
 }
+
+/** Steps of all batches of a dough, of each product by itself. */
+const stepsIn = ({ formula: { doc }, batches }: Dough): number =>
+  batches.reduce((sum, { lots }) => {
+    const products = new Set(lots.map(({ product }) => product));
+    return (
+      sum + doc.way.length + [...products].reduce((all, product) => all + stepsOf(doc, product).length, 0)
+    );
+  }, 0);
 
 /** What is taken out of the freezer: pieces of one formula for drops that lie close together, and no dough. */
 function stockOf(
