@@ -3,6 +3,7 @@ import { planning } from '@jovet/core/plan';
 import { networkOf } from '@jovet/core/plan/network';
 import { must } from '../../core/test/demo.ts';
 import { FAMILY, familyDay, type Size } from '../../core/test/plan/family.ts';
+import { lowerBound } from './lower-bound.ts';
 import { median } from './median.ts';
 
 type Say = (name: string, value: string, holds?: boolean, wanted?: string) => void;
@@ -50,6 +51,10 @@ export function benchFamily(say: Say, long: boolean): void {
       const over = median(runs.map(({ at }, day) => ((at[index] ?? Infinity) / Math.max(1e-9, best[day] ?? 0) - 1) * 100));
       say(`${size}: after ${look} s within 2 % of the best ever known`, `${within} of ${DAYS}, median ${over.toFixed(1)} % over it`);
     });
+    const bounds = runs.map((_, day) => lowerBound(must(networkOf(familyDay(size, day))).instance));
+    const below = best.filter((each, day) => each < (bounds[day] ?? 0) - 1e-9).length;
+    const times = median(best.map((each, day) => each / Math.max(1, bounds[day] ?? 0)));
+    say(`${size}: the best ever known against a lower bound, each batch in a bakehouse of its own`, `${median(best).toFixed(1)} against ${median(bounds).toFixed(1)}, median ${times.toFixed(1)} times it`, below === 0, 'none below it');
     known[size] = best.map((each) => Number(each.toFixed(3)));
   }
   if (long) writeFileSync(BEST, `{\n${FAMILY.map((size) => `  "${size}": [${(known[size] ?? []).join(', ')}]`).join(',\n')}\n}\n`);

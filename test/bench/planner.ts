@@ -1,3 +1,4 @@
+import { lowerBound } from './lower-bound.ts';
 import { median } from './median.ts';
 import { proveOptimum } from './prove.ts';
 import { carriedOver, planning } from '@jovet/core/plan';
@@ -139,17 +140,6 @@ function theDemoDay(say: Say): void {
   const middle = median(times);
   const slow = Math.max(...times);
   say(`demo day: planned again after one of ${times.length} changes, median (and slowest ${slow.toFixed(0)} ms)`, `${middle.toFixed(0)} ms`, middle < 200, 'under 200 ms');
-} // prettier-ignore
-
-/** The sum of what each batch costs in a bakehouse of its own. */
-function lowerBound(instance: Instance): number {
-  const { domains } = domainsOf(instance);
-  return instance.batches.reduce((sum, batch) => {
-    const alone = { ...instance, batches: [batch], tasks: instance.tasks.map((task) => ({ ...task, batch: 0 })) };
-    const { best } = search(alone, domains, 1).next().value;
-    const { waits, early, night, ways, begin } = costOf(instance, best);
-    return sum + waits + early + night + ways + begin;
-  }, 0);
 } // prettier-ignore
 
 function bigDays(say: Say): void {
