@@ -2,7 +2,7 @@ import { lowerBound } from './lower-bound.ts';
 import { median } from './median.ts';
 import { proveOptimum } from './prove.ts';
 import { carriedOver, planning } from '@jovet/core/plan';
-import { costOf, type Instance, type Schedule } from '@jovet/core/plan/instance';
+import { type Instance, type Schedule } from '@jovet/core/plan/instance';
 import { SLOT_MINUTES } from '@jovet/core/dough';
 import { domainsOf, search, whyImpossible, type Progress } from '@jovet/core/plan/planner';
 import { networkOf, held } from '@jovet/core/plan/network';
