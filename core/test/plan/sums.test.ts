@@ -39,6 +39,23 @@ describe('what a plan takes', () => {
     near(Number(costs?.['cost.energy']?.result.value), sums.energy * 0.3, 0.01);
   }); // prettier-ignore
 
+  test('dough that reaches no piece is told and paid for; a dough that is lost counts in it', () => {
+    const { sums } = pricedAt(plain);
+    const wasted = network.doughs.reduce((sum, { scaled, batches }) => sum + scaled.dough - batches.reduce((all, { lots }) => all + lots.reduce((own, lot) => own + lot.pieces * lot.scaledWeight, 0), 0), 0);
+    near(sums.wasted ?? null, wasted, 1e-6);
+    assert.ok(wasted > 0.5 && (sums.paidWaste ?? 0) > 0 && (sums.paidWaste ?? 0) < wasted * 5, `${sums.paidWaste}`);
+    const night = atNight(day, '02:00', 5);
+    const mix = night.day.told.find(({ note }) => note?.kind === 'mix' && note.mass && note.mass > 5);
+    assert.ok(mix?.note?.mass);
+    const event = { id: '00000000-0000-7000-9000-000000000001', day: day.date, subject: { kind: 'day', id: day.date }, happened: { kind: 'mishap', mishap: { kind: 'lost', task: mix.task } }, at: (night.day.now ?? 0), instrument: 'typed', spot: 'core', offset: 0, corrects: null } as const;
+    const said = { ...night.day, events: [...night.day.events, event] };
+    const after = must(networkOf(said));
+    const lost = planSums(said, after, carriedOver(night.schedule, night.network, after));
+    const before = planSums(night.day, night.network, night.schedule);
+    assert.ok((lost.wasted ?? 0) - (before.wasted ?? 0) > mix.note.mass * 0.9, `${lost.wasted} and ${before.wasted} kg`);
+    assert.ok((lost.paidWaste ?? 0) > (before.paidWaste ?? 0));
+  }); // prettier-ignore
+
   test('a kWh may have another price at some hours: what is heated then is told apart', () => {
     const of = (from: string, to: string) =>
       pricedAt({ ...plain, cheap: { from, to }, cheapKilowattHour: 0.1 }).sums;

@@ -61,7 +61,7 @@ export function plannedDay(said: DayInput, network: Network, schedule: Schedule,
   const { followed, cost } = judge(network, schedule);
   const view = viewOf(input, network, schedule, cost, followed);
   const ovens = ovenDay(input, network, schedule, followed);
-  const sums = sumsOf(input, network, schedule, ovens);
+  const sums = sumsOf(said, network, schedule, ovens);
   const known = input.told.flatMap(({ task, note }) => (note ? [{ id: task, note }] : []));
   return {
     input: said,

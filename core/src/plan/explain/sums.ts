@@ -1,4 +1,6 @@
-import { afterMishaps } from '../mishaps/index.ts';
+import { costOf } from '../../formula/facts/index.ts';
+import { mishapsOf } from '../../run/index.ts';
+import { afterMishaps, lossOf } from '../mishaps/index.ts';
 import { input as term, quantity, type Working, type Workings } from '../../working/index.ts';
 import { SLOT } from '../../dough/index.ts';
 import { formatDuration } from '../../units/index.ts';
@@ -28,13 +30,17 @@ export interface DaySums {
   /** Money for the work and for the energy; null: the bakehouse does not say what they cost. */
   readonly paidWork: number | null;
   readonly paidEnergy: number | null;
+  /** kg of dough that reach no piece: what sticks and is cut off, and what was lost; plans of before do not say. */
+  readonly wasted?: number;
+  /** Money for what is in it; null: nothing of it has a price. */
+  readonly paidWaste?: number | null;
   /** ISO code of that money. */
   readonly currency: string;
 }
 
 /** Adds up what a plan takes. */
-export function sumsOf(input: DayInput, network: Network, schedule: Schedule, ovens: OvenDay): DaySums {
-  const { instance } = network;
+export function sumsOf(said: DayInput, network: Network, schedule: Schedule, ovens: OvenDay): DaySums {
+  const [input, { instance }] = [afterMishaps(said), network];
   const { zone, currency, floor: { prices, weights } } = input.bakehouse;
   let [work, asleep] = [0, 0];
   const awake = new Set<number>();
@@ -55,12 +61,36 @@ export function sumsOf(input: DayInput, network: Network, schedule: Schedule, ov
   const cheap = prices.cheap ? ovens.decks.reduce((sum, deck) => sum + (deck.cheap ?? 0), 0) : 0;
   const { hour, kilowattHour, cheapKilowattHour } = prices;
   return {
-    work, asleep, awake: awake.size, energy, cheap, currency,
+    work, asleep, awake: awake.size, energy, cheap, currency, ...wasteOf(said, network),
     away: Math.round(awayFromBest(network, schedule).reduce((sum, { cost }) => sum + cost, 0) * (SLOT / (weights.dough || 1))),
     paidWork: hour === null ? null : (work / 3600) * hour,
     paidEnergy: kilowattHour === null ? null : (energy - cheap) * kilowattHour + cheap * (cheapKilowattHour ?? kilowattHour),
   };
 } // prettier-ignore
+
+/** Dough that is paid for and reaches no piece: of each formula what its way loses, and what went wrong. */
+function wasteOf(said: DayInput, { doughs }: Network): Pick<DaySums, 'wasted' | 'paidWaste'> {
+  const lost = mishapsOf(said.events).flatMap(({ mishap }) => (mishap.kind === 'lost' ? (lossOf(said, mishap.task) ?? []) : []));
+  let [wasted, paid, priced] = [0, 0, false];
+  for (const { name, formula, scaled, batches, thawed } of doughs) {
+    if (thawed) continue;
+    const mixed = batches.reduce((sum, { dough }) => sum + dough, 0);
+    const pieces = batches.reduce((sum, { lots }) => sum + lots.reduce((all, lot) => all + lot.pieces * lot.scaledWeight, 0), 0);
+    const gone = lost.filter((each) => each.of === 'dough' && each.name === name).reduce((sum, { mass }) => sum + mass, 0);
+    const { doughPerKilogram } = costOf(formula, scaled);
+    const kilograms = Math.max(0, mixed - pieces) + gone;
+    wasted += kilograms;
+    // Of what is mixed: the price of dough has its loss in it.
+    paid += kilograms * doughPerKilogram * (1 - formula.doc.processLoss / 100);
+    priced ||= doughPerKilogram > 0;
+  }
+  return { wasted, paidWaste: priced ? paid / coinsIn(said.bakehouse.currency) : null };
+} // prettier-ignore
+
+/** How many of the smallest coin make one of a currency. */
+const coinsIn = (currency: string): number =>
+  10 **
+  (new Intl.NumberFormat('en', { style: 'currency', currency }).resolvedOptions().maximumFractionDigits ?? 2);
 
 /** Hands that something took that has begun: nobody says whose they were. */
 function handsThen({ notes }: Network, task: number, slots: number): number {
@@ -72,7 +102,7 @@ function handsThen({ notes }: Network, task: number, slots: number): number {
 export function planSums(said: DayInput, network: Network, schedule: Schedule): DaySums {
   const input = afterMishaps(said);
   const { followed } = judge(network, schedule);
-  return sumsOf(input, network, schedule, ovenDay(input, network, schedule, followed));
+  return sumsOf(said, network, schedule, ovenDay(input, network, schedule, followed));
 }
 
 /** What work and energy cost, opened: `cost.work`, `cost.energy`. */

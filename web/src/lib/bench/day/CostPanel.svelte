@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Cost } from '@jovet/core/plan/instance';
-  import { formatDuration, formatNumber } from '@jovet/core/units';
+  import { formatDuration, formatMass, formatNumber } from '@jovet/core/units';
   import { ASLEEP, type PlannedDay } from '@jovet/core/plan/explain';
   import Figure from '../Figure.svelte';
   import { costWords, moneyOf, takesWords } from './day-words';
@@ -64,6 +64,13 @@
           <td>{formatNumber(sums.energy, 0)} kWh</td>
           <td>{@render paid('energy', 'what the energy costs', sums.paidEnergy)}</td>
         </tr>
+        {#if sums.wasted !== undefined}
+          <tr>
+            <th scope="row">dough that reaches no piece</th>
+            <td>{formatMass(sums.wasted, 'kg', 1)}</td>
+            <td>{typeof sums.paidWaste === 'number' ? money(sums.paidWaste) : ''}</td>
+          </tr>
+        {/if}
       </tbody>
     </table>
     {#if sums.paidWork === null || sums.paidEnergy === null}<p class="quiet">

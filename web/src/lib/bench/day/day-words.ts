@@ -30,10 +30,11 @@ export const moneyOf = ({ currency }: DaySums): ((value: number) => string) => {
 
 /** What a plan takes in one line: `16 h 45 min of work, €420.99`. */
 export function takesWords(sums: DaySums): string {
-  const { work, paidWork, paidEnergy } = sums;
+  const { work, paidWork, paidEnergy, paidWaste = null } = sums;
   const hours = `${formatDuration(work)} of work`;
   const money = moneyOf(sums);
-  if (paidWork !== null && paidEnergy !== null) return `${hours}, ${money(paidWork + paidEnergy)} in all`;
+  if (paidWork !== null && paidEnergy !== null)
+    return `${hours}, ${money(paidWork + paidEnergy + (paidWaste ?? 0))} in all`;
   if (paidWork !== null) return `${hours}, ${money(paidWork)} for it`;
   return paidEnergy === null ? hours : `${hours}, ${money(paidEnergy)} for energy`;
 }
@@ -50,5 +51,6 @@ export function moreWords(before: DaySums | undefined, after: DaySums | undefine
   return said.length > 0 ? `It takes ${said.join(', ')}.` : null;
 }
 
-/** What its work and its energy come to. */
-export const paidIn = ({ paidWork, paidEnergy }: DaySums): number => (paidWork ?? 0) + (paidEnergy ?? 0);
+/** What its work, its energy and what is wasted come to. */
+export const paidIn = ({ paidWork, paidEnergy, paidWaste }: DaySums): number =>
+  (paidWork ?? 0) + (paidEnergy ?? 0) + (paidWaste ?? 0);

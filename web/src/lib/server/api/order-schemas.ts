@@ -104,6 +104,8 @@ const Sums = z
     cheap: z.number().describe('kWh of it in the hours that have another price'),
     paidWork: z.number().nullable().describe('money; null: no price is said'),
     paidEnergy: z.number().nullable().describe('money; null: no price is said'),
+    wasted: z.number().optional().describe('kg of dough that reach no piece'),
+    paidWaste: z.number().nullish().describe('money for what is in it; null: nothing has a price'),
     currency: z.string(),
   })
   .describe('what a plan takes of people and of the meter');
