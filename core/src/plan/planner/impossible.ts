@@ -42,13 +42,32 @@ function shortest(
   tasks: ReadonlySet<number>,
   bulk: number | null,
 ): ChainCertificate {
-  let kept = tasks;
-  for (const each of tasks) {
-    const fewer = new Set(kept);
-    fewer.delete(each);
-    if (days.every((day) => domainsOf(day, fewer).emptied)) kept = fewer;
-  }
-  return { kind: 'chain', tasks: [...kept].sort((a, b) => a - b), bulk };
+  const own = [...tasks].sort((a, b) => a - b);
+  const parts = days.map((day) => partOf(day, own));
+  const isEmptied = (some: readonly number[]) =>
+    parts.every((part) => domainsOf(part, new Set(some)).emptied);
+  let kept = [...own.keys()];
+  // By halves first: few of many are left. What could not be spared of more cannot be of fewer.
+  for (let size = kept.length >> 1; size >= 1; size >>= 1)
+    for (let at = 0; at < kept.length;) {
+      const fewer = kept.toSpliced(at, size);
+      if (fewer.length > 0 && isEmptied(fewer)) kept = fewer;
+      else at += size;
+    }
+  return { kind: 'chain', tasks: kept.flatMap((each) => own[each] ?? []), bulk };
+}
+
+/** A day with some of its tasks and the waits between them, numbered as they stand in the list. */
+function partOf(day: Instance, tasks: readonly number[]): Instance {
+  const at = new Map(tasks.map((task, index) => [task, index]));
+  return {
+    ...day,
+    tasks: tasks.flatMap((task) => day.tasks[task] ?? []),
+    arcs: day.arcs.flatMap((arc) => {
+      const [from, to] = [at.get(arc.from), at.get(arc.to)];
+      return from === undefined || to === undefined ? [] : [{ ...arc, from, to }];
+    }),
+  };
 }
 
 /** Tasks that hang together by waits. */
