@@ -36,6 +36,15 @@ describe('a day is planned', () => {
     );
   });
 
+  it('a large day is begun a few batches at a time, so that others have their turn in between', () => {
+    const { instance } = plantedBakery(7, 6, SMALL);
+    const small = search(instance, domainsOf(instance).domains, 1).next().value;
+    const seen: number[] = [];
+    for (const { unplaced } of search(instance, domainsOf(instance).domains, 1)) if (seen.push(unplaced) >= 4 || unplaced === 0) break;
+    assert.deepEqual([seen[0], seen.at(-1)], [small.unplaced, 0]);
+    assert.ok((seen[0] ?? 0) > 0 && seen.every((each, index) => index === 0 || each < (seen[index - 1] ?? 0)), seen.join());
+  }); // prettier-ignore
+
   it('where all decks share one heat, bakes of different heat are never in together, and the checker sees where they are', () => {
     let mixed = 0;
     fc.assert(

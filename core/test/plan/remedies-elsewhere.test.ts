@@ -30,7 +30,7 @@ const person = (name: string, skills: Hand['skills'], from: string, to: string, 
 /** The first plan, a proof that there is none, or after some rounds the nearest. */
 const looked = (network: Network): Promise<Answer | null> =>
   planAtPace(network, 1, {
-    over: (answer, rounds) => answer !== null || rounds >= 30,
+    over: (answer, rounds) => answer !== null || rounds >= 12,
     breathe: () => Promise.resolve(true),
     nearest: () => true,
   });

@@ -22,6 +22,8 @@ const OPEN = 48;
 const APART = 48;
 /** How often what finds no place is put before all others. */
 const GOES = 8;
+/** Batches that are placed before others have their turn. */
+const AT_ONCE = 2;
 /** How often one moves that could stay, so that others find other places. */
 const MOVED_TOO = 0.1;
 /** How often it looks near where it was, and not anywhere. */
@@ -62,9 +64,10 @@ export class Day {
 
   /**
    * Goes on from a plan: what has no place in it comes first, where it is cheapest if nothing else is there; the rest stays
-   * as far as it still fits. What finds no place after that is put before all others, and so on.
+   * as far as it still fits. What finds no place after that is put before all others, and so on. It yields now and then:
+   * of a large day this takes seconds.
    */
-  resume(from: Schedule, order: readonly number[]): void {
+  *resume(from: Schedule, order: readonly number[]): Generator<void, void, void> {
     const { batches } = this.instance;
     const withLeaders = (some: readonly number[]) =>
       some.flatMap((batch) => [...(batches[batch]?.leaders ?? []), batch]);
@@ -75,9 +78,9 @@ export class Day {
       this.remove([...batches.keys()]);
       for (const [batch, { tasks }] of batches.entries())
         this.lastStart[batch] = pushed.includes(batch) ? undefined : from.tasks[tasks[0] ?? 0]?.start;
-      this.placeAll(first, null);
+      yield* this.placing(first);
       this.adopt(from);
-      this.placeAll(order, null);
+      yield* this.placing(order);
       const open = this.unplaced();
       if (open.length < least) [least, kept] = [open.length, this.schedule()];
       if (open.length === 0) return;
@@ -87,6 +90,16 @@ export class Day {
       first = [...ahead, ...first.filter((batch) => !ahead.includes(batch))];
     }
     this.restore(kept);
+  }
+
+  /** Places batches, some at a time. */
+  *placing(batches: readonly number[]): Generator<void, void, void> {
+    const follows = (batch: number) => Number((this.instance.batches[batch]?.leaders.length ?? 0) > 0);
+    const inOrder = batches.toSorted((a, b) => follows(a) - follows(b));
+    for (let at = 0; at < inOrder.length; at += AT_ONCE) {
+      if (at > 0) yield;
+      this.placeAll(inOrder.slice(at, at + AT_ONCE), null);
+    }
   }
 
   private comesFirst(batch: number, order: readonly number[]): boolean {

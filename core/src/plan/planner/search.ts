@@ -112,12 +112,15 @@ export function* search(
     day.restore(before);
   }
 
+  let now = progress({ tasks: instance.tasks.map(() => null), ways: instance.arcs.map(() => 0) });
   if (from) day.adopt(from);
-  else day.placeAll(order, null);
-  let now = progress(day.schedule());
+  else for (const _ of day.placing(order)) yield (now = progress(day.schedule()));
+  now = progress(day.schedule());
   // What fits no more in a plan that is gone on from settles with as little of the rest moved as may be.
   if (from && day.unplaced().length > 0) yield* push(day.unplaced(), CHANGED);
-  for (const plan of [from, null]) if (day.unplaced().length > 0) day.resume(plan ?? day.schedule(), order);
+  for (const plan of [from, null])
+    if (day.unplaced().length > 0)
+      for (const _ of day.resume(plan ?? day.schedule(), order)) yield (now = progress(day.schedule()));
   let [current, best, kept] = [day.total(), day.total(), day.schedule()];
   now = progress(kept);
   yield now;

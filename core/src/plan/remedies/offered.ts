@@ -153,7 +153,9 @@ async function withoutSome(
   };
   let known = { answer, network };
   let [left, from]: [readonly string[], Stood | null] = [[], stood];
-  for (let n = 0; n < LEFT_OUT && known.answer.verdict !== 'planned'; n += 1) {
+  for (let n = 0; n < LEFT_OUT && known.answer.verdict !== 'planned'; ) {
+    // What is proved is known soon, however many doughs it is of.
+    if (known.answer.verdict === 'not-found') n += 1;
     const more = noPlaceFor(known.network, known.answer).filter((slug) => !left.includes(slug));
     if (more.length === 0 || over()) return { left: [], stood };
     if (known.answer.partial) from = { schedule: known.answer.partial, network: known.network };
