@@ -121,4 +121,14 @@ describe('remedies that bring what is there to where it is short', () => {
     const tried = remediesFor(noon, must(networkOf(noon)), { verdict: 'not-found', schedule: { tasks: [], ways: [] }, faults: [], partial: null }, ['quay-country']).flat(2);
     assert.ok(['together', 'parted'].every((kind) => tried.some((each) => each.kind === kind)));
   }); // prettier-ignore
+
+  it('what is held in the way is let go before anything is left out', async () => {
+    const day = baking(demoDay(), 'oat-tin');
+    const { instance, notes } = must(networkOf(day));
+    const mix = instance.tasks[notes.findIndex(({ kind }) => kind === 'mix')]?.id ?? assert.fail('a mix');
+    const at = resolveLocal('2026-11-26', '07:45', day.bakehouse.zone);
+    assert.ok(at.ok);
+    const { offers } = await triedFor({ ...day, pins: [{ task: mix, at: at.value }] });
+    assert.match(wordsOf(offers)[0] ?? '', /^Let go of the time to mix Oat Tin/);
+  }); // prettier-ignore
 });

@@ -40,9 +40,12 @@ interface Rest {
   readonly stood: Stood | null;
 }
 
-const HANDS: readonly Remedy['kind'][] = ['hands', 'called', 'shift', 'alone', 'exchange'];
-const bringsHands = (family: Family): boolean =>
-  family.some((option) => option.some(({ kind }) => HANDS.includes(kind)));
+/** Remedies that go to the root of what cannot be: what is held is let go, what is short is there, somebody is there. */
+const DIRECT: readonly Remedy['kind'][] = [
+  'unpin', 'swap', 'more', 'holder', 'anywhere', 'hands', 'called', 'shift', 'alone', 'exchange',
+]; // prettier-ignore
+const isDirect = (family: Family): boolean =>
+  family.some((option) => option.some(({ kind }) => DIRECT.includes(kind)));
 
 /** A plan that stands, and its day. */
 interface Stood {
@@ -99,9 +102,9 @@ export async function* offeredFor(
     }
     return true;
   }
-  // What cannot be for want of hands is helped by hands; else it is known soonest what can be left out.
-  const hands = answer.verdict === 'impossible' ? remediesFor(day, network, answer).filter(bringsHands) : [];
-  if (!(yield* each(hands, []))) return;
+  // What cannot be is helped at its root; else it is known soonest what can be left out.
+  const direct = answer.verdict === 'impossible' ? remediesFor(day, network, answer).filter(isDirect) : [];
+  if (!(yield* each(direct, []))) return;
   const found = answer.verdict === 'planned' ? rest : await withoutSome(day, network, answer, stood, { plan, over });
   if (!found) return;
   rest = found;
@@ -110,7 +113,7 @@ export async function* offeredFor(
     yield offerOf(known, rest.stood);
     offered += 1;
   }
-  const others = remediesFor(day, network, answer, rest.left).filter((family) => hands.length === 0 || !bringsHands(family));
+  const others = remediesFor(day, network, answer, rest.left).filter((family) => direct.length === 0 || !isDirect(family));
   yield* each(others, known);
 } // prettier-ignore
 
