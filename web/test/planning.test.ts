@@ -21,7 +21,7 @@ describe('planning in processes of their own', () => {
     assert.ok('refused' in late && late.status === 503);
     assert.match(late.refused.problem, /could neither be planned/);
     assert.ok(performance.now() - begun < 4000, `${performance.now() - begun} ms`);
-    const next = await inPool('plan', job(1, 1), 20);
+    const next = await inPool('plan', job(1, 4), 40);
     assert.ok('done' in next && next.done.ok && next.done.value.verdict === 'planned');
   });
 

@@ -11,7 +11,7 @@ import { demoDay, must, withThing } from '../demo.ts';
 import { answered } from './planned.ts';
 
 /** So many days that cannot be are looked at: 500, where somebody has the time. */
-const DAYS = Number(process.env['JOVET_REASONS'] ?? 20);
+const DAYS = Number(process.env['JOVET_REASONS'] ?? 12);
 
 /** A small day that is too much in some way: too early, too few hands or things, too many pieces. */
 function hardDay(seed: number): DayInput {

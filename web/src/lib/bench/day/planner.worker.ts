@@ -28,6 +28,8 @@ const PATIENCE = 2;
 const BESIDE = 1.2;
 /** Seconds that a remedy is tried for. */
 const TRY = 0.4;
+/** ms more at the most, until a day is laid out once. */
+const LAID_OUT = 800;
 /** ms after which no further remedy is tried: whoever waits has seen the first ones by then. */
 const ALL_TRIED = 8000;
 
@@ -201,8 +203,8 @@ async function search(
     },
     over: (_, rounds) => {
       const late = performance.now() - until;
-      // A slow machine gets as long again: after a few rounds a plan is seldom a good one.
-      return late > 0 && (rounds >= FEW || seconds < 1 || late > seconds * 1000);
+      // A slow machine gets as long again: after a few rounds a plan is seldom a good one. A short try lays the day out once.
+      return late > 0 && (rounds >= (seconds < 1 ? 1 : FEW) || late > Math.max(seconds * 1000, LAID_OUT));
     },
     breathe: async () => {
       if (performance.now() - breath > SLICE) {

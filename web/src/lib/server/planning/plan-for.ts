@@ -68,6 +68,8 @@ function problemsOf(input: DayInput, { instance }: Network, from: Schedule | nul
 const LEAST_REMEDIES = 1.5;
 /** Seconds that a remedy is tried for. */
 const TRY = 0.4;
+/** Seconds more, until it is laid out once: a remedy that is not found for want of a moment is of no use. */
+const LAID_OUT = 0.8;
 
 /** What would give a plan to a day that has none, or all of what is ordered; each planned first, the cheapest first. */
 export async function remediesOf(
@@ -80,7 +82,8 @@ export async function remediesOf(
   const { over } = within(Math.max(LEAST_REMEDIES, seconds));
   const offered: Offer[] = [];
   const offers = offeredFor(input, network, answer, stood, {
-    plan: (_, other, from) => planAtPace(other, seed, { ...within(TRY), from, nearest: () => true }),
+    plan: (_, other, from) =>
+      planAtPace(other, seed, { ...within(TRY, LAID_OUT), from, nearest: () => true }),
     over: () => over(null, 0),
   });
   for await (const offer of offers) offered.push(offer);
