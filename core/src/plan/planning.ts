@@ -67,10 +67,13 @@ export function* planning(network: Network, seed: number, from: Schedule | null 
   let { instance } = network;
   let [shown, refits]: [Schedule | null, number] = [null, 0];
   let answer: Answer | null = null;
+  /** Whether it was asked already why there may be no plan: of the day as it is, once. */
+  let doubted = false;
   let rounds = search(instance, domains, seed, from);
   for (let next = rounds.next(); ; next = rounds.next()) {
     const progress = next.value;
-    if (progress.unplaced > 0 && progress.rounds === DOUBT) {
+    if (progress.unplaced > 0 && progress.rounds >= DOUBT && !doubted) {
+      doubted = true;
       const why = impossible(network.instance, progress.best);
       if (why) {
         yield { progress, answer: why };
