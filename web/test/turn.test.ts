@@ -1,5 +1,6 @@
 import assert from 'node:assert/strict';
 import { describe, test } from 'node:test';
+import pg from 'pg';
 import { inTurn } from '../src/lib/server/planning/turn.ts';
 
 const url = process.env['JOVET_TEST_DATABASE_URL'];
@@ -13,29 +14,32 @@ const rest = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
 
 describe('plans of a day wait for their turn', () => {
   test('one at a time, in the order in which they came; another day does not wait', async () => {
+    const admin = new pg.Client({ connectionString: url });
+    await admin.connect();
+    const waiting = async (count: number) => {
+      const asked = "select 1 from pg_locks where locktype = 'advisory' and not granted and ((classid::bigint << 32) | objid::bigint) = hashtextextended($1, 0)";
+      while ((await admin.query(asked, ['plan test of turns 2040-01-01'])).rowCount !== count) await rest(5);
+    };
     const told: string[] = [];
-    let running = 0;
-    const turn = (name: string, date: string, ms: number) =>
-      inTurn(of(date), never, async () => {
-        running += 1;
-        told.push(`${name} begins${date === '2040-01-01' && running > 1 ? ' beside another' : ''}`);
-        await rest(ms);
-        running -= 1;
+    let end = () => {};
+    const turn = (name: string, until: Promise<void> | null = null) =>
+      inTurn(of('2040-01-01'), never, async () => {
+        told.push(`${name} begins`);
+        await until;
         told.push(`${name} is over`);
-        return name;
       });
-    const first = turn('first', '2040-01-01', 300);
-    await rest(50);
-    const second = turn('second', '2040-01-01', 20);
-    await rest(50);
-    const third = turn('third', '2040-01-01', 20);
-    const other = inTurn(of('2040-01-02'), never, () => Promise.resolve('other'));
-    const elsewhere = await other;
-    assert.ok('done' in elsewhere && elsewhere.waited < 0.2, 'another day has its own turn');
-    const all = await Promise.all([first, second, third]);
+    const first = turn('first', new Promise((resolve) => (end = resolve)));
+    while (told.length === 0) await rest(5);
+    const second = turn('second');
+    await waiting(1);
+    const third = turn('third');
+    await waiting(2);
+    const elsewhere = await inTurn(of('2040-01-02'), never, () => Promise.resolve('other'));
+    assert.ok('done' in elsewhere, 'another day has its own turn');
+    end();
+    await Promise.all([first, second, third]);
+    await admin.end();
     assert.deepEqual(told, ['first begins', 'first is over', 'second begins', 'second is over', 'third begins', 'third is over']);
-    const waited = all.map((each) => ('waited' in each ? each.waited : -1));
-    assert.ok((waited[1] ?? 0) > 0.1 && (waited[2] ?? 0) > 0.05 && (waited[0] ?? 1) < 0.1, waited.join());
   }); // prettier-ignore
 
   test('who is gone gives up their place, and what fails gives back its turn', async () => {
@@ -58,6 +62,25 @@ describe('plans of a day wait for their turn', () => {
     const next = await inTurn(day, never, () => Promise.resolve('next'));
     assert.ok('done' in next && next.done === 'next' && next.waited < 1);
   });
+
+  test('who is gone before their turn is told at once; a lost connection ends neither the plan nor the process', async () => {
+    const ran: string[] = [];
+    const over = await inTurn(of('2040-01-05'), AbortSignal.abort(), () => Promise.resolve(ran.push('nobody')));
+    assert.ok('refused' in over && ran.length === 0);
+    const admin = new pg.Client({ connectionString: url });
+    await admin.connect();
+    const held =
+      "select pg_terminate_backend(pid) from pg_locks where locktype = 'advisory' and granted and ((classid::bigint << 32) | objid::bigint) = hashtextextended($1, 0)";
+    const kept = await inTurn(of('2040-01-06'), never, async () => {
+      assert.equal((await admin.query(held, ['plan test of turns 2040-01-06'])).rowCount, 1);
+      await rest(200);
+      return 'done';
+    });
+    assert.ok('done' in kept && kept.done === 'done');
+    await admin.end();
+    const next = await inTurn(of('2040-01-06'), never, () => Promise.resolve('next'));
+    assert.ok('done' in next && next.done === 'next');
+  }); // prettier-ignore
 
   test('more than can wait are told so', async () => {
     const day = of('2040-01-04');

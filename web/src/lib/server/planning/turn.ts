@@ -62,6 +62,13 @@ export async function inTurn<T>(
     .connect()
     .catch(() => null);
   if (!client) return MANY;
+  if (gone.aborted) {
+    client.release();
+    return GONE;
+  }
+  // A connection that is lost while it holds a turn gives it back; unheard, it would end the process.
+  const fell = (error: Error) => console.error(`connection of a turn lost: ${error.message}`);
+  client.on('error', fell);
   // A connection that was given up while it waited is of no use any more.
   let lost = false;
   const leave = () => ((lost = true), void client.release(true));
@@ -72,7 +79,9 @@ export async function inTurn<T>(
     await client.query('select pg_advisory_lock(hashtextextended($1, 0))', [key]);
     const waited = (performance.now() - begun) / 1000;
     const done = await run();
-    if (!lost) await client.query('select pg_advisory_unlock(hashtextextended($1, 0))', [key]);
+    // What was done is done, whether or not the turn can still be given back.
+    if (!lost)
+      await client.query('select pg_advisory_unlock(hashtextextended($1, 0))', [key]).catch(() => leave());
     return { done, waited };
   } catch (error) {
     if (lost) return GONE;
@@ -82,7 +91,10 @@ export async function inTurn<T>(
     throw error;
   } finally {
     gone.removeEventListener('abort', leave);
-    if (!lost) client.release();
+    if (!lost) {
+      client.off('error', fell);
+      client.release();
+    }
   }
 }
 
