@@ -18,7 +18,7 @@ function pool(): pg.Pool {
   turns = new pg.Pool({
     connectionString,
     max: MOST,
-    connectionTimeoutMillis: 1000,
+    connectionTimeoutMillis: 2000,
     allowExitOnIdle: true,
     options,
   });
