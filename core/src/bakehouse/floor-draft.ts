@@ -13,6 +13,7 @@ import { RATES } from './rates.ts';
 import type { Bakehouse, WorkRates } from './schema.ts';
 import {
   HOUSE_FIELDS,
+  PIECE_FIELDS,
   ROOM_FIELDS,
   OWN_ROWS,
   THING_ROWS,
@@ -40,6 +41,8 @@ export interface FloorDraft {
   readonly things: readonly ThingDraft[];
   readonly hands: readonly HandDraft[];
   readonly house: Texts;
+  /** What pieces bring and cost, by the slug of their product. */
+  readonly pieces: Readonly<Record<string, Texts>>;
   /** Seconds of work, by the name of the rate. */
   readonly rates: Texts;
 }
@@ -76,6 +79,7 @@ export function draftOfFloor({ bakehouse, mixers }: House, unit: TemperatureUnit
     ],
     hands: floor.hands.map((hand) => handDraft(hand)),
     house: writeFields({ ...floor, preheat, spare }, HOUSE_FIELDS, unit),
+    pieces: Object.fromEntries(floor.prices.pieces.map((each) => [each.product, writeFields(each, PIECE_FIELDS, unit)])),
     rates: Object.fromEntries(RATES.map(([path]) => [path, rate(path)])),
   };
 } // prettier-ignore
@@ -156,13 +160,16 @@ export function parseFloor(draft: FloorDraft, { bakehouse }: House, unit: Temper
   const hands = readHands(draft.hands, problems);
   const house = readFields('house', draft.house, HOUSE_FIELDS, unit, problems);
   const rates = readRates(draft.rates, problems);
+  const pieces = Object.entries(draft.pieces)
+    .map(([product, texts]) => ({ product, ...readFields(`pieces.${product}`, texts, PIECE_FIELDS, unit, problems) }))
+    .filter((each) => Object.values(each).some((value) => typeof value === 'number'));
   if (!draft.things.some(({ type }) => type === 'mixer'))
     problems.push(problem('things', 'There is no mixer left.', 'Keep at least one.'));
   if (problems.length > 0) return bad(...problems);
   const isMixer = (index: number) => draft.things[index]?.type === 'mixer';
-  const { preheat, spare, quiet = null, prices = {}, ...counts } = house;
+  const { preheat, spare, quiet = null, prices = {}, ...counts } = house as Record<string, object | null>;
   const floor = parseWith(Floor, {
-    ...bakehouse.floor, ...counts, quiet, prices, rooms, hands, equipment: things.filter((_, index) => !isMixer(index)),
+    ...bakehouse.floor, ...counts, quiet, prices: { ...prices, pieces }, rooms, hands, equipment: things.filter((_, index) => !isMixer(index)),
   });
   const mixers = parseWith(
     z.array(Mixer).max(50),
@@ -213,8 +220,12 @@ function readRates(texts: Texts, problems: Problem[]): WorkRates {
 }
 
 /** Where a problem of the settings is typed: `equipment.2.dough` is typed at `things.4.fields.dough`. */
-function whereTyped(found: Problem, { things }: FloorDraft, list: 'mixers' | 'floor'): Problem {
+function whereTyped(found: Problem, { things, pieces }: FloorDraft, list: 'mixers' | 'floor'): Problem {
   const [head = '', ...rest] = found.path.split('.');
+  if (head === 'prices' && rest[0] === 'pieces') {
+    const priced = Object.keys(pieces).filter((slug) => Object.values(pieces[slug] ?? {}).some((text) => text.trim() !== ''));
+    return { ...found, path: `pieces.${priced[Number(rest[1])] ?? ''}.${rest[2] ?? ''}` };
+  }
   if (list === 'floor' && head !== 'equipment')
     return /^(hands|rooms)$/.test(head)
       ? { ...found, path: head === 'rooms' ? [head, rest[0], 'fields', rest[1] === 'air' ? (rest[2] ?? 'coldest') : rest[1]].join('.') : found.path }

@@ -46,13 +46,17 @@ export type Room = z.infer<typeof Room>;
 
 const Price = z.number().min(0).max(10_000).nullable().default(null);
 
-/** What work and energy cost, in the money of the bakehouse; null: it is not said. */
+/** What a piece of a product is sold for, and what somebody else sells it for; null: it is not said. */
+const PiecePrice = z.strictObject({ product: Slug, sold: Price, bought: Price });
+
+/** What work, energy and pieces cost, in the money of the bakehouse; null: it is not said. */
 const Prices = z.strictObject({
   hour: Price.describe('an hour of work'),
   kilowattHour: Price.describe('a kWh'),
   cheap: ClockSpan.nullable().default(null).describe('hours in which a kWh costs something else'),
   cheapKilowattHour: Price.describe('a kWh in those hours; null: as ever'),
-});
+  pieces: z.array(PiecePrice).max(2000).default([]).describe('what a piece of a product brings, or is bought in for'),
+}); // prettier-ignore
 
 /** People and things of a bakehouse, and how many of them. */
 const FloorNow = z

@@ -10,7 +10,7 @@ export type { HandDraft } from './hand-draft.ts';
 export { RATES } from './rates.ts';
 export {
   HOUSE_FIELDS,
-  ROOM_FIELDS,
+  PIECE_FIELDS,
   OWN_ROWS,
   THING_ROWS,
   THING_TYPES,

@@ -65,17 +65,31 @@ const ANY: readonly Field[] = [
   field('spare', 'Only if the others are not enough', 'tick', 'no'),
 ];
 
+/** The fields of a room. */
+export const ROOM_FIELDS: readonly Field[] = [
+  field('name', 'Name', 'text'),
+  field('coldest', 'At its coldest', 'celsius', 'as usual', { path: 'air.coldest' }),
+  field('warmest', 'At its warmest', 'celsius', 'as usual', { path: 'air.warmest' }),
+  field('warmestAt', 'Warmest at', 'clock', '15:00', { path: 'air.at' }),
+  field('humidity', 'Humidity', 'percent', '60'),
+  field('draught', 'There is a draught', 'tick', 'no'),
+  field('size', 'Size', 'area', 'not known'),
+];
+
 /**
- * The fields of a kind of equipment, in the order in which they are shown.
+ * The fields of a kind of equipment, or of a room, in the order in which they are shown.
  *
  * @example
  * assert.deepEqual(thingFields('bench').map(({ name }) => name), ['name', 'metres', 'size', 'room', 'spare']);
  */
-export const thingFields = (type: ThingType): readonly Field[] => [
-  field('name', 'Name', 'text'),
-  ...OWN[type],
-  ...ANY.map((each) => (type === 'holder' && each.name === 'size' ? { ...each, label: 'Size' } : each)),
-];
+export const thingFields = (type: ThingType | 'a room'): readonly Field[] =>
+  type === 'a room'
+    ? ROOM_FIELDS
+    : [
+        field('name', 'Name', 'text'),
+        ...OWN[type],
+        ...ANY.map((each) => (type === 'holder' && each.name === 'size' ? { ...each, label: 'Size' } : each)),
+      ];
 
 /** A list within a thing: when it is out of order, what a retarder that proofs is set to, and how far off an oven's dial is. */
 export const THING_ROWS = {
@@ -96,15 +110,10 @@ export const OWN_ROWS: Partial<Readonly<Record<ThingType, ThingRows>>> = {
   oven: 'dial',
 };
 
-/** The fields of a room. */
-export const ROOM_FIELDS: readonly Field[] = [
-  field('name', 'Name', 'text'),
-  field('coldest', 'At its coldest', 'celsius', 'as usual', { path: 'air.coldest' }),
-  field('warmest', 'At its warmest', 'celsius', 'as usual', { path: 'air.warmest' }),
-  field('warmestAt', 'Warmest at', 'clock', '15:00', { path: 'air.at' }),
-  field('humidity', 'Humidity', 'percent', '60'),
-  field('draught', 'There is a draught', 'tick', 'no'),
-  field('size', 'Size', 'area', 'not known'),
+/** What a piece of a product brings, and what it costs to have it from somebody else. */
+export const PIECE_FIELDS: readonly Field[] = [
+  field('sold', 'Sold for', 'money', 'not said'),
+  field('bought', 'Bought in for', 'money', 'not to be had'),
 ];
 
 /** What holds for all of the bakehouse. */

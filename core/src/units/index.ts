@@ -1,3 +1,4 @@
+export { coinsIn } from './currency.ts';
 export { formatDuration, parseDuration } from './duration.ts';
 export { parseAmount } from './expression.ts';
 export { formatMass, kilograms, parseMass, unitOfMass } from './mass.ts';

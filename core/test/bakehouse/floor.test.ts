@@ -70,6 +70,12 @@ describe('the floor of a bakehouse in fields', () => {
       const found = wrong(typed(draft, slug, fields));
       assert.ok(`${at(slug)}.fields.${field}` in found, JSON.stringify(found));
     }
+    const pieces = { 'oat-tin': { sold: '4', bought: '' }, 'quay-loaf': { sold: 'dear', bought: '' } };
+    assert.deepEqual(Object.keys(wrong({ ...draft, pieces })), ['pieces.quay-loaf.sold']);
+    const dear = { ...pieces, 'quay-loaf': { sold: '', bought: '20000' } };
+    assert.deepEqual(Object.keys(wrong({ ...draft, pieces: dear })), ['pieces.quay-loaf.bought']);
+    const sold = read({ ...draft, pieces: { ...pieces, 'quay-loaf': { sold: '', bought: ' ' } } });
+    assert.deepEqual(sold.bakehouse.floor.prices.pieces, [{ product: 'oat-tin', sold: 4, bought: null }]);
     const never = wrong({ ...draft, house: { ...draft.house, packWithin: '0' } });
     assert.ok('house.packWithin' in never, JSON.stringify(never));
     const none = wrong({ ...draft, things: draft.things.filter(({ type }) => type !== 'mixer') });

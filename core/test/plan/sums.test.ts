@@ -12,7 +12,7 @@ import { atNight } from './at-night.ts';
 import { planned } from './planned.ts';
 
 type Prices = DayInput['bakehouse']['floor']['prices'];
-const plain: Prices = { hour: 20, kilowattHour: 0.3, cheap: null, cheapKilowattHour: null };
+const plain: Prices = { hour: 20, kilowattHour: 0.3, cheap: null, cheapKilowattHour: null, pieces: [] };
 const day = demoDay();
 const { network, answer } = planned(day, 5);
 const pricedAt = (prices: Prices) => {
@@ -101,10 +101,10 @@ describe('what a plan takes', () => {
       parseFloor({ ...draft, house: { ...draft.house, ...house } }, { bakehouse, mixers }, '°C');
     const set = must(typed({ hourPrice: '31.5', energyPrice: '0.41', cheap: '21 to 5', cheapPrice: '' }));
     assert.deepEqual(set.bakehouse.floor.prices, {
-      hour: 31.5, kilowattHour: 0.41, cheap: { from: '21:00', to: '05:00' }, cheapKilowattHour: null,
+      hour: 31.5, kilowattHour: 0.41, cheap: { from: '21:00', to: '05:00' }, cheapKilowattHour: null, pieces: [],
     });
     const none = must(typed({ hourPrice: '', energyPrice: '', cheap: '', cheapPrice: '' }));
-    assert.deepEqual(none.bakehouse.floor.prices, { hour: null, kilowattHour: null, cheap: null, cheapKilowattHour: null });
+    assert.deepEqual(none.bakehouse.floor.prices, { hour: null, kilowattHour: null, cheap: null, cheapKilowattHour: null, pieces: [] });
     const refused = typed({ hourPrice: '-3' });
     assert.deepEqual(refused.ok ? [] : refused.problems.map(({ path }) => path), ['house.hourPrice']);
   }); // prettier-ignore

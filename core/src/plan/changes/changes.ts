@@ -2,6 +2,7 @@ import type { Actual } from '../../run/index.ts';
 import { localTime } from '../../time/index.ts';
 import { formatDuration, formatMass, formatNumber } from '../../units/index.ts';
 import type { DayInput, Told } from '../demand/index.ts';
+import { notMadeOf, type NotMade } from '../mishaps/index.ts';
 import type { Network } from '../network/index.ts';
 import type { DayView } from '../explain/view.ts';
 
@@ -118,9 +119,28 @@ export const toldOf = ({ tasks }: DayView): Told[] =>
     return { task: id, at: start, end, note: rest };
   });
 
-/** What was ordered and is not made since too little was begun, in sentences. */
-export function shortWords({ bakehouse }: Pick<DayInput, 'bakehouse'>, { doughs }: Network): string[] {
-  return doughs.flatMap(({ name, short }) =>
+/** What was ordered and is not made, since it was left out, is bought in, or too little was begun, in sentences. */
+export function shortWords(said: DayInput, { doughs }: Network): string[] {
+  return [...notMadeWords(said), ...tooFewWords(said, doughs)];
+}
+
+const notMadeWords = (said: DayInput): string[] => {
+  const missing = notMadeOf(said);
+  const nameOf = ({ formula, product }: NotMade) =>
+    said.formulas.find(({ slug }) => slug === formula)?.formula.doc.products.find(({ slug }) => slug === product)?.name ?? product;
+  const told = (of: 'left' | 'bought', words: string) =>
+    [...new Set(missing.map(nameOf))].flatMap((name) => {
+      const own = missing.filter((each) => each[of] > 0 && nameOf(each) === name);
+      if (own.length === 0) return [];
+      const pieces = own.reduce((sum, each) => sum + each[of], 0);
+      const drops = own.map((each) => `${own.length > 1 ? `${each[of]} ` : ''}for ${each.drop}`);
+      return [`${pieces} ${name} ${pieces === 1 ? 'is' : 'are'} ${words}: ${drops.join(', ')}.`];
+    });
+  return [...told('bought', 'bought in'), ...told('left', 'left out')];
+}; // prettier-ignore
+
+const tooFewWords = ({ bakehouse }: DayInput, doughs: Network['doughs']): string[] =>
+  doughs.flatMap(({ name, short }) =>
     short.map(({ lot, given, of, kilograms, at }) => {
       const what = of === 'dough' ? `${name} was mixed` : `${of} was made`;
       const { time } = localTime(at, bakehouse.zone);
@@ -128,4 +148,3 @@ export function shortWords({ bakehouse }: Pick<DayInput, 'bakehouse'>, { doughs 
       return `${what} at ${time}, ${formatMass(kilograms, 'kg', 1)}: enough for ${given} of ${lot.pieces} ${lot.name} for ${drop}.`;
     }),
   );
-}

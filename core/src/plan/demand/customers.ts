@@ -6,6 +6,9 @@ const Clock = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'Write the time as H
 const Pieces = z.number().int().min(0).max(100_000);
 const Day = z.iso.date();
 
+/** Who gets less where not all can be made: those who can wait first, then all alike, those who cannot last. */
+export const WHEN_SHORT = ['first', 'even', 'last'] as const;
+
 /** Who bread leaves for, and when the van goes there. */
 export const Customer = z.strictObject({
   schema: z.literal(1),
@@ -17,6 +20,7 @@ export const Customer = z.strictObject({
     .array(z.strictObject({ from: Day, to: Day }).refine(({ from, to }) => from <= to, { message: 'The last day is before the first.' }))
     .max(200)
     .default([]),
+  short: z.enum(WHEN_SHORT).default('even').describe('who gets less where not all can be made'),
 }); // prettier-ignore
 export type Customer = z.infer<typeof Customer>;
 

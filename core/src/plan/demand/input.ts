@@ -14,8 +14,14 @@ export const Demand = z.strictObject({
   /** Dough of a piece, kg. */
   scaledWeight: z.number().positive().max(20),
   drop: WallClock,
-});
+  /** Of the pieces, those that are left out before all others where not all can be made, and those that are left out last. */
+  first: z.number().int().min(0).max(100_000).optional(),
+  last: z.number().int().min(0).max(100_000).optional(),
+}); // prettier-ignore
 export type Demand = z.infer<typeof Demand>;
+
+/** A product of a formula. */
+export const Product = z.strictObject({ formula: Slug, product: Slug });
 
 /** A task that somebody holds at a moment. */
 export const Pin = z.strictObject({ task: z.string().max(200), at: z.number().int() });
@@ -129,6 +135,8 @@ export const DayInputNow = z.strictObject({
     .array(z.strictObject({ formula: Slug, percent: z.number().gt(0).max(100) }))
     .max(100)
     .default([]),
+  /** Products that somebody else bakes on this day. */
+  bought: z.array(Product).max(200).default([]),
   /** Of the search: the same seed gives the same plans. */
   seed: z.number().int().min(0).max(4_294_967_295).default(1),
 });

@@ -49,21 +49,32 @@ export interface Total {
   readonly ordered: number;
   /** With what is baked over. */
   readonly baked: number;
+  /** Pieces of it that are left out before all others where not all can be made, and those that are left out last. */
+  readonly first: number;
+  readonly last: number;
 }
 
 /**
  * Totals of a day by product and drop.
  *
  * @param over percent that is baked over, of a product
+ * @param customers say who gets less first
  */
-export function totalsOf(lines: readonly OrderLine[], over: (product: string) => number): Total[] {
-  const sums = new Map<string, { product: string; drop: string; ordered: number }>();
-  for (const { product, drop, pieces } of lines) {
+export function totalsOf(lines: readonly OrderLine[], over: (product: string) => number, customers: readonly Customer[] = []): Total[] {
+  const shortOf = new Map(customers.map(({ slug, short }) => [slug, short]));
+  const sums = new Map<string, Omit<Total, 'baked'>>();
+  for (const { customer, product, drop, pieces } of lines) {
     const key = `${product} ${drop}`;
-    sums.set(key, { product, drop, ordered: (sums.get(key)?.ordered ?? 0) + pieces });
+    const { ordered, first, last } = sums.get(key) ?? { ordered: 0, first: 0, last: 0 };
+    const short = shortOf.get(customer);
+    sums.set(key, { product, drop, ordered: ordered + pieces, first: first + (short === 'first' ? pieces : 0), last: last + (short === 'last' ? pieces : 0) });
   }
   return [...sums.values()]
     .filter(({ ordered }) => ordered > 0)
-    .map((sum) => ({ ...sum, baked: Math.ceil(sum.ordered * (1 + over(sum.product) / 100) - 1e-9) }))
+    .map((sum) => {
+      const baked = Math.ceil(sum.ordered * (1 + over(sum.product) / 100) - 1e-9);
+      // Nobody waits for what is baked over.
+      return { ...sum, baked, first: sum.first + baked - sum.ordered };
+    })
     .sort((a, b) => a.drop.localeCompare(b.drop) || a.product.localeCompare(b.product));
-}
+} // prettier-ignore

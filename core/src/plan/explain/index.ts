@@ -3,6 +3,7 @@ export { faultSentences } from './fault-sentences.ts';
 export type { TubLabel } from './labels.ts';
 export { type PlannedDay, plannedDay, type ShownPlan } from './planned-day.ts';
 export { dialled, type Reminder, settingWords, STEAM_WORDS } from './reminders.ts';
+export { marginOf } from './sales.ts';
 export { ASLEEP, type DaySums, planSums } from './sums.ts';
 export { type ToldTask, toldTasks } from './tasks.ts';
 export { type DayView, type ViewRibbon, type ViewRow, type ViewTask } from './view.ts';

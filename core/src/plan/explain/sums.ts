@@ -3,7 +3,7 @@ import { mishapsOf } from '../../run/index.ts';
 import { afterMishaps, lossOf } from '../mishaps/index.ts';
 import { input as term, quantity, type Working, type Workings } from '../../working/index.ts';
 import { SLOT } from '../../dough/index.ts';
-import { formatDuration } from '../../units/index.ts';
+import { coinsIn, formatDuration } from '../../units/index.ts';
 import { judge } from '../checker/index.ts';
 import { endOf, type Schedule } from '../instance/index.ts';
 import type { DayInput } from '../demand/index.ts';
@@ -11,12 +11,13 @@ import type { Network } from '../network/index.ts';
 import { awayFromBest } from './better.ts';
 import { inHours } from './hours.ts';
 import { ovenDay, type OvenDay } from './oven/oven-day.ts';
+import { salesOf, type Sales } from './sales.ts';
 
 /** Hours of the day in which most people sleep. Chosen for Jovet. */
 export const ASLEEP = { from: '22:00', to: '06:00' } as const;
 
 /** What a plan takes of people and of the meter, and what that comes to. */
-export interface DaySums {
+export interface DaySums extends Partial<Sales> {
   /** Seconds of work of all hands, and of it while others sleep. */
   readonly work: number;
   readonly asleep: number;
@@ -61,7 +62,7 @@ export function sumsOf(said: DayInput, network: Network, schedule: Schedule, ove
   const cheap = prices.cheap ? ovens.decks.reduce((sum, deck) => sum + (deck.cheap ?? 0), 0) : 0;
   const { hour, kilowattHour, cheapKilowattHour } = prices;
   return {
-    work, asleep, awake: awake.size, energy, cheap, currency, ...wasteOf(said, network),
+    work, asleep, awake: awake.size, energy, cheap, currency, ...wasteOf(said, network), ...salesOf(said),
     away: Math.round(awayFromBest(network, schedule).reduce((sum, { cost }) => sum + cost, 0) * (SLOT / (weights.dough || 1))),
     paidWork: hour === null ? null : (work / 3600) * hour,
     paidEnergy: kilowattHour === null ? null : (energy - cheap) * kilowattHour + cheap * (cheapKilowattHour ?? kilowattHour),
@@ -86,11 +87,6 @@ function wasteOf(said: DayInput, { doughs }: Network): Pick<DaySums, 'wasted' | 
   }
   return { wasted, paidWaste: priced ? paid / coinsIn(said.bakehouse.currency) : null };
 } // prettier-ignore
-
-/** How many of the smallest coin make one of a currency. */
-const coinsIn = (currency: string): number =>
-  10 **
-  (new Intl.NumberFormat('en', { style: 'currency', currency }).resolvedOptions().maximumFractionDigits ?? 2);
 
 /** Hands that something took that has begun: nobody says whose they were. */
 function handsThen({ notes }: Network, task: number, slots: number): number {

@@ -3,6 +3,7 @@ import { ofKind, withThing, type Outage, type Thing } from '../../equipment/inde
 import { effectiveEvents, mishapsOf, type KnownMishap, type Mishap } from '../../run/index.ts';
 import { addDays, datesAround, localTime, resolveLocal } from '../../time/index.ts';
 import type { DayInput } from '../demand/index.ts';
+import { isBought, withoutLeftOut } from './left-out.ts';
 import { withoutLost } from './lost.ts';
 
 /** Seconds after which what failed is back, where nobody knows when: beyond any day. */
@@ -26,25 +27,10 @@ export function afterMishaps(day: DayInput): DayInput {
   if (before) return before;
   const happened = mishapsOf(day.events).filter(({ mishap }) => mishap.kind !== 'slow');
   const events = effectiveEvents(day.events).filter((each) => each.happened.kind !== 'mishap' || each.happened.mishap.kind === 'slow');
-  const after = happened.length === 0 && day.fewer.length === 0 ? day : withFewer(happened.reduce(withMishap, { ...day, events }));
+  const after = withoutLeftOut(happened.length === 0 ? day : happened.reduce(withMishap, { ...day, events }));
   known.set(day, after);
   return after;
 } // prettier-ignore
-
-/** Pieces of each line that are left of what is ordered by now. */
-const withFewer = (day: DayInput): DayInput => ({
-  ...day,
-  fewer: [],
-  demand: day.fewer.reduce(
-    (demand, { formula, percent }) =>
-      demand.map((line) =>
-        line.formula === formula
-          ? { ...line, pieces: Math.floor(line.pieces * (1 - percent / 100) + 1e-9) }
-          : line,
-      ),
-    day.demand,
-  ),
-});
 
 function withMishap(day: DayInput, { at, mishap }: KnownMishap): DayInput {
   switch (mishap.kind) {
@@ -63,6 +49,26 @@ function withMishap(day: DayInput, { at, mishap }: KnownMishap): DayInput {
     case 'slow':
       return day;
   }
+} // prettier-ignore
+
+/** Pieces of a line that are ordered and not made here. */
+export interface NotMade extends Pick<
+  DayInput['demand'][number],
+  'formula' | 'product' | 'drop' | 'scaledWeight'
+> {
+  readonly left: number;
+  readonly bought: number;
+}
+
+/** What of a day, as it has become by now, is left out and what is bought in, line by line. */
+export function notMadeOf(day: DayInput): NotMade[] {
+  const { demand } = afterMishaps({ ...day, fewer: [], bought: [] });
+  const { demand: after } = withoutLeftOut({ ...day, demand, bought: [] });
+  return demand.flatMap(({ formula, product, drop, scaledWeight, pieces }, index) => {
+    const stays = after[index]?.pieces ?? 0;
+    const bought = isBought(day, { formula, product }) ? stays : 0;
+    return pieces === stays && bought === 0 ? [] : [{ formula, product, drop, scaledWeight, left: pieces - stays, bought }];
+  });
 } // prettier-ignore
 
 /** Kinds of things that need no power. */

@@ -19,10 +19,15 @@ export interface Offer {
   readonly sums: DaySums;
 }
 
-/** The order in which offers are read: those that make all that is ordered first, then the cheaper ones. */
+/**
+ * The order in which offers are read: those that make all that is ordered first, then those that have some of it from
+ * elsewhere, then those that leave some out; of these what costs less money, and what is the better plan.
+ */
 export const byPrice = (one: Offer, other: Offer): number =>
-  Number(makesLess(one)) - Number(makesLess(other)) || one.cost - other.cost;
-const makesLess = ({ remedies }: Offer): boolean => remedies.some(({ kind }) => kind === 'fewer');
+  lackOf(one) - lackOf(other) || paidFor(one) - paidFor(other) || one.cost - other.cost;
+const lackOf = ({ remedies }: Offer): number =>
+  remedies.some(({ kind }) => kind === 'fewer') ? 2 : Number(remedies.some(({ kind }) => kind === 'bought'));
+const paidFor = ({ sums: { paidBought, forgone } }: Offer): number => (paidBought ?? 0) + (forgone ?? 0);
 
 /** How remedies are tried. */
 export interface Trying {

@@ -141,6 +141,10 @@ export function remedied(input: DayInput, remedy: Remedy): DayInput {
       const { formula, percent } = remedy;
       return { ...input, fewer: [...input.fewer, { formula, percent }] };
     }
+    case 'bought': {
+      const { formula, product } = remedy;
+      return { ...input, bought: [...input.bought, { formula, product }] };
+    }
     case 'unpin':
     case 'swap':
       return { ...input, pins: pinsAfter(input.pins, remedy) };

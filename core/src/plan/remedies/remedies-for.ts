@@ -7,7 +7,7 @@ import { loads } from '../instance/index.ts';
 import { afterMishaps } from '../mishaps/index.ts';
 import type { Network } from '../network/index.ts';
 import type { Answer } from '../planning.ts';
-import { taskWords } from '../explain/index.ts';
+import { marginOf, taskWords } from '../explain/index.ts';
 import { elsewhere, mayLie } from './elsewhere.ts';
 import { withHands } from './more-hands.ts';
 import { proofOf } from './remedied.ts';
@@ -42,7 +42,7 @@ export function remediesFor(said: DayInput, network: Network, answer: Answer, le
     ...withHands(input, mishapsOf(said.events), network, trouble),
     ...(set.length > 0 ? ofSet(set) : []),
     ...[...new Set([...set, ...slugs])].flatMap((formula) => ofDough(input, network, formula, trouble)),
-    ...slugs.filter((slug) => set.length !== 1 || slug !== set[0]).flatMap((slug) => ofSet([slug])),
+    ...givenUp(input, answer, slugs).filter((slug) => set.length !== 1 || slug !== set[0]).flatMap((slug) => ofSet([slug])),
     ...[...new Set([...set, ...slugs])].flatMap((slug) => mayLie(input, slug)),
   ];
 } // prettier-ignore
@@ -52,6 +52,23 @@ const ofSet = (formulas: readonly string[]): Family[] => [
   LATER.map((minutes) => formulas.map((formula): Remedy => ({ kind: 'later', formula, minutes }))),
   FEWER.map((percent) => formulas.map((formula): Remedy => ({ kind: 'fewer', formula, percent }))),
 ];
+
+/** So many doughs that are not in the way may be given up for those that are. */
+const INSTEAD = 2;
+
+/**
+ * Doughs that may be given up, the one that least is earned with first, those of which nobody knows last. Where it is
+ * hands or things that are short, others may be too.
+ */
+function givenUp(input: DayInput, answer: Answer, slugs: readonly string[]): string[] {
+  const earned = (slug: string): number =>
+    input.demand.reduce((sum, line) => (line.formula === slug ? sum + line.pieces * (marginOf(input, line) ?? Infinity) : sum), 0);
+  const sorted = (some: readonly string[]) => some.map((slug) => ({ slug, money: earned(slug) })).sort((a, b) => (a.money === b.money ? 0 : a.money - b.money));
+  const alone = answer.verdict === 'impossible' && answer.certificate.kind === 'chain';
+  const others = alone ? [] : sorted(input.formulas.map(({ slug }) => slug).filter((slug) => !slugs.includes(slug)));
+  const cheap = others.filter(({ money }) => money > 0 && money < Infinity).slice(0, INSTEAD);
+  return sorted([...slugs, ...cheap.map(({ slug }) => slug)]).map(({ slug }) => slug);
+} // prettier-ignore
 
 /** What may be made otherwise of a dough. */
 function ofDough(input: DayInput, network: Network, formula: string, { things }: Trouble): Family[] {
@@ -66,10 +83,14 @@ function ofDough(input: DayInput, network: Network, formula: string, { things }:
   if (input.now !== null && lacks && ingredients.some(({ kind }) => kind === 'yeast'))
     found.push({ kind: 'share', formula, percent: 0, yeast: true });
   if (around + 2 <= warmestProof(doc.type, culture > 0)) found.push({ kind: 'proof', formula, by: 2 });
+  const nameOf = (product: string) => doc.products.find(({ slug }) => slug === product)?.name ?? product;
   const hasCold = ofKind(input.bakehouse.floor, 'retarder').length > 0;
   for (const { product } of hasCold ? dough.order : []) {
-    const name = doc.products.find(({ slug }) => slug === product)?.name ?? product;
-    if (firstOf(piecesOf(doc, product), 'proof') && !mayRetard(doc, product)) found.push({ kind: 'cold', formula, product, name });
+    if (firstOf(piecesOf(doc, product), 'proof') && !mayRetard(doc, product)) found.push({ kind: 'cold', formula, product, name: nameOf(product) });
+  }
+  for (const { product } of dough.order) {
+    const price = input.bakehouse.floor.prices.pieces.find((each) => each.product === product)?.bought ?? null;
+    if (price !== null) found.push({ kind: 'bought', formula, product, name: nameOf(product) });
   }
   if (things.length > 0) found.push({ kind: 'lighter', formula, percent: 10 });
   if (network.doughs.filter(({ slug }) => slug === formula).length > 1) found.push({ kind: 'together', formula });

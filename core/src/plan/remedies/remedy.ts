@@ -1,7 +1,8 @@
 import { z } from 'zod';
-import { Slug } from '../../formula/index.ts';
+import { Name, Slug } from '../../formula/index.ts';
 import { Hand, SKILLS } from '../../bakehouse/index.ts';
 import { WallClock } from '../../equipment/index.ts';
+import { Product } from '../demand/index.ts';
 
 /** A change to a day that may make a plan possible, or a better one. */
 export const Remedy = z.discriminatedUnion('kind', [
@@ -48,6 +49,7 @@ export const Remedy = z.discriminatedUnion('kind', [
   z
     .strictObject({ kind: z.literal('fewer'), formula: Slug, percent: z.number().gt(0).max(100) })
     .describe('so many percent fewer pieces of each line of it'),
+  Product.extend({ kind: z.literal('bought'), name: Name }).describe('somebody else bakes it on this day'),
   z
     .strictObject({ kind: z.literal('again'), formula: Slug })
     .describe('a second dough for what the first, begun already, is not enough for'),

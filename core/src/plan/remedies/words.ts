@@ -46,6 +46,10 @@ export function remedyWords(input: DayInput, remedy: Remedy): string {
       if (after === 0) return `Leave out ${nameOf(remedy.formula)}`;
       return `${nameOf(remedy.formula)}: ${after ?? 0} pieces instead of ${before ?? 0}`;
     }
+    case 'bought': {
+      const pieces = afterMishaps(input).demand.reduce((sum, line) => sum + (line.formula === remedy.formula && line.product === remedy.product ? line.pieces : 0), 0);
+      return `Buy in ${pieces} ${remedy.name}`;
+    }
     case 'again':
       return `A second dough of ${nameOf(remedy.formula)} for the rest`;
     case 'parted':

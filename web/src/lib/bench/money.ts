@@ -1,11 +1,12 @@
+import { coinsIn } from '@jovet/core/units';
+
 /** Writes amounts of the smallest coin in a currency, and says how many coins make one of it. */
 export function moneyIn(currency: string): {
   coins: number;
   text: (coins: number, digits?: number) => string;
 } {
-  const digits =
-    new Intl.NumberFormat('en', { style: 'currency', currency }).resolvedOptions().maximumFractionDigits ?? 2;
-  const coins = 10 ** digits;
+  const coins = coinsIn(currency);
+  const digits = Math.round(Math.log10(coins));
   return {
     coins,
     text: (amount, shown = digits) =>

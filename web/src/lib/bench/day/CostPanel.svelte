@@ -71,6 +71,13 @@
             <td>{typeof sums.paidWaste === 'number' ? money(sums.paidWaste) : ''}</td>
           </tr>
         {/if}
+        {#if typeof sums.paidBought === 'number'}
+          <tr><th scope="row">pieces that others bake</th><td></td><td>{money(sums.paidBought)}</td></tr>
+        {/if}
+        {#if typeof sums.forgone === 'number'}
+          <tr><th scope="row">not earned with what is left out</th><td></td><td>{money(sums.forgone)}</td></tr
+          >
+        {/if}
       </tbody>
     </table>
     {#if sums.paidWork === null || sums.paidEnergy === null}<p class="quiet">

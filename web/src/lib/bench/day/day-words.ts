@@ -28,15 +28,15 @@ export const moneyOf = ({ currency }: DaySums): ((value: number) => string) => {
   return (value) => text(value * coins);
 };
 
-/** What a plan takes in one line: `16 h 45 min of work, €420.99`. */
+/** What a plan takes in one line: `16 h 45 min of work, €420.99 in all; €36.00 are not earned`. */
 export function takesWords(sums: DaySums): string {
-  const { work, paidWork, paidEnergy, paidWaste = null } = sums;
-  const hours = `${formatDuration(work)} of work`;
+  const { work, paidWork, paidEnergy, paidBought = null, forgone = null } = sums;
   const money = moneyOf(sums);
-  if (paidWork !== null && paidEnergy !== null)
-    return `${hours}, ${money(paidWork + paidEnergy + (paidWaste ?? 0))} in all`;
-  if (paidWork !== null) return `${hours}, ${money(paidWork)} for it`;
-  return paidEnergy === null ? hours : `${hours}, ${money(paidEnergy)} for energy`;
+  const paid =
+    paidWork !== null && paidEnergy !== null
+      ? `, ${money(paidIn(sums))} in all`
+      : `${paidWork === null ? '' : `, ${money(paidWork)} for it`}${paidEnergy === null ? '' : `, ${money(paidEnergy)} for energy`}${paidBought === null ? '' : `, ${money(paidBought)} for what is bought in`}`;
+  return `${formatDuration(work)} of work${paid}${forgone === null ? '' : `; ${money(forgone)} are not earned`}`;
 }
 
 /** What a plan takes more or less than one before: `35 min more work, €12.40 more in all.`; null: as much. */
@@ -51,6 +51,6 @@ export function moreWords(before: DaySums | undefined, after: DaySums | undefine
   return said.length > 0 ? `It takes ${said.join(', ')}.` : null;
 }
 
-/** What its work, its energy and what is wasted come to. */
-export const paidIn = ({ paidWork, paidEnergy, paidWaste }: DaySums): number =>
-  (paidWork ?? 0) + (paidEnergy ?? 0) + (paidWaste ?? 0);
+/** What its work, its energy, what is wasted and what is bought in come to. */
+export const paidIn = ({ paidWork, paidEnergy, paidWaste, paidBought }: DaySums): number =>
+  (paidWork ?? 0) + (paidEnergy ?? 0) + (paidWaste ?? 0) + (paidBought ?? 0);

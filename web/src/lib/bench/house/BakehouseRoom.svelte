@@ -47,7 +47,14 @@
   const wrong = $derived(
     Object.fromEntries(problems.map((each) => [each.path, `${each.problem} ${each.remedy}`])),
   );
-  const loose = $derived(problems.filter(({ path }) => !/^(hands|things|rooms|house|rates)\./.test(path)));
+  const loose = $derived(
+    problems.filter(({ path }) => !/^(hands|things|rooms|house|rates|pieces)\./.test(path)),
+  );
+  const products = $derived(
+    house.formulas
+      .flatMap(({ formula }) => formula.doc.products)
+      .toSorted((one, other) => one.name.localeCompare(other.name)),
+  );
   const { zone } = untrack(() => house.bakehouse);
   const today = localTime(timeNow(), zone);
   let monday = $state(addDays(today.date, -weekdayOf(today.date)));
@@ -256,9 +263,15 @@
 
   <HouseSettings
     {draft}
+    {products}
     problems={wrong}
     onhouse={(name, text) => change({ ...draft, house: { ...draft.house, [name]: text } }, `house.${name}`)}
     onrate={(path, text) => change({ ...draft, rates: { ...draft.rates, [path]: text } }, `rates.${path}`)}
+    onpiece={(product, name, text) =>
+      change(
+        { ...draft, pieces: { ...draft.pieces, [product]: { ...draft.pieces[product], [name]: text } } },
+        `pieces.${product}.${name}`,
+      )}
   />
 </div>
 

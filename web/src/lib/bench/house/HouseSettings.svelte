@@ -1,18 +1,21 @@
 <script lang="ts">
-  import { HOUSE_FIELDS, RATES, type FloorDraft } from '@jovet/core/bakehouse';
+  import { HOUSE_FIELDS, PIECE_FIELDS, RATES, type FloorDraft } from '@jovet/core/bakehouse';
   import Field from '../../ui/Field.svelte';
   import FieldEntry from '../FieldEntry.svelte';
 
   interface Props {
     draft: FloorDraft;
+    /** Products of all formulas, by the name they are known by. */
+    products: readonly { readonly slug: string; readonly name: string }[];
     /** What is wrong, by the place of its field. */
     problems: Readonly<Record<string, string>>;
     onhouse: (name: string, text: string) => void;
     onrate: (path: string, text: string) => void;
+    onpiece: (product: string, name: string, text: string) => void;
   }
 
-  /** What holds for all of the bakehouse, and how long hands take. */
-  let { draft, problems, onhouse, onrate }: Props = $props();
+  /** What holds for all of the bakehouse, what pieces bring, and how long hands take. */
+  let { draft, products, problems, onhouse, onrate, onpiece }: Props = $props();
 </script>
 
 <section>
@@ -29,6 +32,41 @@
     {/each}
   </div>
 </section>
+
+<details open={Object.keys(problems).some((path) => path.startsWith('pieces.'))}>
+  <summary><h2>What pieces bring</h2></summary>
+  <p class="quiet">
+    Where not all can be made, what brings least is offered to be left out first, and what can be bought in is
+    offered to be.
+  </p>
+  <table>
+    <thead>
+      <tr
+        ><th scope="col">A piece of</th>{#each PIECE_FIELDS as { name, label } (name)}<th scope="col"
+            >{label}</th
+          >{/each}</tr
+      >
+    </thead>
+    <tbody>
+      {#each products as product (product.slug)}
+        <tr>
+          <th scope="row">{product.name}</th>
+          {#each PIECE_FIELDS as each (each.name)}
+            <td
+              ><FieldEntry
+                field={{ ...each, label: `${product.name}: ${each.label}` }}
+                name={`pieces.${product.slug}.${each.name}`}
+                value={draft.pieces[product.slug]?.[each.name] ?? ''}
+                problem={problems[`pieces.${product.slug}.${each.name}`]}
+                onchange={(text) => onpiece(product.slug, each.name, text)}
+              /></td
+            >
+          {/each}
+        </tr>
+      {:else}<tr><td>No formula makes anything yet.</td></tr>{/each}
+    </tbody>
+  </table>
+</details>
 
 <details open={Object.keys(problems).some((path) => path.startsWith('rates.'))}>
   <summary><h2>How long hands take</h2></summary>
@@ -53,6 +91,19 @@
     font-size: 1.0625rem;
     font-weight: 700;
     margin: 1rem 0 0.4rem;
+  }
+  th {
+    font-weight: 400;
+    text-align: left;
+    padding-right: 1.5rem;
+  }
+  td {
+    width: 11rem;
+    padding: 0.15rem 0.9rem 0.15rem 0;
+  }
+  td :global(.field-name) {
+    position: absolute;
+    clip-path: inset(50%);
   }
   summary {
     cursor: pointer;

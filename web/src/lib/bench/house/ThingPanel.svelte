@@ -1,12 +1,5 @@
 <script lang="ts">
-  import {
-    OWN_ROWS,
-    ROOM_FIELDS,
-    THING_ROWS,
-    thingFields,
-    type FloorDraft,
-    type ThingDraft,
-  } from '@jovet/core/bakehouse';
+  import { OWN_ROWS, THING_ROWS, thingFields, type FloorDraft, type ThingDraft } from '@jovet/core/bakehouse';
   import type { Field } from '@jovet/core/field';
   import { enterMovesOn } from '../../ui/enter-moves-on';
   import FieldEntry from '../FieldEntry.svelte';
@@ -28,7 +21,7 @@
   const thing = $derived(list === 'things' ? draft.things[index] : undefined);
   const at = $derived(`${list}.${index}`);
   const texts = $derived(draft[list][index]?.fields ?? {});
-  const fields = $derived(thing ? thingFields(thing.type) : ROOM_FIELDS);
+  const fields = $derived(thingFields(thing ? thing.type : 'a room'));
   const rooms = $derived(
     draft.rooms.map(({ slug, fields: { name = '' } }) => ({ value: slug || name, text: name })),
   );

@@ -2,8 +2,15 @@
   import { slugOf } from '@jovet/core/formula';
   import type { Customer } from '@jovet/core/plan/demand';
   import { parseTimeOfDay } from '@jovet/core/time';
+  import Choice from '../../ui/Choice.svelte';
   import Field from '../../ui/Field.svelte';
   import { send } from '../send';
+
+  const SHORT: readonly { readonly value: Customer['short']; readonly text: string }[] = [
+    { value: 'first', text: 'Gets less first' },
+    { value: 'even', text: 'Gets less like the others' },
+    { value: 'last', text: 'Gets less last' },
+  ];
 
   interface Props {
     customers: readonly Customer[];
@@ -16,6 +23,7 @@
   let name = $state('');
   let drops = $state('');
   let off = $state('');
+  let short = $state<Customer['short']>('even');
   let problems = $state<Record<string, string>>({});
   /** Orders that would go with the customer. */
   let ordered = $state('');
@@ -25,6 +33,7 @@
     name = customer?.name ?? '';
     drops = customer?.drops.join(', ') ?? '';
     off = customer?.off.map(({ from, to }) => (from === to ? from : `${from} to ${to}`)).join(', ') ?? '';
+    short = customer?.short ?? 'even';
     problems = {};
     ordered = '';
   }
@@ -57,6 +66,7 @@
       name: name.trim(),
       drops: [...new Set(times.flatMap(({ time }) => (time.ok ? [time.value] : [])))].sort(),
       off: spans.map(({ from, to }) => ({ from, to })),
+      short,
     };
   }
   async function keep() {
@@ -123,6 +133,13 @@
       problem={problems['off']}
       placeholder="2026-12-24 to 2026-12-26"
       oninput={(value) => (off = value)}
+    />
+    <Choice
+      label="Where not all can be made"
+      name="customer-short"
+      value={short}
+      options={SHORT}
+      onchange={(value) => (short = value as Customer['short'])}
     />
     <p class="row">
       <button type="submit" class="btn preset-filled">Keep</button>

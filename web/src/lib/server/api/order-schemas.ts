@@ -105,6 +105,11 @@ const Sums = z
     paidWork: z.number().nullable().describe('money; null: no price is said'),
     paidEnergy: z.number().nullable().describe('money; null: no price is said'),
     wasted: z.number().optional().describe('kg of dough that reach no piece'),
+    paidBought: z.number().nullish().describe('money for pieces that others bake'),
+    forgone: z
+      .number()
+      .nullish()
+      .describe('money that what is left out would have brought beyond what is in it'),
     paidWaste: z.number().nullish().describe('money for what is in it; null: nothing has a price'),
     currency: z.string(),
   })

@@ -56,13 +56,21 @@ export async function dayInputFor(
       product,
       bakehouse.floor.over,
     );
-  const totals = totalsOf(ordersOn(date, customers, standing, said), overOf);
+  const totals = totalsOf(ordersOn(date, customers, standing, said), overOf, customers);
   const makes = new Map(products.map((each) => [each.slug, each]));
   const unmade = totals.flatMap((total) => unmadeAs(total, makes.get(total.product)));
   if (unmade.length > 0) return bad(...unmade);
-  const demand = totals.map(({ product, drop, baked }) => {
+  const demand = totals.map(({ product, drop, baked, first, last }) => {
     const { formula = '', scaledWeight = 0 } = makes.get(product) ?? {};
-    return { formula, product, pieces: baked, scaledWeight, drop };
+    return {
+      formula,
+      product,
+      pieces: baked,
+      scaledWeight,
+      drop,
+      ...(first > 0 ? { first } : {}),
+      ...(last > 0 ? { last } : {}),
+    };
   });
   const wanted = new Set(demand.map(({ formula }) => formula));
   const made = formulas
