@@ -1,11 +1,12 @@
 import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
 import { chanceFrom, shuffled } from '@jovet/core/chance';
-import { verifyCertificate } from '@jovet/core/plan/checker';
+import { planAtPace, type Answer } from '@jovet/core/plan';
+import { checkSchedule, verifyCertificate, type Fault, type RiseFault } from '@jovet/core/plan/checker';
 import type { DayInput } from '@jovet/core/plan/demand';
-import { certificateWords } from '@jovet/core/plan/explain';
-import type { Certificate, Instance } from '@jovet/core/plan/instance';
-import { networkOf } from '@jovet/core/plan/network';
+import { certificateWords, faultSentences, faultWords } from '@jovet/core/plan/explain';
+import type { Certificate, Instance, Schedule } from '@jovet/core/plan/instance';
+import { networkOf, type Network } from '@jovet/core/plan/network';
 import { whyImpossible } from '@jovet/core/plan/planner';
 import { demoDay, must, withThing } from '../demo.ts';
 import { answered } from './planned.ts';
@@ -73,6 +74,92 @@ const blameOf = (certificate: Certificate): string =>
   certificate.kind === 'chain'
     ? `chain ${certificate.tasks.join()}`
     : JSON.stringify([certificate.of, certificate.from, certificate.to]);
+
+/** The nearest plan of a day that has none after some rounds; null: it has one, or cannot have one. */
+async function nearestOf(network: Network): Promise<Extract<Answer, { verdict: 'not-found' }> | null> {
+  const answer = await planAtPace(network, 1, {
+    over: (found, rounds) => found !== null || rounds >= 12,
+    breathe: () => Promise.resolve(true),
+    nearest: () => true,
+  });
+  return answer?.verdict === 'not-found' ? answer : null;
+}
+
+/** People who could do a task of a plan when it is placed, and do nothing else then. */
+function idleFor({ tasks, people }: Instance, schedule: Schedule, task: number): number[] {
+  const spanOf = (index: number) => {
+    const placed = schedule.tasks[index];
+    return placed
+      ? {
+          from: placed.start,
+          to: placed.start + (tasks[index]?.modes[placed.mode]?.slots ?? 0),
+          who: placed.people,
+        }
+      : null;
+  };
+  const own = spanOf(task) ?? assert.fail('it is placed');
+  const skill = tasks[task]?.skill ?? assert.fail('it takes hands');
+  return people.flatMap(({ skills, free }, person) => {
+    const there = free.some(([from, to]) => from <= own.from && own.to <= to);
+    const busy = tasks.some((_, other) => {
+      const span = spanOf(other);
+      return span !== null && span.who.includes(person) && span.from < own.to && own.from < span.to;
+    });
+    return (skills >> skill) & 1 && there && !busy ? [person] : [];
+  });
+}
+
+/** Holds what a sentence about the nearest plan says against the plan by other means. */
+function assertTrue({ instance }: Network, schedule: Schedule, fault: Fault | RiseFault, words: string) {
+  const stays = (changed: Instance, { kind }: Fault, from: number, to: number) =>
+    checkSchedule(changed, schedule).some((each) => each.kind === kind && 'from' in each && each.from < to && from < each.to &&
+      (each.kind === 'decks' ? fault.kind === 'decks' && each.oven === fault.oven : fault.kind === 'over' && each.resource === fault.resource));
+  const startOf = (task: number) => schedule.tasks[task]?.start ?? NaN;
+  if (fault.kind === 'over') {
+    const more = (by: number) => ({ ...instance, resources: instance.resources.map((each, index) => (index === fault.resource ? { ...each, capacity: each.capacity + by } : each)) });
+    assert.ok(!stays(more(fault.short), fault, fault.from, fault.to), `${words} As much more is enough`);
+    assert.ok(stays(more(fault.short - 1e-3), fault, fault.from, fault.to), `${words} Less is not`);
+  } else if (fault.kind === 'decks') {
+    const more = (by: number) => ({ ...instance, ovens: instance.ovens.map((each, index) => (index === fault.oven ? { ...each, decks: each.decks + by } : each)) });
+    assert.ok(!stays(more(fault.short), fault, fault.from, fault.to), `${words} As many more are enough`);
+    assert.ok(stays(more(fault.short - 1), fault, fault.from, fault.to), `${words} Fewer are not`);
+  } else if (fault.kind === 'people' && fault.why === 'number') assert.deepEqual(idleFor(instance, schedule, fault.task), [], words);
+  else if (fault.kind === 'window') {
+    const { from = 0, to = 0 } = instance.arcs[fault.arc] ?? {};
+    const mode = instance.tasks[from]?.modes[schedule.tasks[from]?.mode ?? 0];
+    assert.equal(fault.wait, startOf(to) - startOf(from) - (mode?.slots ?? 0), words);
+    assert.ok(fault.wait < fault.least || fault.wait > fault.most, words);
+  } else if (fault.kind === 'missing') assert.ok(Number.isNaN(startOf(fault.task)), words);
+  else if (fault.kind === 'bounds') {
+    const { first = 0, last = 0, due = null, modes = [] } = instance.tasks[fault.task] ?? {};
+    const end = startOf(fault.task) + (modes[schedule.tasks[fault.task]?.mode ?? 0]?.slots ?? 0);
+    assert.ok(startOf(fault.task) < first || startOf(fault.task) > last || (due !== null && end > due), words);
+  }
+} // prettier-ignore
+
+describe('why a day was only not found', () => {
+  it(`is said of the nearest plan of ${Math.ceil(DAYS / 2)} days, and true of it: as much more of what is short is enough, and less is not`, { timeout: 900_000 }, async () => {
+    let [found, seed] = [0, 0];
+    const kinds = new Set<string>();
+    while (found < DAYS / 2 && (seed += 1) < DAYS * 8) {
+      const input = hardDay(seed);
+      const network = must(networkOf(input));
+      const answer = await nearestOf(network);
+      if (!answer) continue;
+      found += 1;
+      for (const words of faultSentences(input, network, answer.schedule, answer.faults)) {
+        assert.match(words, /^[A-Z0-9].*\.$/, words);
+        assert.doesNotMatch(words, /undefined|NaN|null|cannot|impossible/, `${seed}: ${words}`);
+      }
+      for (const fault of answer.faults) {
+        kinds.add(fault.kind);
+        assertTrue(network, answer.schedule, fault, `${seed}: ${faultWords(input, network, answer.schedule, fault)}`);
+      }
+    }
+    assert.equal(found, Math.ceil(DAYS / 2), `of ${seed} days`);
+    assert.ok(kinds.size > 1, [...kinds].join());
+  }); // prettier-ignore
+});
 
 describe('why a day cannot be', () => {
   it(`is true of ${DAYS} days: what is blamed taken away, the day is possible or something else is in its way`, { timeout: 900_000 }, () => {

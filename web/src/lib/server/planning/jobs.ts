@@ -25,14 +25,14 @@ import { planFor, remediesOf, type PlannedFor } from './plan-for.ts';
  * else notices.
  */
 
-/** What a planner process may take up in all, MB: also what lies outside the heap. Chosen for Jovet. */
-const MOST_MEMORY = Number(process.env['JOVET_PLANNER_MEMORY'] ?? 1200);
+/** What a planner process may take up in all, bytes. */
+const MOST_MEMORY = Number(process.env['JOVET_PLANNER_MEMORY']) * 1e6;
 
 /** A thread beside the planning, which never gives way: it ends the process that grows too large, or is left alone. */
 const WATCH = `
   const parent = process.ppid;
   setInterval(() => {
-    if (process.memoryUsage.rss() > ${MOST_MEMORY * 1e6} || process.ppid !== parent) process.kill(process.pid, 'SIGKILL');
+    if (process.memoryUsage.rss() > ${MOST_MEMORY} || process.ppid !== parent) process.kill(process.pid, 'SIGKILL');
   }, 200);
 `;
 if (process.send) {

@@ -6,8 +6,11 @@ import type * as jobs from './jobs.ts';
 
 /** Where the jobs were built to. */
 const FILE = process.env['JOVET_PLANNER'] ?? join(process.cwd(), 'web/build/planner.mjs');
-/** Heap of a planner process, MB; what lies outside it the process watches itself. Days that wait for their turn. */
-const [HEAP, QUEUE] = [700, 12] as const;
+/**
+ * Heap of a planner process, MB, and what it may take up in all, also outside the heap, which it watches itself; days that
+ * wait for their turn. Chosen for Jovet.
+ */
+const [HEAP, MEMORY, QUEUE] = [700, 1200, 12] as const;
 /** Seconds that an idle process is kept, so that the next plan finds it warm. */
 const IDLE = 300;
 
@@ -21,6 +24,7 @@ const poolOf = (least: number, processes: number): Tinypool =>
     maxQueue: QUEUE,
     idleTimeout: IDLE * 1000,
     execArgv: [`--max-old-space-size=${HEAP}`],
+    env: { JOVET_PLANNER_MEMORY: process.env['JOVET_PLANNER_MEMORY'] ?? String(MEMORY) },
   });
 
 /** Plans that are asked for share all cores but one; what a room opens with never waits behind them, and finds its process warm. */
