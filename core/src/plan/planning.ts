@@ -139,6 +139,8 @@ export async function planAtPace(network: Network, seed: number, pace: Pace): Pr
     if (answer?.verdict === 'impossible' || still >= STILL || over(answer, rounds)) break;
     if (!(await breathe())) return null;
   }
+  // Too few rounds for a doubt; a proof is worth more than what is nearest.
+  if (!answer && rounds < DOUBT && nearest?.() === false) answer = impossible(network.instance, best);
   if (answer || !nearest) return answer;
   const search = nearestTo(network, best, seed);
   for (let next = search.next(); ; next = search.next()) {

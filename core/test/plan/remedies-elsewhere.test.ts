@@ -36,12 +36,12 @@ const looked = (network: Network): Promise<Answer | null> =>
   });
 
 /** What is tried for a day that cannot be planned as it is, and what of it is offered. */
-async function triedFor(input: DayInput): Promise<{ all: Remedy[]; offers: Offer[] }> {
+async function triedFor(input: DayInput, over = (_share?: number) => false): Promise<{ all: Remedy[]; offers: Offer[] }> {
   const network = must(networkOf(input));
   const answer = (await looked(network)) ?? assert.fail('there is an answer');
   assert.notEqual(answer.verdict, 'planned', 'the day is in want of something');
   const offers: Offer[] = [];
-  const trying = { plan: (_: DayInput, other: typeof network) => looked(other), over: () => false };
+  const trying = { plan: (_: DayInput, other: typeof network) => looked(other), over };
   for await (const offer of offeredFor(input, network, answer, null, trying)) offers.push(offer);
   return { all: remediesFor(input, network, answer).flat(2), offers };
 } // prettier-ignore
@@ -120,6 +120,14 @@ describe('remedies that bring what is there to where it is short', () => {
     assert.equal(batchesOf(remedied(noon, { kind: 'together', formula: 'quay-country' })).length, 1);
     const tried = remediesFor(noon, must(networkOf(noon)), { verdict: 'not-found', schedule: { tasks: [], ways: [] }, faults: [], partial: null }, ['quay-country']).flat(2);
     assert.ok(['together', 'parted'].every((kind) => tried.some((each) => each.kind === kind)));
+  }); // prettier-ignore
+
+  it('where half of the time went into what is at the root, the other half is for what is known to help', async () => {
+    const all = demoDay();
+    const two = ['oat-tin', 'quay-country'];
+    const day = { ...all, demand: all.demand.filter(({ formula }) => two.includes(formula)).map((line) => (line.formula === 'oat-tin' ? { ...line, drop: '00:10' } : line)) };
+    const { offers } = await triedFor(day, (share = 1) => share < 1);
+    assert.match(wordsOf(offers).join('; '), /^(Buy in .*; )?Leave out Oat Tin/);
   }); // prettier-ignore
 
   it('what is held in the way is let go before anything is left out', async () => {

@@ -33,8 +33,12 @@ const paidFor = ({ sums: { paidBought, forgone } }: Offer): number => (paidBough
 export interface Trying {
   /** Plans a day for a moment, from a plan of before; null: nobody waits any longer. */
   readonly plan: (day: DayInput, network: Network, from: Schedule | null) => Promise<Answer | null>;
-  readonly over: () => boolean;
+  /** Whether so much of the time for all of them is gone; without a share: all of it. */
+  readonly over: (share?: number) => boolean;
 }
+
+/** Share of the time in which what goes to the root is tried: what is left out is known to help, and is to be said too. */
+const AT_ROOT = 0.5;
 
 /** So many are offered, and so often something is left out until the rest can be planned. */
 const [OFFERED, LEFT_OUT] = [5, 5] as const;
@@ -84,10 +88,11 @@ export async function* offeredFor(
   };
   let offered = 0;
   /** Tries some families; what is left out wholly is known to help already. */
-  async function* each(families: readonly Family[], known: Option): AsyncGenerator<Offer, boolean, void> {
+  async function* each(families: readonly Family[], known: Option, share = 1): AsyncGenerator<Offer, boolean, void> {
     for (const family of families) {
       const [most, ...lesser] = family.filter((option) => leavesSome(day, option)).toReversed();
       if (over() || offered >= OFFERED) return false;
+      if (over(share)) break;
       if (!most) continue;
       const isKnown = JSON.stringify(most) === JSON.stringify(known);
       let best = isKnown ? 'none' : await tried(most);
@@ -109,7 +114,7 @@ export async function* offeredFor(
   }
   // What cannot be is helped at its root; else it is known soonest what can be left out.
   const direct = answer.verdict === 'impossible' ? remediesFor(day, network, answer).filter(isDirect) : [];
-  if (!(yield* each(direct, []))) return;
+  if (!(yield* each(direct, [], AT_ROOT))) return;
   const found = answer.verdict === 'planned' ? rest : await withoutSome(day, network, answer, stood, { plan, over });
   if (!found) return;
   rest = found;

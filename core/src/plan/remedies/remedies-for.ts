@@ -40,9 +40,9 @@ export function remediesFor(said: DayInput, network: Network, answer: Answer, le
   return [
     ...[...unpinned, ...swaps(network, trouble.pinned), ...more, ...elsewhere(input, slugs, trouble)].map((each): Family => [[each]]),
     ...withHands(input, mishapsOf(said.events), network, trouble),
-    ...(set.length > 0 ? ofSet(set) : []),
+    ...(set.length > 0 ? [...boughtIn(input, network, set), ...ofSet(set)] : []),
     ...[...new Set([...set, ...slugs])].flatMap((formula) => ofDough(input, network, formula, trouble)),
-    ...givenUp(input, answer, slugs).filter((slug) => set.length !== 1 || slug !== set[0]).flatMap((slug) => ofSet([slug])),
+    ...givenUp(input, answer, slugs).filter((slug) => set.length !== 1 || slug !== set[0]).flatMap((slug) => [...boughtIn(input, network, [slug]), ...ofSet([slug])]),
     ...[...new Set([...set, ...slugs])].flatMap((slug) => mayLie(input, slug)),
   ];
 } // prettier-ignore
@@ -52,6 +52,19 @@ const ofSet = (formulas: readonly string[]): Family[] => [
   LATER.map((minutes) => formulas.map((formula): Remedy => ({ kind: 'later', formula, minutes }))),
   FEWER.map((percent) => formulas.map((formula): Remedy => ({ kind: 'fewer', formula, percent }))),
 ];
+
+/** All of some doughs from somebody else, where all of it is to be had. */
+function boughtIn({ bakehouse, formulas }: DayInput, { doughs }: Network, slugs: readonly string[]): Family[] {
+  const priced = new Set(bakehouse.floor.prices.pieces.flatMap(({ product, bought }) => (bought === null ? [] : [product])));
+  const all = slugs.flatMap((formula) => {
+    const doc = formulas.find(({ slug }) => slug === formula)?.formula.doc;
+    const made = doughs.filter(({ slug }) => slug === formula).flatMap(({ order }) => order.map(({ product }) => product));
+    return [...new Set(made)].map((product): Remedy & { kind: 'bought' } => ({
+      kind: 'bought', formula, product, name: doc?.products.find(({ slug }) => slug === product)?.name ?? product,
+    }));
+  });
+  return all.length > 0 && all.every(({ product }) => priced.has(product)) ? [[all]] : [];
+} // prettier-ignore
 
 /** So many doughs that are not in the way may be given up for those that are. */
 const INSTEAD = 2;
@@ -87,10 +100,6 @@ function ofDough(input: DayInput, network: Network, formula: string, { things }:
   const hasCold = ofKind(input.bakehouse.floor, 'retarder').length > 0;
   for (const { product } of hasCold ? dough.order : []) {
     if (firstOf(piecesOf(doc, product), 'proof') && !mayRetard(doc, product)) found.push({ kind: 'cold', formula, product, name: nameOf(product) });
-  }
-  for (const { product } of dough.order) {
-    const price = input.bakehouse.floor.prices.pieces.find((each) => each.product === product)?.bought ?? null;
-    if (price !== null) found.push({ kind: 'bought', formula, product, name: nameOf(product) });
   }
   if (things.length > 0) found.push({ kind: 'lighter', formula, percent: 10 });
   if (network.doughs.filter(({ slug }) => slug === formula).length > 1) found.push({ kind: 'together', formula });

@@ -225,7 +225,7 @@ async function offerRemedies(
   asked: number,
   mine: number,
 ): Promise<void> {
-  const until = performance.now() + ALL_TRIED;
+  const begun = performance.now();
   const offers = offeredFor(input, network, answer, current, {
     plan: (day, other, from) =>
       search(
@@ -238,7 +238,7 @@ async function offerRemedies(
         1,
         () => true,
       ),
-    over: () => performance.now() > until,
+    over: (share = 1) => performance.now() > begun + share * ALL_TRIED,
   });
   for await (const offer of offers) {
     if (mine !== turn) return;

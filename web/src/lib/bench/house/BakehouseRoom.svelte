@@ -264,6 +264,7 @@
   <HouseSettings
     {draft}
     {products}
+    currency={house.bakehouse.currency}
     problems={wrong}
     onhouse={(name, text) => change({ ...draft, house: { ...draft.house, [name]: text } }, `house.${name}`)}
     onrate={(path, text) => change({ ...draft, rates: { ...draft.rates, [path]: text } }, `rates.${path}`)}

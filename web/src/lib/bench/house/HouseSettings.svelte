@@ -5,6 +5,8 @@
 
   interface Props {
     draft: FloorDraft;
+    /** ISO code of the money of the bakehouse. */
+    currency: string;
     /** Products of all formulas, by the name they are known by. */
     products: readonly { readonly slug: string; readonly name: string }[];
     /** What is wrong, by the place of its field. */
@@ -15,7 +17,7 @@
   }
 
   /** What holds for all of the bakehouse, what pieces bring, and how long hands take. */
-  let { draft, products, problems, onhouse, onrate, onpiece }: Props = $props();
+  let { draft, currency, products, problems, onhouse, onrate, onpiece }: Props = $props();
 </script>
 
 <section>
@@ -42,7 +44,7 @@
   <table>
     <thead>
       <tr
-        ><th scope="col">A piece of</th>{#each PIECE_FIELDS as { name, label } (name)}<th scope="col"
+        ><th scope="col">A piece, in {currency}</th>{#each PIECE_FIELDS as { name, label } (name)}<th scope="col"
             >{label}</th
           >{/each}</tr
       >

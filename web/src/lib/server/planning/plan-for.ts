@@ -79,12 +79,17 @@ export async function remediesOf(
   seconds: number,
   stood: Stood | null = null,
 ): Promise<Offer[]> {
-  const { over } = within(Math.max(LEAST_REMEDIES, seconds));
+  const [begun, limit] = [performance.now(), Math.max(LEAST_REMEDIES, seconds)];
+  const left = (share = 1) => share * limit - (performance.now() - begun) / 1000;
   const offered: Offer[] = [];
   const offers = offeredFor(input, network, answer, stood, {
     plan: (_, other, from) =>
-      planAtPace(other, seed, { ...within(TRY, LAID_OUT), from, nearest: () => true }),
-    over: () => over(null, 0),
+      planAtPace(other, seed, {
+        ...within(Math.min(TRY, left()), Math.max(0, Math.min(LAID_OUT, left() - TRY))),
+        from,
+        nearest: () => true,
+      }),
+    over: (share) => left(share) < 0,
   });
   for await (const offer of offers) offered.push(offer);
   return offered.sort(byPrice);
