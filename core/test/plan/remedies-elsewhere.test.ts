@@ -36,7 +36,7 @@ const looked = (network: Network): Promise<Answer | null> =>
   });
 
 /** What is tried for a day that cannot be planned as it is, and what of it is offered. */
-async function triedFor(input: DayInput, over = (_share?: number) => false): Promise<{ all: Remedy[]; offers: Offer[] }> {
+async function triedFor(input: DayInput, over: (share?: number) => boolean = () => false): Promise<{ all: Remedy[]; offers: Offer[] }> {
   const network = must(networkOf(input));
   const answer = (await looked(network)) ?? assert.fail('there is an answer');
   assert.notEqual(answer.verdict, 'planned', 'the day is in want of something');

@@ -44,8 +44,8 @@
   <table>
     <thead>
       <tr
-        ><th scope="col">A piece, in {currency}</th>{#each PIECE_FIELDS as { name, label } (name)}<th scope="col"
-            >{label}</th
+        ><th scope="col">A piece, in {currency}</th>{#each PIECE_FIELDS as { name, label } (name)}<th
+            scope="col">{label}</th
           >{/each}</tr
       >
     </thead>
