@@ -91,7 +91,7 @@ visited('orders from a table are planned, a mix is moved, the plan is kept and o
   assert.match(await (await calendarOf('Odo')).text(), /Nobody called “Odo” works on this day.*Odo Fenwright/);
 
   await api('PUT', 'orders/2032-03-04', {
-    lines: [{ customer: 'own-counter', product: 'quay-loaf', drop: '08:00', pieces: 33 }],
+    lines: [{ customer: 'own-counter', product: 'quay-loaf', drop: '08:00', pieces: 33, was: 30 }],
   });
   await visit.reload();
   await visit.until('.notice', /The orders changed since this was planned: Quay loaf for 08:00: 33 instead of 30/);
@@ -101,9 +101,10 @@ visited('orders from a table are planned, a mix is moved, the plan is kept and o
 
 visited('a day that cannot be says why, and each remedy that is offered takes the conflict away', async (visit) => {
   const { page } = visit;
-  await api('PUT', 'customers/night-ferry', {
+  const { rev } = (await api('PUT', 'customers/night-ferry', {
+    base: 0,
     customer: { schema: 1, slug: 'night-ferry', name: 'Night ferry', drops: ['03:00'], off: [] },
-  });
+  })) as { rev: number };
   await onlyOrders('2032-03-11', [['night-ferry', 'lantern-baguette', '03:00', 30]]);
   await visit.go('/plan/day/2032-03-11');
   await visit.until('[role="alert"]', /This day cannot be done.*Lantern Baguette cannot be/);
@@ -119,7 +120,7 @@ visited('a day that cannot be says why, and each remedy that is offered takes th
     await visit.press('Undo');
     await page.waitForSelector(`::-p-xpath(//section[@aria-label="What stands in the way"]//button[normalize-space(.)="${each}"])`);
   }
-  await api('DELETE', 'customers/night-ferry?orders=too');
+  await api('DELETE', `customers/night-ferry?rev=${rev}&orders=too`);
 }); // prettier-ignore
 
 visited('a dough that came out cold: its bulk lengthens, what moves is shown first, and taken', async (visit) => {

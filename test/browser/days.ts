@@ -17,13 +17,23 @@ export async function onlyOrders(
   date: string,
   lines: readonly (readonly [string, string, string, number])[],
 ) {
-  const { lines: standing } = (await api('GET', `orders/${date}`)) as { lines: { pieces: number }[] };
-  const none = standing.map((line) => {
-    const { customer, product, drop } = line as unknown as Record<string, string>;
-    return { customer, product, drop, pieces: 0 };
-  });
-  const wanted = lines.map(([customer, product, drop, pieces]) => ({ customer, product, drop, pieces }));
-  for (const said of [none, wanted]) if (said.length > 0) await api('PUT', `orders/${date}`, { lines: said });
+  type Line = { customer: string; product: string; drop: string; pieces: number };
+  const before = (await api('GET', `orders/${date}`)) as { lines: Line[]; said: Line[] };
+  const keyOf = ({ customer, product, drop }: Line) => `${customer} ${product} ${drop}`;
+  const was = new Map(before.said.map((line) => [keyOf(line), line.pieces]));
+  const wanted = new Map(before.lines.map((line) => [keyOf(line), { ...line, pieces: 0 }]));
+  for (const [customer, product, drop, pieces] of lines) {
+    const line = { customer, product, drop, pieces };
+    wanted.set(keyOf(line), line);
+  }
+  const said = [...wanted].map(([key, { customer, product, drop, pieces }]) => ({
+    customer,
+    product,
+    drop,
+    pieces,
+    was: was.get(key) ?? null,
+  }));
+  if (said.length > 0) await api('PUT', `orders/${date}`, { lines: said });
 }
 /** Waits until everything that was entered is kept: a room that still keeps something asks before it is left. */
 export const keptAll = ({ page }: Visit) =>

@@ -89,7 +89,7 @@ test('start, order, stop, start: the order is there; a second Jovet and a newer 
   const saved = await fetch(orders, {
     method: 'PUT',
     headers: { 'content-type': 'application/json' },
-    body: JSON.stringify({ lines: [line] }),
+    body: JSON.stringify({ lines: [{ ...line, was: null }] }),
   });
   assert.equal(saved.status, 200);
   assert.match(

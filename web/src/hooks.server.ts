@@ -2,7 +2,7 @@ import { building } from '$app/environment';
 import type { Handle, HandleServerError, ServerInit } from '@sveltejs/kit';
 import { findActor } from '$lib/server/database/bakehouse';
 import { database } from '$lib/server/database/connected';
-import { refuse } from '$lib/server/api/answer';
+import { refuse } from '$lib/server/endpoints/answer';
 import { loadDay } from '$lib/server/load-day';
 import { problem } from '@jovet/core/problem';
 import { modeFrom } from '$lib/ui/mode';

@@ -111,7 +111,7 @@ test('a culture is kept, fed and observed; sending again changes nothing; what i
   assert.equal((await dropBuild(db, actor, second.id, 2)).kind, 'done');
   assert.equal((await readCulture(db, actor, id))?.builds.length, 1);
   const renamed = await changeCulture(db, actor, id, { ...culture('one'), name: 'Renamed' }, 1);
-  assert.ok(renamed.kind === 'done' && renamed.culture.culture.name === 'Renamed');
+  assert.ok(renamed.kind === 'done' && renamed.value.culture.name === 'Renamed');
   assert.equal((await changeCulture(db, actor, id, culture('one'), 1)).kind, 'stale');
   assert.equal((await retireCulture(db, actor, id, 2)).kind, 'done');
   assert.ok(!(await listCultures(db, actor)).some((each) => each.id === id));

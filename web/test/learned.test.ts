@@ -75,7 +75,7 @@ test('a height noted on one day teaches the days after it, and not that day itse
   const { db, actor } = fresh;
   const input = await inputOf(MONDAY);
   const { network, answer } = planned(input);
-  assert.equal((await saveDayPlan(db, actor, input, answer.schedule, [], 0)).kind, 'saved');
+  assert.equal((await saveDayPlan(db, actor, input, answer.schedule, [], 0)).kind, 'done');
   const shown = (await readDayPlan(db, actor, MONDAY))?.shown;
   const mix = shown?.view.tasks.find(({ id }) => id === 'oat-tin.1.mix');
   const tub = shown?.labels.find(({ dough }) => dough === 'Oat Tin');
@@ -104,7 +104,7 @@ test('work that was begun and ended under the hands teaches how long it takes; w
   const { db, actor } = fresh;
   const [day, next] = ['2027-02-08', '2027-02-09'];
   const input = await inputOf(day);
-  assert.equal((await saveDayPlan(db, actor, input, planned(input).answer.schedule, [], 0)).kind, 'saved');
+  assert.equal((await saveDayPlan(db, actor, input, planned(input).answer.schedule, [], 0)).kind, 'done');
   const tasks = ((await readDayPlan(db, actor, day))?.shown?.view.tasks ?? []).filter(({ note: { kind } }) => kind === 'shape');
   assert.ok(tasks.length > 4 && tasks.every(({ note: { work = 0 } }) => work > 0));
   const event = (task: string, kind: 'began' | 'ended', at: number): Event => ({

@@ -4,7 +4,12 @@ import { sql } from 'kysely';
 import { v7 as uuid } from 'uuid';
 import { effectiveReadings, type MixReading } from '@jovet/core/mix';
 import { demoMix, must, problemsOf } from '../../core/test/demo.ts';
-import { changeBakehouse, readBakehouse } from '../src/lib/server/database/bakehouse.ts';
+import {
+  changeBakehouse,
+  readBakehouse,
+  chooseWaterMethod,
+  touchBakehouse,
+} from '../src/lib/server/database/bakehouse.ts';
 import {
   addReading,
   beginMix,
@@ -14,6 +19,7 @@ import {
   listMixes,
   readLog,
 } from '../src/lib/server/database/mix.ts';
+import { done } from './done.ts';
 import { freshDatabase } from './fresh-database.ts';
 
 let fresh: Awaited<ReturnType<typeof freshDatabase>>;
@@ -125,20 +131,23 @@ test('closed mixes teach friction, each forecast with what was known before it',
   assert.ok(last.expected > first.expected + 0.9);
 });
 
-test('settings of the bakehouse are changed on the revision that was seen', async () => {
+test('settings of the bakehouse are changed on the version that was seen, whatever becomes of its formulas', async () => {
   const { db, actor } = fresh;
-  const rev = async () => (await db.selectFrom('bakehouse').select('rev').executeTakeFirstOrThrow()).rev;
-  const base = await rev();
   const before = await readBakehouse(db, actor);
   const [mixer] = before.mixers;
   assert.ok(mixer);
   const mixers = [{ ...mixer, kind: 'fork' as const, speeds: [90, 180] }];
-  assert.equal(await changeBakehouse(db, actor, base, () => ({ mixers })), base + 1);
-  assert.equal(await changeBakehouse(db, actor, base, () => ({ mixers: before.mixers })), null);
-  const method = ({ bakehouse }: typeof before) => ({
-    bakehouse: { ...bakehouse, waterMethod: 'sum' as const },
-  });
-  await changeBakehouse(db, actor, base + 1, method);
+  const base = before.version;
+  await db.transaction().execute((tx) => touchBakehouse(tx, actor));
+  assert.equal(done(await changeBakehouse(db, actor, base, { mixers })).version, base + 1);
+  const stale = await changeBakehouse(db, actor, base, { mixers: before.mixers });
+  assert.ok(stale.kind === 'stale' && stale.stands.mixers[0]?.kind === 'fork', 'what stands there is told');
+  const was = before.bakehouse.waterMethod;
+  assert.equal(
+    (await chooseWaterMethod(db, actor, was === 'base' ? 'sum' : 'base', 'balance')).kind,
+    was === 'balance' ? 'done' : 'stale',
+  );
+  done(await chooseWaterMethod(db, actor, was, 'sum'));
   const now = await readBakehouse(db, actor);
   assert.deepEqual([now.mixers, now.bakehouse.waterMethod], [mixers, 'sum']);
 });

@@ -7,8 +7,9 @@ import { must } from '../../core/test/demo.ts';
 import { answered } from '../../core/test/plan/planned.ts';
 import { chooseDayPlan, dayInputFor, saveDayPlan } from '../src/lib/server/database/day-plan.ts';
 import { keepFoundPlan, readFoundPlan } from '../src/lib/server/database/found-plan.ts';
-import { sayOrders } from '../src/lib/server/database/orders.ts';
+import { sayOrders } from '../src/lib/server/database/order-lines.ts';
 import { dayAtHand, planOfDay } from '../src/lib/server/plan-of-day.ts';
+import { done } from './done.ts';
 import { freshDatabase } from './fresh-database.ts';
 
 let fresh: Awaited<ReturnType<typeof freshDatabase>>;
@@ -29,7 +30,7 @@ async function save(date: string, base: number, rounds = 0): Promise<{ n: number
   assert.equal(answer?.verdict, 'planned');
   assert.ok(answer && 'schedule' in answer);
   const saved = await saveDayPlan(fresh.db, fresh.actor, input, answer.schedule, [], base);
-  assert.equal(saved.kind, 'saved');
+  assert.equal(saved.kind, 'done');
   return { n: base + 1, schedule: answer.schedule };
 }
 
@@ -49,7 +50,7 @@ describe('the plan that every room of a day hangs on', () => {
     const nowhere = { ...better.schedule, tasks: better.schedule.tasks.map((each) => each && { ...each, start: 0 }) };
     assert.equal(await keepFoundPlan(db, actor, input, nowhere), false, 'it does not hold');
 
-    must(await sayOrders(db, actor, DATE, [{ customer: 'own-counter', product: 'quay-loaf', drop: '08:00', pieces: 30 }]));
+    done(await sayOrders(db, actor, DATE, [{ customer: 'own-counter', product: 'quay-loaf', drop: '08:00', pieces: 30, was: null }]));
     assert.equal(await readFoundPlan(db, actor, await dayOf(DATE)), null, 'it was for other orders');
     assert.deepEqual(await readFoundPlan(db, actor, input), better.schedule);
     const changed = await planOfDay(db, actor, DATE);
@@ -62,10 +63,10 @@ describe('the plan that every room of a day hangs on', () => {
     const one = await save(date, 0);
     const two = await save(date, one.n, 30);
     assert.equal((await planOfDay(db, actor, date))?.n, two.n);
-    assert.equal(await chooseDayPlan(db, actor, date, one.n), true);
-    assert.equal(await chooseDayPlan(db, actor, date, 99), false);
+    done(await chooseDayPlan(db, actor, date, one.n, two.n));
+    assert.equal((await chooseDayPlan(db, actor, date, 99, one.n)).kind, 'missing');
     const line = { customer: 'own-counter', product: 'oat-tin', drop: '08:00' };
-    must(await sayOrders(db, actor, date, [{ ...line, pieces: 44 }]));
+    done(await sayOrders(db, actor, date, [{ ...line, pieces: 44, was: null }]));
     const chosen = await planOfDay(db, actor, date);
     assert.equal(chosen?.n, one.n);
     assert.deepEqual(chosen?.schedule, one.schedule);

@@ -1,4 +1,4 @@
-import { openApi } from '$lib/server/api/openapi';
+import { openApi } from '$lib/server/endpoints/openapi';
 
 interface Operation {
   summary?: string;

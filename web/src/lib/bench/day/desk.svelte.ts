@@ -452,8 +452,8 @@ export class DayDesk {
   }
   /** @returns whether it is open */
   async open(n: number): Promise<boolean> {
-    const { date, onopen } = this.of();
-    const answer = await send('PATCH', `plans/${date}`, { n });
+    const { date, saved, onopen } = this.of();
+    const answer = await send('PATCH', `plans/${date}`, { n, was: saved?.n ?? 0 });
     if (answer.kind === 'done') onopen(date, true);
     else this.fail(answer.problems);
     return answer.kind === 'done';

@@ -16,12 +16,17 @@
   /** Adds the pieces of a dough to what a customer gets on its day. */
   let { ask, formula, onclose }: Props = $props();
 
-  let orders = $state.raw<{ customers: readonly Customer[]; lines: readonly OrderLine[] } | null>(null);
+  interface Book {
+    readonly customers: readonly Customer[];
+    readonly lines: readonly OrderLine[];
+    readonly said: readonly OrderLine[];
+  }
+  let orders = $state.raw<Book | null>(null);
   let chosen = $state('');
   let said = $state('');
   let done = $state(false);
   onMount(async () => {
-    const answer = await send<{ customers: Customer[]; lines: OrderLine[] }>('GET', `orders/${ask.date}`);
+    const answer = await send<Book>('GET', `orders/${ask.date}`);
     if (answer.kind !== 'done') {
       said = answer.problems.map(({ problem, remedy }) => `${problem} ${remedy}`).join(' ');
       return;
@@ -37,14 +42,13 @@
       .sort((a, b) => Math.abs(minutes(a.drop) - minutes(ask.time)) - Math.abs(minutes(b.drop) - minutes(ask.time))),
   ); // prettier-ignore
   const made = $derived(ask.pieces.filter(({ pieces }) => pieces > 0));
-  const before = (product: string) => {
+  const inBook = (of: 'lines' | 'said', product: string): number | null => {
     const [customer, drop] = chosen.split(' ');
-    return (
-      orders?.lines.find(
-        (line) => line.customer === customer && line.product === product && line.drop === drop,
-      )?.pieces ?? 0
-    );
+    const isSame = (line: OrderLine) =>
+      line.customer === customer && line.product === product && line.drop === drop;
+    return orders?.[of].find(isSame)?.pieces ?? null;
   };
+  const before = (product: string) => inBook('lines', product) ?? 0;
   const nameOf = (product: string) =>
     formula.doc.products.find(({ slug }) => slug === product)?.name ?? product;
 
@@ -55,6 +59,7 @@
       product,
       drop,
       pieces: before(product) + pieces,
+      was: inBook('said', product),
     }));
     const answer = await send('PUT', `orders/${ask.date}`, { lines });
     done = answer.kind === 'done';

@@ -115,7 +115,7 @@
     if (!parsed.ok) return void showFirst();
     sending = true;
     const sent = draft;
-    const answer = await send('PUT', 'bakehouse', { base: house.rev, ...parsed.value });
+    const answer = await send('PUT', 'bakehouse', { base: house.version, ...parsed.value });
     sending = false;
     if (answer.kind === 'done') {
       kept = sent;

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { slugOf } from '@jovet/core/formula';
   import type { Customer } from '@jovet/core/plan/demand';
+  import type { KeptCustomer } from '../../server/database/customer';
   import { parseTimeOfDay } from '@jovet/core/time';
   import Choice from '../../ui/Choice.svelte';
   import Field from '../../ui/Field.svelte';
@@ -13,13 +14,14 @@
   ];
 
   interface Props {
-    customers: readonly Customer[];
+    customers: readonly KeptCustomer[];
     onkept: () => void;
   }
 
   /** Who bread leaves for, when the van goes there, and when nothing goes there. */
   let { customers, onkept }: Props = $props();
   let open = $state<string | null>(null);
+  let rev = $state(0);
   let name = $state('');
   let drops = $state('');
   let off = $state('');
@@ -28,7 +30,8 @@
   /** Orders that would go with the customer. */
   let ordered = $state('');
 
-  function edit(customer: Customer | null) {
+  function edit(customer: KeptCustomer | null) {
+    rev = customer?.rev ?? 0;
     open = customer?.slug ?? '';
     name = customer?.name ?? '';
     drops = customer?.drops.join(', ') ?? '';
@@ -72,7 +75,7 @@
   async function keep() {
     const customer = read();
     if (!customer) return;
-    const answer = await send('PUT', `customers/${customer.slug}`, { customer });
+    const answer = await send('PUT', `customers/${customer.slug}`, { base: rev, customer });
     if (answer.kind !== 'done')
       problems = Object.fromEntries(
         answer.problems.map(({ path, problem, remedy }) => [
@@ -86,7 +89,7 @@
     }
   }
   async function retire(slug: string, withOrders: boolean) {
-    const answer = await send('DELETE', `customers/${slug}${withOrders ? '?orders=too' : ''}`);
+    const answer = await send('DELETE', `customers/${slug}?rev=${rev}${withOrders ? '&orders=too' : ''}`);
     if (answer.kind === 'done') {
       open = null;
       onkept();

@@ -55,6 +55,7 @@
   const lines = $derived(ordersOn(date, book.customers, book.standing, book.said));
   const known = $derived(new Map(lines.map((line) => [keyOf(line), line])));
   const standing = $derived(new Map(book.standing.map((line) => [keyOf(line), line])));
+  const said = $derived(new Map(book.said.map((line) => [keyOf(line), line])));
   const columns = $derived(
     book.customers
       .flatMap((customer) =>
@@ -108,13 +109,13 @@
     const key = keyOf({ customer: customer.slug, product, drop });
     const usual = standing.get(key)?.weekdays[weekday] ?? 0;
     const invalid = piecesIn(key) === null;
-    const said = !every && piecesIn(key) !== usual && !off;
+    const differs = !every && piecesIn(key) !== usual && !off;
     const title = invalid
       ? 'This is not a number of pieces. Use a whole number.'
-      : said
+      : differs
         ? `Every ${WEEKDAYS[weekday]} ${usual}`
         : undefined;
-    return { key, text: shownIn(key), invalid, said, typed: dirty.includes(key), title };
+    return { key, text: shownIn(key), invalid, said: differs, typed: dirty.includes(key), title };
   }
   function change(key: string, text: string) {
     history = record(history, { ...typed, [key]: text }, key);
@@ -143,13 +144,15 @@
     const pieces = piecesIn(key) ?? 0;
     // What is again as it is every week needs nothing said.
     const usual = standing.get(key)?.weekdays[weekday] ?? 0;
-    return { ...partsOf(key), pieces: pieces === usual ? null : pieces };
+    return { ...partsOf(key), pieces: pieces === usual ? null : pieces, was: said.get(key)?.pieces ?? null };
   }
-  function standingLine(key: string): StandingOrder {
-    const before = standing.get(key);
-    const weekdays = [...(before?.weekdays ?? [0, 0, 0, 0, 0, 0, 0])];
-    weekdays[weekday] = piecesIn(key) ?? 0;
-    return { ...partsOf(key), weekdays, from: before?.from ?? null, to: before?.to ?? null };
+  /** A line of every week, and what it was when it was typed. */
+  function standingLine(
+    key: string,
+  ): StandingOrder & { was: Omit<StandingOrder, keyof ReturnType<typeof partsOf>> } {
+    const { weekdays = [0, 0, 0, 0, 0, 0, 0], from = null, to = null } = standing.get(key) ?? {};
+    const next = weekdays.map((pieces, day) => (day === weekday ? (piecesIn(key) ?? 0) : pieces));
+    return { ...partsOf(key), weekdays: next, from, to, was: { weekdays, from, to } };
   }
   async function plan() {
     if (await save()) location.assign(`/plan/day/${date}`);

@@ -41,7 +41,7 @@
     if (!parsed.ok || saving) return;
     saving = true;
     const answer = await send('PUT', 'bakehouse', {
-      base: house.rev,
+      base: house.version,
       bakehouse: parsed.value,
       mixers: house.mixers,
     });

@@ -362,7 +362,7 @@
       method={answer.doc.method}
       onmethod={async (method) => {
         change({ ...answer.doc, method });
-        await send('PUT', 'bakehouse/water-method', { method });
+        await send('PUT', 'bakehouse/water-method', { method, was: house.bakehouse.waterMethod });
         onhouse();
       }}
     />{/if}

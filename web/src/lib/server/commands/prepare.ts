@@ -12,6 +12,7 @@ import { readFormulas, readVersion } from '../database/formula.ts';
 import { importFile } from '../database/import.ts';
 import { stockLarder } from '../database/ingredient.ts';
 import { migrate } from '../database/migrate.ts';
+import { inTransaction } from '../database/kept.ts';
 
 /** Run by `./jovet start`: makes the database if it is new, migrates it, loads the demo bakery into an empty one. */
 async function prepare(url: string, larder: string | undefined, demo: string | undefined): Promise<string> {
@@ -57,7 +58,7 @@ async function stock(db: Db, actor: Actor, file: string): Promise<number> {
   const read = readBakeryFile(await readFile(file, 'utf8'));
   if (!read.ok || read.value.jovet !== 'ingredients') throw new Error(`${file} is not a file of ingredients`);
   const { ingredients } = read.value;
-  return db.transaction().execute((tx) => stockLarder(tx, actor, ingredients));
+  return inTransaction(db, (tx) => stockLarder(tx, actor, ingredients));
 }
 
 /** The bakehouse first, then its prices, then the formulas that need the larder, then the cultures, then the orders for what the formulas make. */

@@ -2,8 +2,10 @@ import { sql } from 'kysely';
 import { v7 as uuid } from 'uuid';
 import { Bakehouse, Tub } from '@jovet/core/bakehouse';
 import { Mixer } from '@jovet/core/mix';
+import type { WaterMethod } from '@jovet/core/water';
 import type { BakeryFile } from '@jovet/core/formats';
 import type { Actor, Db, Tx } from './connection.ts';
+import { inTransaction, type Kept } from './kept.ts';
 
 /** A bakehouse before anyone has described it: one person, one mixer by hand, one tub. */
 const BLANK: Extract<BakeryFile, { jovet: 'bakehouse' }> = {
@@ -44,7 +46,7 @@ export async function findActor(db: Db | Tx): Promise<Actor | null> {
 
 /** Makes a blank bakehouse if there is none. Returns who works there. */
 export async function ensureBakehouse(db: Db): Promise<Actor> {
-  return db.transaction().execute(async (tx) => {
+  return inTransaction(db, async (tx) => {
     await sql`select pg_advisory_xact_lock(4601)`.execute(tx);
     const found = await findActor(tx);
     if (found) return found;
@@ -96,29 +98,59 @@ export async function saveBakehouse(
 /**
  * Changes the settings of the bakehouse and its mixers.
  *
- * @param base the revision that the change was made on
- * @returns the new revision, or null if the bakehouse was changed since
+ * @param base the version that the change was made on
+ * @returns what stands there now, or what it is if it was changed since
  */
 export async function changeBakehouse(
   db: Db,
   actor: Actor,
   base: number,
-  change: (now: BakehouseNow) => Partial<Pick<BakehouseNow, 'bakehouse' | 'mixers'>>,
-): Promise<number | null> {
-  return db.transaction().execute(async (tx) => {
-    const { rev } = await tx
-      .selectFrom('bakehouse')
-      .select('rev')
-      .where('id', '=', actor.bakehouseId)
-      .forUpdate()
-      .executeTakeFirstOrThrow();
-    if (rev !== base) return null;
-    const { bakehouse, mixers } = change(await readBakehouse(tx, actor));
-    await touchBakehouse(tx, actor);
-    if (bakehouse) await addVersion(tx, actor, bakehouse);
-    if (mixers) await replaceResources(tx, actor, 'mixer', mixers);
-    return rev + 1;
+  to: Partial<Pick<BakehouseNow, 'bakehouse' | 'mixers'>>,
+): Promise<Kept<BakehouseNow>> {
+  return inTransaction(db, async (tx) => {
+    await holdBakehouse(tx, actor);
+    const now = await readBakehouse(tx, actor);
+    if (now.version !== base) return { kind: 'stale', stands: now };
+    return { kind: 'done', value: await written(tx, actor, { ...now, ...to }) };
   });
+}
+
+/**
+ * Changes by which method the water is found: one value, so that nothing else of the bakehouse is in its way.
+ *
+ * @param was the method as it was when this one was chosen
+ */
+export async function chooseWaterMethod(
+  db: Db,
+  actor: Actor,
+  was: WaterMethod,
+  method: WaterMethod,
+): Promise<Kept<BakehouseNow>> {
+  return inTransaction(db, async (tx) => {
+    await holdBakehouse(tx, actor);
+    const now = await readBakehouse(tx, actor);
+    const { waterMethod } = now.bakehouse;
+    if (waterMethod === method) return { kind: 'done', value: now };
+    if (waterMethod !== was) return { kind: 'stale', stands: now };
+    const bakehouse = { ...now.bakehouse, waterMethod: method };
+    return { kind: 'done', value: await written(tx, actor, { ...now, bakehouse }) };
+  });
+}
+
+/** Nobody else changes the bakehouse until the transaction ends. */
+export const holdBakehouse = (tx: Tx, actor: Actor): Promise<unknown> =>
+  tx
+    .selectFrom('bakehouse')
+    .select('rev')
+    .where('id', '=', actor.bakehouseId)
+    .forUpdate()
+    .executeTakeFirstOrThrow();
+
+async function written(tx: Tx, actor: Actor, now: BakehouseNow): Promise<BakehouseNow> {
+  await touchBakehouse(tx, actor);
+  await addVersion(tx, actor, now.bakehouse);
+  await replaceResources(tx, actor, 'mixer', now.mixers);
+  return { ...now, version: now.version + 1 };
 }
 
 async function addVersion(tx: Tx, actor: Actor, bakehouse: Bakehouse): Promise<void> {
@@ -209,6 +241,8 @@ export async function replacePeople(
 
 /** The bakehouse as it stands: its settings, mixers and tubs. */
 export interface BakehouseNow {
+  /** Its settings and mixers change version by version: what a change of them is based on. */
+  readonly version: number;
   readonly bakehouse: Bakehouse;
   readonly mixers: readonly Mixer[];
   readonly tubs: readonly Tub[];
@@ -218,7 +252,7 @@ export async function readBakehouse(db: Db | Tx, actor: Actor): Promise<Bakehous
   const [version, resources] = await Promise.all([
     db
       .selectFrom('bakehouse_version')
-      .select('doc')
+      .select(['doc', 'n'])
       .where('bakehouse_id', '=', actor.bakehouseId)
       .orderBy('n', 'desc')
       .limit(1)
@@ -232,6 +266,7 @@ export async function readBakehouse(db: Db | Tx, actor: Actor): Promise<Bakehous
       .execute(),
   ]);
   return {
+    version: version.n,
     bakehouse: Bakehouse.parse(version.doc),
     mixers: resources.filter(({ kind }) => kind === 'mixer').map(({ doc }) => Mixer.parse(doc)),
     tubs: resources.filter(({ kind }) => kind === 'tub').map(({ doc }) => Tub.parse(doc)),

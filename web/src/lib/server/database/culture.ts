@@ -5,6 +5,7 @@ import { bad, good, problem, type Result } from '@jovet/core/problem';
 import type { Event } from '@jovet/core/run';
 import type { Actor, Db, Tx } from './connection.ts';
 import { addEvents } from './event.ts';
+import { inTransaction, type Kept } from './kept.ts';
 
 /** A sign with who saw it. */
 export interface StoredSign extends LoggedSign {
@@ -29,10 +30,7 @@ export interface StoredCulture {
   readonly builds: readonly StoredBuild[];
 }
 
-export type CultureChanged =
-  | { readonly kind: 'done'; readonly culture: StoredCulture }
-  | { readonly kind: 'missing' }
-  | { readonly kind: 'stale'; readonly stands: StoredCulture };
+export type CultureChanged = Kept<StoredCulture>;
 
 /** So many feedings of a culture are looked back on: what is older says little of its vigour. */
 const LOOK_BACK = 40;
@@ -165,7 +163,7 @@ export async function feedCulture(
   cultureId: string,
   fed: { readonly id: string; readonly parent: string | null; readonly build: Build },
 ): Promise<Result<StoredCulture>> {
-  return db.transaction().execute(async (tx) => {
+  return inTransaction(db, async (tx) => {
     const culture = await readCulture(tx, actor, cultureId);
     if (!culture) return bad(GONE);
     if (fed.parent !== null && !(await isBuildHere(tx, actor, fed.parent)))
@@ -234,7 +232,7 @@ async function move(
   rev: number,
   change: { doc?: string; fed_at?: Date; dropped_at?: Date; retired_at?: Date },
 ): Promise<CultureChanged> {
-  return db.transaction().execute(async (tx) => {
+  return inTransaction(db, async (tx) => {
     const before = await readCulture(tx, actor, cultureId);
     if (!before) return { kind: 'missing' };
     const to = { ...change, rev: rev + 1, updated_by: actor.personId, updated_at: new Date() };
@@ -245,7 +243,7 @@ async function move(
       .where('rev', '=', rev)
       .executeTakeFirst();
     if (moved.numUpdatedRows === 0n) return { kind: 'stale', stands: before };
-    return { kind: 'done', culture: (await readCulture(tx, actor, cultureId)) ?? before };
+    return { kind: 'done', value: (await readCulture(tx, actor, cultureId)) ?? before };
   });
 }
 
@@ -266,7 +264,7 @@ export async function addSign(
   buildId: string,
   sign: LoggedSign,
 ): Promise<Result<StoredCulture>> {
-  return db.transaction().execute(async (tx) => {
+  return inTransaction(db, async (tx) => {
     const cultureId = await cultureOfBuild(tx, actor, buildId);
     const culture = cultureId === null ? null : await readCulture(tx, actor, cultureId);
     const build = culture?.builds.find(({ id }) => id === buildId);

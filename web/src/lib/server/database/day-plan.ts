@@ -15,6 +15,8 @@ import { digestOf } from './ingredient.ts';
 import { learnedFor } from './learned.ts';
 import { type Orderable, readOrderBook } from './orders.ts';
 import type { DayPlanDoc } from './schema.ts';
+import { holdBakehouse } from './bakehouse.ts';
+import { inTransaction, type Kept } from './kept.ts';
 
 /** A saved plan of a day. */
 export interface SavedPlan {
@@ -106,10 +108,7 @@ function unmadeAs({ product, drop, ordered }: Total, known: Orderable | undefine
   ];
 }
 
-export type PlanSaved =
-  | { readonly kind: 'saved'; readonly n: number }
-  | { readonly kind: 'refused'; readonly problems: Extract<Result<never>, { ok: false }>['problems'] }
-  | { readonly kind: 'stale'; readonly stands: PlanLine };
+export type PlanSaved = Kept<{ readonly date: string; readonly n: number }, PlanLine>;
 
 /**
  * Saves a plan of a day as its newest and chosen one. It is checked here again, from its input on.
@@ -146,13 +145,8 @@ export async function saveDayPlan(
     schedule, remedies, firstHands, lastDrop, handsAtPeak, ovenHours, waits: cost.waits,
     pieces: notes.reduce((sum, { kind, pieces }) => sum + (kind === 'pack' ? (pieces ?? 0) : 0), 0),
   }; // prettier-ignore
-  return db.transaction().execute(async (tx): Promise<PlanSaved> => {
-    await tx
-      .selectFrom('bakehouse')
-      .select('id')
-      .where('id', '=', actor.bakehouseId)
-      .forUpdate()
-      .executeTakeFirstOrThrow();
+  return inTransaction(db, async (tx): Promise<PlanSaved> => {
+    await holdBakehouse(tx, actor);
     const [newest] = await listDayPlans(tx, actor, input.date, 1);
     if ((newest?.n ?? 0) !== base && newest) return { kind: 'stale', stands: newest };
     await unchoose(tx, actor, input.date);
@@ -173,7 +167,7 @@ export async function saveDayPlan(
         created_by: actor.personId,
       })
       .execute();
-    return { kind: 'saved', n: (newest?.n ?? 0) + 1 };
+    return { kind: 'done', value: { date: input.date, n: (newest?.n ?? 0) + 1 } };
   });
 } // prettier-ignore
 
@@ -187,11 +181,18 @@ async function unchoose(tx: Tx, actor: Actor, date: string): Promise<void> {
     .execute();
 }
 
-/** Chooses one of the plans of a day. @returns false if there is no such plan */
-export async function chooseDayPlan(db: Db, actor: Actor, date: string, n: number): Promise<boolean> {
-  return db.transaction().execute(async (tx) => {
+/**
+ * Chooses one of the plans of a day.
+ *
+ * @param was the one that was chosen before
+ */
+export async function chooseDayPlan(db: Db, actor: Actor, date: string, n: number, was: number): Promise<Kept<{ readonly n: number }, PlanLine>> {
+  return inTransaction(db, async (tx) => {
+    await holdBakehouse(tx, actor);
     const [there] = await plans(tx, actor, date).where('n', '=', n).execute();
-    if (!there) return false;
+    const [chosen] = await listed(tx, actor, date).where('chosen', '=', true).execute();
+    if (!there) return { kind: 'missing' };
+    if (chosen && chosen.n !== was && chosen.n !== n) return { kind: 'stale', stands: chosen };
     await unchoose(tx, actor, date);
     await tx
       .updateTable('day_plan')
@@ -200,19 +201,17 @@ export async function chooseDayPlan(db: Db, actor: Actor, date: string, n: numbe
       .where('local_date', '=', date)
       .where('n', '=', n)
       .execute();
-    return true;
+    return { kind: 'done', value: { n } };
   });
-}
+} // prettier-ignore
 
 /** Plans of a day, the newest first. */
 export async function listDayPlans(db: Db | Tx, actor: Actor, date: string, limit = 20): Promise<PlanLine[]> {
-  const rows = await plans(db, actor, date)
-    .select(sql<PlanLine['doc']>`day_plan.doc - 'schedule' - 'from'`.as('doc'))
-    .orderBy('n', 'desc')
-    .limit(limit)
-    .execute();
-  return rows;
+  return listed(db, actor, date).orderBy('n', 'desc').limit(limit).execute();
 }
+
+const listed = (db: Db | Tx, actor: Actor, date: string) =>
+  plans(db, actor, date).select(sql<PlanLine['doc']>`day_plan.doc - 'schedule' - 'from'`.as('doc'));
 
 /** The chosen plan of a day, or the one with a number. */
 export async function readDayPlan(

@@ -1,6 +1,7 @@
 import { FormulaDraft } from '@jovet/core/sheet';
 import { upcastDraft } from '@jovet/core/sheet/way';
 import type { Actor, Db } from './connection.ts';
+import type { Kept } from './kept.ts';
 
 /** A sheet that someone has begun and not published. */
 export interface StoredDraft {
@@ -15,9 +16,7 @@ export interface StoredDraft {
   readonly at: number;
 }
 
-export type DraftSaved =
-  | { readonly kind: 'saved'; readonly draft: StoredDraft }
-  | { readonly kind: 'stale'; readonly stands: StoredDraft | null };
+export type DraftSaved = Kept<StoredDraft, StoredDraft | null>;
 
 const drafts = (db: Db, actor: Actor) =>
   db
@@ -109,7 +108,7 @@ export async function saveDraft(
       .returning('id')
       .executeTakeFirst();
     const stands = await readDraft(db, actor, made?.id ?? id);
-    if (made && stands) return { kind: 'saved', draft: stands };
+    if (made && stands) return { kind: 'done', value: stands };
     return {
       kind: 'stale',
       stands: stands ?? (formula === null ? null : await draftOfPerson(db, actor, formula)),
@@ -125,7 +124,7 @@ export async function saveDraft(
     .returning('id')
     .executeTakeFirst();
   const stands = await readDraft(db, actor, id);
-  return moved && stands ? { kind: 'saved', draft: stands } : { kind: 'stale', stands };
+  return moved && stands ? { kind: 'done', value: stands } : { kind: 'stale', stands };
 }
 
 /** Throws a draft away, if it is still the one that was seen. */

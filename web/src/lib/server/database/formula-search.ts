@@ -3,6 +3,7 @@ import { allergensOfFormula, factsOf } from '@jovet/core/formula/facts';
 import type { Formula } from '@jovet/core/formula';
 import { type SplitFormula, splitFormula } from '@jovet/core/formula/scale';
 import type { Actor, Db, Tx } from './connection.ts';
+import { inTransaction } from './kept.ts';
 
 /** How the search columns are derived; raised when they are derived otherwise, so that they are made anew. */
 const DERIVED = 1;
@@ -61,7 +62,7 @@ export async function reindex(
 
 async function indexIfMade(db: Db, actor: Actor, id: string, formula: Formula): Promise<void> {
   const split = splitFormula(formula);
-  if (split.ok) await db.transaction().execute((tx) => indexVersion(tx, actor, id, formula, split.value));
+  if (split.ok) await inTransaction(db, (tx) => indexVersion(tx, actor, id, formula, split.value));
 }
 
 /** What the list of formulas can be narrowed by. */

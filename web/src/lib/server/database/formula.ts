@@ -14,6 +14,7 @@ import { touchBakehouse } from './bakehouse.ts';
 import type { Actor, Db, Tx } from './connection.ts';
 import { indexVersion } from './formula-search.ts';
 import { digestOf, ingredientOf, newestVersions } from './ingredient.ts';
+import { inTransaction, lockOf, type Kept } from './kept.ts';
 
 /** What is to be published. */
 export interface Publication {
@@ -26,15 +27,12 @@ export interface Publication {
   readonly adopt?: readonly string[];
 }
 
-export type Published =
-  | { readonly kind: 'published'; readonly slug: string; readonly version: number }
-  | { readonly kind: 'refused'; readonly problems: readonly Problem[] }
-  | { readonly kind: 'stale'; readonly stands: FormulaVersion };
+export type Published = Kept<{ readonly slug: string; readonly version: number }, FormulaVersion>;
 
 /** Publishes a formula as a version that never changes. The same text again makes no new version. */
 export async function publishFormula(db: Db, actor: Actor, publication: Publication): Promise<Published> {
   try {
-    return await db.transaction().execute((tx) => publishIn(tx, actor, publication));
+    return await inTransaction(db, (tx) => publishIn(tx, actor, publication));
   } catch (error) {
     if (error instanceof ProductTaken) return { kind: 'refused', problems: error.problems };
     throw error;
@@ -44,6 +42,8 @@ export async function publishFormula(db: Db, actor: Actor, publication: Publicat
 /** Publishes within a transaction that brings in more than one formula. */
 export async function publishIn(tx: Tx, actor: Actor, publication: Publication): Promise<Published> {
   const { slug, doc, note, base, adopt } = publication;
+  // Two formulas never have one product.
+  await lockOf(tx, actor, 'formulas');
   const known = await tx
     .selectFrom('formula')
     .innerJoin('formula_version as version', 'version.id', 'formula.head_version_id')
@@ -64,7 +64,7 @@ export async function publishIn(tx: Tx, actor: Actor, publication: Publication):
 
   const digest = digestOf({ doc, ingredients: pins.value.map((pin) => pin.id).sort() });
   if (known?.digest === digest && known.retired_at === null)
-    return { kind: 'published', slug, version: known.n };
+    return { kind: 'done', value: { slug, version: known.n } };
   const version = (known?.n ?? 0) + 1;
   const place = { id: known?.id ?? uuid(), isNew: known === undefined, version, slug };
   const versionId = await addVersion(tx, actor, place, {
@@ -83,7 +83,7 @@ export async function publishIn(tx: Tx, actor: Actor, publication: Publication):
     .execute();
   await indexVersion(tx, actor, versionId, formula, split.value);
   await touchBakehouse(tx, actor);
-  return { kind: 'published', slug, version };
+  return { kind: 'done', value: { slug, version } };
 }
 
 /** A product belongs to another formula: what was written so far must be rolled back. */
@@ -309,10 +309,18 @@ export async function listVersions(db: Db, actor: Actor, slug: string) {
   }));
 }
 
-/** Takes a formula out of use, or back into it. It is never deleted: plans and records point at it. */
-export async function retireFormula(db: Db, actor: Actor, slug: string, retired: boolean): Promise<boolean> {
-  return db.transaction().execute(async (tx) => {
-    const changed = await tx
+/**
+ * Takes a formula out of use, or back into it. It is never deleted: plans and records point at it.
+ *
+ * @param base its newest version as it was known
+ */
+export async function retireFormula(db: Db, actor: Actor, slug: string, retired: boolean, base: number): Promise<Kept<{ readonly slug: string; readonly retired: boolean }, FormulaVersion>> {
+  return inTransaction(db, async (tx) => {
+    await lockOf(tx, actor, 'formulas');
+    const stands = await readVersion(tx, actor, slug);
+    if (!stands) return { kind: 'missing' };
+    if (stands.version !== base) return { kind: 'stale', stands };
+    await tx
       .updateTable('formula')
       .set((row) => ({
         retired_at: retired ? new Date() : null,
@@ -322,12 +330,11 @@ export async function retireFormula(db: Db, actor: Actor, slug: string, retired:
       }))
       .where('bakehouse_id', '=', actor.bakehouseId)
       .where('slug', '=', slug)
-      .returning('id')
-      .executeTakeFirst();
+      .execute();
     await touchBakehouse(tx, actor);
-    return changed !== undefined;
+    return { kind: 'done', value: { slug, retired } };
   });
-}
+} // prettier-ignore
 
 const versions = (db: Db | Tx, actor: Actor) =>
   db

@@ -4,7 +4,7 @@ import { readFormulas, type PublishedFormula } from './formula.ts';
 
 /** What stands in a bakehouse from day to day: its settings, resources and formulas. */
 export interface House extends BakehouseNow {
-  /** Revision of the bakehouse: what a change of it is based on. */
+  /** Moves with every change of anything of the bakehouse, also of its formulas. */
   readonly rev: number;
   readonly formulas: readonly PublishedFormula[];
 }

@@ -15,8 +15,10 @@ import { saveBakehouse, touchBakehouse } from './bakehouse.ts';
 import type { Actor, Db, Tx } from './connection.ts';
 import { saveCultures } from './culture.ts';
 import { ProductTaken, publishIn } from './formula.ts';
-import { keepCustomer, keepStanding } from './orders.ts';
+import { writeCustomer } from './customer.ts';
+import { writeAllStanding } from './order-lines.ts';
 import { readLarder, saveIngredients, savePrices } from './ingredient.ts';
+import { inTransaction } from './kept.ts';
 
 /** One thing of a file: brought in, or with what stands in its way. */
 export interface ImportItem {
@@ -54,7 +56,7 @@ export const importFile = (
   text: string,
   take: Take = 'all',
 ): Promise<Result<Imported>> =>
-  inTransaction(db, async (tx) => {
+  undone(db, async (tx) => {
     const brought = await bringIn(tx, actor, text);
     if (!brought.ok) throw new Undo(brought);
     const faults = brought.value.items.flatMap((item) => item.problems);
@@ -66,13 +68,13 @@ export const importFile = (
 
 /** Says what a file would bring, thing by thing, and keeps nothing: it is brought in and taken back. */
 export const previewFile = (db: Db, actor: Actor, text: string): Promise<Result<Imported>> =>
-  inTransaction(db, async (tx) => {
+  undone(db, async (tx) => {
     throw new Undo(await bringIn(tx, actor, text));
   });
 
-async function inTransaction(db: Db, run: (tx: Tx) => Promise<Result<Imported>>): Promise<Result<Imported>> {
+async function undone(db: Db, run: (tx: Tx) => Promise<Result<Imported>>): Promise<Result<Imported>> {
   try {
-    return await db.transaction().execute(run);
+    return await inTransaction(db, run);
   } catch (error) {
     if (error instanceof Undo) return error.result;
     if (error instanceof ProductTaken) return bad(...error.problems.map((each) => place('formula', each)));
@@ -129,8 +131,8 @@ async function bringInFile(tx: Tx, actor: Actor, file: BakeryFile): Promise<Resu
       await saveCultures(tx, actor, file.cultures);
       return whole(`${file.cultures.length} cultures`, 'Cultures');
     case 'orders': {
-      for (const customer of file.customers) await keepCustomer(tx, actor, customer);
-      const kept = await keepStanding(tx, actor, file.standing);
+      for (const customer of file.customers) await writeCustomer(tx, actor, customer);
+      const kept = await writeAllStanding(tx, actor, file.standing);
       return kept.ok
         ? whole(
             `${file.customers.length} customers, ${file.standing.length} standing orders`,
@@ -148,7 +150,7 @@ async function bringInFile(tx: Tx, actor: Actor, file: BakeryFile): Promise<Resu
     case 'formula': {
       const { slug, formula: doc, note } = file;
       const published = await publishIn(tx, actor, { slug, doc, note });
-      if (published.kind === 'published') return whole(`the formula ${doc.name}`, doc.name);
+      if (published.kind === 'done') return whole(`the formula ${doc.name}`, doc.name);
       const problems = published.kind === 'refused' ? published.problems : [];
       return bad(...problems.map((each) => place('formula', each)));
     }

@@ -4,6 +4,7 @@ import { v7 as uuid } from 'uuid';
 import { Ingredient, upcastIngredient } from '@jovet/core/formula';
 import { bad, good, problem, type Result } from '@jovet/core/problem';
 import type { Actor, Db, Tx } from './connection.ts';
+import { inTransaction, lockOf, type Kept } from './kept.ts';
 
 /** An ingredient as it stands in the larder. */
 export interface Shelved {
@@ -83,32 +84,28 @@ export async function changeIngredient(
   actor: Actor,
   change: { readonly ingredient: Ingredient; readonly retired: boolean },
   base: number,
-): Promise<Result<Shelved>> {
+): Promise<Kept<Shelved>> {
   const { slug, name } = change.ingredient;
-  return db.transaction().execute(async (tx) => {
-    const row = await tx
-      .selectFrom('ingredient')
-      .select('rev')
-      .where('bakehouse_id', '=', actor.bakehouseId)
-      .where('slug', '=', slug)
-      .forUpdate()
-      .executeTakeFirst();
-    if ((row?.rev ?? 0) !== base)
-      return bad(
-        problem(
-          '',
-          `${name} was changed by someone else since.`,
-          'Open it again; what you typed is still here.',
-        ),
-      );
-    const others = (await readLarder(tx, actor)).filter(({ ingredient }) => ingredient.slug !== slug);
-    if (others.some(({ ingredient }) => ingredient.name.toLowerCase() === name.toLowerCase()))
-      return bad(problem('name', `“${name}” is in the larder already.`, 'Give it another name.'));
+  return inTransaction(db, async (tx) => {
+    await lockOf(tx, actor, 'larder');
+    const larder = await readLarder(tx, actor);
+    const stands = larder.find(({ ingredient }) => ingredient.slug === slug);
+    if ((stands?.rev ?? 0) !== base) return stands ? { kind: 'stale', stands } : { kind: 'missing' };
+    const same = larder.some(
+      ({ ingredient }) => ingredient.slug !== slug && ingredient.name.toLowerCase() === name.toLowerCase(),
+    );
+    if (same)
+      return {
+        kind: 'refused',
+        problems: [
+          problem('ingredient.name', `“${name}” is in the larder already.`, 'Give it another name.'),
+        ],
+      };
     await saveIngredients(tx, actor, [change.ingredient]);
     if (change.retired) await retire(tx, actor, slug);
     const now = (await readLarder(tx, actor)).find(({ ingredient }) => ingredient.slug === slug);
     if (!now) throw new Error(`the ingredient ${slug} was not written`);
-    return good(now);
+    return { kind: 'done', value: now };
   });
 }
 

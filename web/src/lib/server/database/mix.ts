@@ -14,6 +14,7 @@ import { entriesOfMix, type Event } from '@jovet/core/run';
 import type { Actor, Db, Tx } from './connection.ts';
 import { serverNow } from '../clock.ts';
 import { addEvents, listEvents } from './event.ts';
+import { inTransaction, type Kept } from './kept.ts';
 
 /** A reading with who took it. */
 export interface StoredReading extends MixReading {
@@ -30,10 +31,7 @@ export interface StoredMix {
   readonly readings: readonly StoredReading[];
 }
 
-export type MixChanged =
-  | { readonly kind: 'done'; readonly mix: StoredMix }
-  | { readonly kind: 'missing' }
-  | { readonly kind: 'stale'; readonly stands: StoredMix };
+export type MixChanged = Kept<StoredMix>;
 
 /** The readings of a row of `mix`, oldest first. */
 export const readingsOfMix = sql<StoredReading[]>`coalesce((
@@ -153,7 +151,7 @@ export async function beginMix(
   actor: Actor,
   begun: { readonly id: string; readonly date: string; readonly doc: MixDoc },
 ): Promise<Result<StoredMix>> {
-  return db.transaction().execute(async (tx) => {
+  return inTransaction(db, async (tx) => {
     // One at a time, so that two tablets do not take the same place.
     await sql`select pg_advisory_xact_lock(hashtext(${`mix ${actor.bakehouseId} ${begun.date}`}))`.execute(
       tx,
@@ -206,7 +204,7 @@ async function moveMix(
   change: { doc: string } | { dropped_at: Date },
   doc: MixDoc | null = null,
 ): Promise<MixChanged> {
-  return db.transaction().execute(async (tx) => {
+  return inTransaction(db, async (tx) => {
     const before = await readMix(tx, actor, id);
     if (!before) return { kind: 'missing' };
     const moved = await tx
@@ -218,7 +216,7 @@ async function moveMix(
     if (moved.numUpdatedRows === 0n) return { kind: 'stale', stands: before };
     if (doc) await enter(tx, actor, { ...before, doc });
     await touchMixes(tx, actor);
-    return { kind: 'done', mix: (await readMix(tx, actor, id)) ?? { ...before, rev: rev + 1 } };
+    return { kind: 'done', value: (await readMix(tx, actor, id)) ?? { ...before, rev: rev + 1 } };
   });
 }
 
@@ -250,7 +248,7 @@ export async function addReading(
   mixId: string,
   reading: MixReading,
 ): Promise<Result<StoredMix>> {
-  return db.transaction().execute(async (tx) => {
+  return inTransaction(db, async (tx) => {
     const mix = await readMix(tx, actor, mixId);
     if (!mix) return bad(problem('mix', 'This mix is not here.', 'Open the room anew.'));
     const { corrects } = reading;

@@ -1,5 +1,5 @@
 import { parseWith } from '@jovet/core/problem';
-import { FormulaQuery, filterOf } from '$lib/server/api/formula-schemas';
+import { FormulaQuery, filterOf } from '$lib/server/endpoints/formula-schemas';
 import { database } from '$lib/server/database/connected';
 import { listDrafts } from '$lib/server/database/formula-draft';
 import { listFormulas } from '$lib/server/database/formula-search';

@@ -1,5 +1,13 @@
-import { problem } from '@jovet/core/problem';
-import { refuse } from '$lib/server/api/answer';
+import { respond } from '$lib/server/endpoints/respond';
 
-export const fallback = ({ url }) =>
-  refuse(404, [problem('', `There is nothing at ${url.pathname}.`, 'See /api for what there is.')]);
+/** Every address of the API: what answers it are the endpoints. */
+const answer = ({ params, request, url, locals }) => respond(params.path, request, url, locals.actor);
+
+export {
+  answer as GET,
+  answer as POST,
+  answer as PUT,
+  answer as PATCH,
+  answer as DELETE,
+  answer as fallback,
+};

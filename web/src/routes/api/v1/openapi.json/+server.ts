@@ -1,4 +1,4 @@
 import { json } from '@sveltejs/kit';
-import { openApi } from '$lib/server/api/openapi';
+import { openApi } from '$lib/server/endpoints/openapi';
 
 export const GET = () => json(openApi());

@@ -1,0 +1,37 @@
+import { setTimeout as pause } from 'node:timers/promises';
+import { sql } from 'kysely';
+import type { Problem } from '@jovet/core/problem';
+import type { Actor, Db, Tx } from './connection.ts';
+
+/** How a write went: every write names what it was made on, and is not done where something else stands there by now. */
+export type Kept<T, S = T> =
+  | { readonly kind: 'done'; readonly value: T }
+  | { readonly kind: 'missing' }
+  | { readonly kind: 'stale'; readonly stands: S; readonly problems?: readonly Problem[] }
+  | { readonly kind: 'refused'; readonly problems: readonly Problem[] };
+
+/** What PostgreSQL says of a transaction that lost against another one: it is run again. */
+const LOST = new Set(['40001', '40P01']);
+/** So often it is run, and ms that it waits at the most before the next time. */
+const [TRIES, PAUSE] = [6, 40] as const;
+
+const codeOf = (error: unknown): string =>
+  error instanceof Error && 'code' in error ? String(error.code) : '';
+
+/** Runs a transaction, again where it was in a circle with others. */
+export async function inTransaction<T>(db: Db, run: (tx: Tx) => Promise<T>): Promise<T> {
+  for (let tries = 1; ; tries += 1)
+    try {
+      return await db.transaction().execute(run);
+    } catch (error) {
+      if (tries >= TRIES || !LOST.has(codeOf(error))) throw error;
+      await pause(Math.random() * PAUSE * tries);
+    }
+}
+
+/**
+ * Waits until nobody else changes something of a bakehouse, and keeps it until the transaction ends. There is one lock for
+ * it, so that writers of several lines in any order never wait in a circle.
+ */
+export const lockOf = (tx: Tx, actor: Actor, what: string): Promise<unknown> =>
+  sql`select pg_advisory_xact_lock(hashtextextended(${`${what} ${actor.bakehouseId}`}, 0))`.execute(tx);

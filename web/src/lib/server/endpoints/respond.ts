@@ -1,0 +1,99 @@
+import { json } from '@sveltejs/kit';
+import { parseWith, problem, type Result } from '@jovet/core/problem';
+import { database } from '../database/connected.ts';
+import type { Actor } from '../database/connection.ts';
+import { readBody, readText, refuse } from './answer.ts';
+import type { Endpoint, Outcome } from './endpoint.ts';
+import { ENDPOINTS, type EndpointName } from './index.ts';
+
+const STALE = problem(
+  'rev',
+  'This was changed on another screen.',
+  'Look at what stands there, then change it.',
+);
+const NOT_HERE = problem('id', 'This is not here.', 'Open the room anew.');
+
+type Any = Endpoint & { readonly run: (asked: never) => Outcome<unknown> | Promise<Outcome<unknown>> };
+
+/** Endpoints by their addresses, each with its methods. */
+const PLACES = places();
+interface Place {
+  readonly parts: readonly string[];
+  readonly methods: Map<string, Any>;
+}
+
+function places(): readonly Place[] {
+  const all = new Map<string, Place>();
+  for (const [name, each] of Object.entries(ENDPOINTS) as [EndpointName, Any][]) {
+    const [method = '', path = ''] = name.split(' ');
+    const place = all.get(path) ?? { parts: path.split('/').slice(1), methods: new Map<string, Any>() };
+    place.methods.set(method, each);
+    all.set(path, place);
+  }
+  // What is named goes before what may be anything.
+  const open = ({ parts }: Place) => parts.filter((part) => part.startsWith('{')).length;
+  return [...all.values()].sort((one, other) => open(one) - open(other));
+}
+
+/** What an address names, by the names of its places; null where it is another address. */
+function paramsOf(parts: readonly string[], asked: readonly string[]): Record<string, string> | null {
+  if (parts.length !== asked.length) return null;
+  const params: Record<string, string> = {};
+  for (const [index, part] of parts.entries()) {
+    const given = asked[index] ?? '';
+    if (part.startsWith('{')) params[part.slice(1, -1)] = given;
+    else if (part !== given) return null;
+  }
+  return params;
+}
+
+/**
+ * Answers what is asked of the API.
+ *
+ * @param path of the address, after `/api/v1/`
+ */
+export async function respond(path: string, request: Request, url: URL, actor: Actor): Promise<Response> {
+  const asked = path.split('/');
+  for (const { parts, methods } of PLACES) {
+    const params = paramsOf(parts, asked);
+    if (!params) continue;
+    const found = methods.get(request.method === 'HEAD' ? 'GET' : request.method);
+    return found ? run(found, params, request, url, actor) : refuse(405, [problem('', `${request.method} is not possible here.`, 'See /api for what is.')]);
+  }
+  return refuse(404, [problem('', `There is nothing at ${url.pathname}.`, 'See /api for what there is.')]);
+} // prettier-ignore
+
+async function run(of: Any, given: Record<string, string>, request: Request, url: URL, actor: Actor): Promise<Response> {
+  const params = of.params ? parseWith(of.params, given) : null;
+  if (params && !params.ok) return refuse(422, params.problems);
+  const query = of.query ? parseWith(of.query, Object.fromEntries(url.searchParams)) : null;
+  if (query && !query.ok) return refuse(422, query.problems);
+  const body = await bodyOf(of, request);
+  if (body instanceof Response) return body;
+  const asked = { params: params?.value, query: query?.value, body, actor, db: database(), signal: request.signal, url };
+  return told(await of.run(asked as never));
+} // prettier-ignore
+
+function bodyOf({ body, text }: Any, request: Request): Promise<unknown> | undefined {
+  const isText =
+    text !== undefined && (!body || /^text\/csv\b/.test(request.headers.get('content-type') ?? ''));
+  if (isText) return readText(request);
+  return body ? readBody(request, body) : undefined;
+}
+
+/** An outcome as HTTP has it. */
+function told(outcome: Outcome<unknown> | Result<unknown>): Response {
+  if ('ok' in outcome) return outcome.ok ? json(outcome.value) : refuse(422, outcome.problems);
+  switch (outcome.kind) {
+    case 'done':
+      return json(outcome.value, 'headers' in outcome ? { headers: outcome.headers } : {});
+    case 'missing':
+      return refuse(404, [NOT_HERE]);
+    case 'stale':
+      return json({ problems: outcome.problems ?? [STALE], stands: outcome.stands }, { status: 409 });
+    case 'refused':
+      return refuse(('status' in outcome && outcome.status) || 422, outcome.problems);
+    case 'raw':
+      return new Response(outcome.body, { headers: outcome.headers });
+  }
+}
