@@ -22,10 +22,10 @@ const post = (
 
 const document = await (await fetch(`${served}/api/v1/openapi.json`)).json();
 const examples: Record<string, Record<string, unknown>> = Object.fromEntries(
-  Object.entries<{ post?: { requestBody: { content: { 'application/json': { example?: object } } } } }>(
+  Object.entries<{ post?: { requestBody?: { content: { 'application/json'?: { example?: object } } } } }>(
     document.paths,
   )
-    .map(([path, { post: operation }]) => [path, operation?.requestBody.content['application/json'].example])
+    .map(([path, { post: operation }]) => [path, operation?.requestBody?.content['application/json']?.example])
     .filter(([, example]) => example !== undefined),
 );
 
@@ -50,7 +50,7 @@ const withExamples = Object.entries(ENDPOINTS).flatMap(([name, { example, answer
 );
 
 test('every example of the API is answered, in the form that is documented to the last field', async () => {
-  assert.ok(withExamples.length > 20, `${withExamples.length}`);
+  assert.ok(withExamples.length >= 20, `${withExamples.length}`);
   assert.deepEqual(withExamples.map(([path]) => path).sort(), Object.keys(examples).sort());
   for (const [path, schema] of withExamples) {
     const response = await post(path, JSON.stringify(examples[path]));
