@@ -11,11 +11,15 @@
   import { timeNow } from '../clock';
   import { beginHistory, record, redo, settle, undo } from '../history';
   import KeyList from '../KeyList.svelte';
-  import { send } from '../send';
+  import Clashes from '../../sync/Clashes.svelte';
+  import { keep, type Base } from '../../sync/keep';
+  import { merge, type Clash, type Picks } from '../../sync/merge';
+  import { send, type Answer } from '../send';
   import { roomKeys } from '../room-keys';
   import RoomHead from '../RoomHead.svelte';
   import { useReading } from '../settings';
   import UndoTools from '../UndoTools.svelte';
+  import { clashWords } from './clash-words';
   import HandPanel from './HandPanel.svelte';
   import HousePlan from './HousePlan.svelte';
   import HouseSettings from './HouseSettings.svelte';
@@ -34,7 +38,14 @@
   const reading = useReading();
   const fresh = () => draftOfFloor(house, reading.unit);
   let history = $state.raw(untrack(() => beginHistory<FloorDraft>([], fresh())));
-  let kept = $state.raw(untrack(fresh));
+  /** The bakehouse as it is known to stand, and its fields: what a change here is based on. */
+  type Known = Base<FloorDraft> & { readonly house: Pick<House, 'bakehouse' | 'mixers'> };
+  const basedOn = (stands: unknown): Known => {
+    const { rev, ...now } = stands as { rev: number } & Known['house'];
+    return { rev, house: now, value: draftOfFloor(now, reading.unit) };
+  };
+  let base = $state.raw(untrack(() => basedOn({ ...house, rev: house.version })));
+  let clashes = $state.raw<readonly Clash[]>([]);
   let problems = $state.raw<readonly Problem[]>([]);
   let sending = $state(false);
   let keys = $state(false);
@@ -43,7 +54,7 @@
   let hand = $state<number | null>(null);
   let adding = $state<ThingType | 'room'>('mixer');
   const draft = $derived(history.present);
-  const dirty = $derived(JSON.stringify(draft) !== JSON.stringify(kept));
+  const dirty = $derived(JSON.stringify(draft) !== JSON.stringify(base.value));
   const wrong = $derived(
     Object.fromEntries(problems.map((each) => [each.path, `${each.problem} ${each.remedy}`])),
   );
@@ -65,7 +76,7 @@
     if (problems.length > 0) problems = look(next);
   }
   const look = (of: FloorDraft): readonly Problem[] => {
-    const read = parseFloor(of, house, reading.unit);
+    const read = parseFloor(of, base.house, reading.unit);
     return read.ok ? [] : read.problems;
   };
   const at = <K extends List>(list: K, index: number, put: (one: FloorDraft[K][number]) => FloorDraft[K][number]): FloorDraft => ({
@@ -108,19 +119,26 @@
     hand = draft.hands.length - 1;
   } // prettier-ignore
 
-  async function save() {
+  async function save(picks: Picks = {}) {
     if (sending) return;
-    const parsed = parseFloor(draft, house, reading.unit);
-    problems = parsed.ok ? [] : parsed.problems;
-    if (!parsed.ok) return void showFirst();
     sending = true;
     const sent = draft;
-    const answer = await send('PUT', 'bakehouse', { base: house.version, ...parsed.value });
+    const put = async (value: FloorDraft, on: Known): Promise<Answer<unknown>> => {
+      const read = parseFloor(value, on.house, reading.unit);
+      if (!read.ok) return { kind: 'refused', problems: read.problems };
+      return send('PUT', 'bakehouse', { base: on.rev, ...read.value });
+    };
+    const kept = await keep(sent, base, picks, put, basedOn);
     sending = false;
-    if (answer.kind === 'done') {
-      kept = sent;
-      onkept();
-    } else problems = answer.problems;
+    clashes = kept.kind === 'clash' ? kept.clashes : [];
+    problems = kept.kind === 'refused' ? kept.problems : [];
+    if (kept.kind === 'refused') return void showFirst();
+    if (kept.kind === 'clash') return;
+    // What was typed meanwhile stays, beside what was kept.
+    const next = merge(sent, draft, kept.base.value).value;
+    base = kept.base;
+    if (JSON.stringify(next) !== JSON.stringify(draft)) history = { ...history, present: next, place: null };
+    onkept();
   }
   /** Opens what the first problem is about. */
   async function showFirst() {
@@ -130,13 +148,13 @@
     await tick();
     document.querySelector<HTMLElement>('[aria-invalid="true"]')?.focus();
   }
-  // What was kept has slugs now that were not there before.
+  // What others keep is shown where nothing is typed here.
   $effect(() => {
-    const now = draftOfFloor(house, reading.unit);
+    const now = basedOn({ ...house, rev: house.version });
     untrack(() => {
-      if (dirty || JSON.stringify(now) === JSON.stringify(kept)) return;
-      history = { ...history, present: now, place: null };
-      kept = now;
+      if (dirty || now.rev <= base.rev) return;
+      history = { ...history, present: now.value, place: null };
+      base = now;
     });
   });
   const onkeydown = (event: KeyboardEvent) =>
@@ -276,6 +294,9 @@
   />
 </div>
 
+<Sheet open={clashes.length > 0} title="Changed by two" onclose={() => (clashes = [])}>
+  <Clashes {clashes} wordsOf={clashWords(draft)} onchosen={(picks) => void save(picks)} />
+</Sheet>
 <Sheet open={keys} title="Keys of this room" onclose={() => (keys = false)}><KeyList keys={KEYS} /></Sheet>
 <Sheet
   open={hand !== null}

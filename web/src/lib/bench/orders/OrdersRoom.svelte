@@ -1,12 +1,6 @@
 <script lang="ts">
-  import {
-    type DayInput,
-    isOff,
-    ordersOn,
-    totalsOf,
-    type OrderLine,
-    type StandingOrder,
-  } from '@jovet/core/plan/demand';
+  import { untrack } from 'svelte';
+  import { type DayInput, isOff, ordersOn, totalsOf, type OrderLine } from '@jovet/core/plan/demand';
   import { ordersToCsv } from '@jovet/core/formats';
   import type { Problem } from '@jovet/core/problem';
   import { formatDate, weekdayOf, WEEKDAYS } from '@jovet/core/time';
@@ -23,8 +17,12 @@
   import KeyList from '../KeyList.svelte';
   import { roomKeys } from '../room-keys';
   import RoomHead from '../RoomHead.svelte';
+  import Clashes from '../../sync/Clashes.svelte';
+  import type { Clash, Picks } from '../../sync/merge';
+  import { rememberTyped, typedAt, type Texts } from '../../sync/typed';
   import { send } from '../send';
   import { dropsOf, KEYS, keyOf, partsOf, readPieces } from './cells';
+  import { clashesOf, saidLine, standingLine } from './keeping';
   import CustomersPanel from './CustomersPanel.svelte';
   import OrderTable, { type OrderCell, type OrderColumn } from './OrderTable.svelte';
   import PullList from './PullList.svelte';
@@ -36,16 +34,23 @@
     /** Percent baked over, by product. */
     over: Readonly<Record<string, number>>;
     input: DayInput | null;
-    onopen: (date: string) => void;
+    onopen: (date: string) => Promise<void>;
   }
 
   /** The room Orders: what leaves when, for whom, on a day or every week. */
   let { date, book, over, input, onopen }: Props = $props();
 
-  /** What was typed into cells and is not sent yet, by `customer product drop`. */
-  type Typed = Readonly<Record<string, string>>;
-  let history = $state.raw(beginHistory<Typed>([], {}));
   let every = $state(false);
+  /** What was typed into cells and is not kept yet, by `customer product drop`: of the day, or of every week. */
+  const place = $derived(every ? `orders every ${weekdayOf(date)}` : `orders ${date}`);
+  let history = $state.raw(untrack(() => beginHistory<Texts>([], typedAt(place))));
+  $effect(() => rememberTyped(place, typed));
+  function show(which: boolean) {
+    every = which;
+    history = beginHistory<Texts>([], typedAt(place));
+  }
+  /** Cells that somebody else changed to something else while they were typed into here. */
+  let clashes = $state.raw<readonly Clash[]>([]);
   let panel = $state<'table' | 'customers' | 'pull' | 'keys' | null>(null);
   let problems = $state.raw<readonly Problem[]>([]);
   let sending = $state(false);
@@ -56,6 +61,7 @@
   const known = $derived(new Map(lines.map((line) => [keyOf(line), line])));
   const standing = $derived(new Map(book.standing.map((line) => [keyOf(line), line])));
   const said = $derived(new Map(book.said.map((line) => [keyOf(line), line])));
+  const cells = $derived({ standing, said, weekday });
   const columns = $derived(
     book.customers
       .flatMap((customer) =>
@@ -128,32 +134,47 @@
     }
     if (dirty.length === 0) return true;
     sending = true;
+    const sent = typed;
     const answer = every
-      ? await send('PUT', 'standing', { lines: dirty.map(standingLine) })
-      : await send('PUT', `orders/${date}`, { lines: dirty.map(saidLine) });
+      ? await send('PUT', 'standing', {
+          lines: dirty.map((key) => standingLine(cells, key, piecesIn(key) ?? 0)),
+        })
+      : await send('PUT', `orders/${date}`, {
+          lines: dirty.map((key) => saidLine(cells, key, piecesIn(key) ?? 0)),
+        });
     sending = false;
-    if (answer.kind === 'done') {
-      history = beginHistory<Typed>([], {});
-      onopen(date);
-      return true;
-    }
-    ({ problems } = answer);
-    return false;
+    clashes =
+      answer.kind === 'stale' ? clashesOf(cells, answer.stands, every, (key) => piecesIn(key) ?? 0) : [];
+    problems = answer.kind === 'done' || answer.kind === 'stale' ? [] : answer.problems;
+    // What was typed meanwhile is not kept yet.
+    if (answer.kind === 'done')
+      history = beginHistory<Texts>(
+        [],
+        without(typed, (key) => typed[key] === sent[key]),
+      );
+    if (answer.kind === 'done' || answer.kind === 'stale') await onopen(date);
+    return answer.kind === 'done';
   }
-  function saidLine(key: string) {
-    const pieces = piecesIn(key) ?? 0;
-    // What is again as it is every week needs nothing said.
-    const usual = standing.get(key)?.weekdays[weekday] ?? 0;
-    return { ...partsOf(key), pieces: pieces === usual ? null : pieces, was: said.get(key)?.pieces ?? null };
+  const without = (texts: Texts, gone: (key: string) => boolean): Texts =>
+    Object.fromEntries(Object.entries(texts).filter(([key]) => !gone(key)));
+  function choose(picks: Picks) {
+    history = settle(
+      record(
+        history,
+        without(typed, (key) => picks[key] === 'theirs'),
+        'chosen',
+      ),
+    );
+    clashes = [];
+    void save();
   }
-  /** A line of every week, and what it was when it was typed. */
-  function standingLine(
-    key: string,
-  ): StandingOrder & { was: Omit<StandingOrder, keyof ReturnType<typeof partsOf>> } {
-    const { weekdays = [0, 0, 0, 0, 0, 0, 0], from = null, to = null } = standing.get(key) ?? {};
-    const next = weekdays.map((pieces, day) => (day === weekday ? (piecesIn(key) ?? 0) : pieces));
-    return { ...partsOf(key), weekdays: next, from, to, was: { weekdays, from, to } };
-  }
+  const inWords = ({ path: [key = ''], mine, theirs }: Clash) => {
+    const { customer, product, drop } = partsOf(key);
+    const names = [book.products, book.customers].map(
+      (all) => all.find(({ slug }) => slug === product || slug === customer)?.name ?? '',
+    );
+    return { where: `${names.join(' for ')}, ${drop}`, mine: String(mine), theirs: String(theirs) };
+  };
   async function plan() {
     if (await save()) location.assign(`/plan/day/${date}`);
   }
@@ -188,8 +209,7 @@
             type="button"
             role="radio"
             aria-checked={every === each}
-            onclick={() => ((history = beginHistory<Typed>([], {})), (every = each))}
-            >{each ? `every ${WEEKDAYS[weekday]}` : 'this day'}</button
+            onclick={() => show(each)}>{each ? `every ${WEEKDAYS[weekday]}` : 'this day'}</button
           >{/each}
       </div>
     {/snippet}
@@ -256,6 +276,9 @@
   {/if}
 </div>
 
+<Sheet open={clashes.length > 0} title="Changed by two" onclose={() => (clashes = [])}>
+  <Clashes {clashes} wordsOf={inWords} onchosen={choose} />
+</Sheet>
 <Sheet open={panel === 'table'} title="Tables of orders" onclose={() => (panel = null)}>
   <TablePanel
     {date}

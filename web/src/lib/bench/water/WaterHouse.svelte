@@ -5,7 +5,10 @@
   import type { House } from '../../server/database/house';
   import Choice from '../../ui/Choice.svelte';
   import Field from '../../ui/Field.svelte';
-  import { send } from '../send';
+  import Clashes from '../../sync/Clashes.svelte';
+  import { keep, type Base } from '../../sync/keep';
+  import type { Clash, Picks } from '../../sync/merge';
+  import { send, type Answer } from '../send';
   import { useReading } from '../settings';
 
   /** Programmes and water sources of the bakehouse. */
@@ -35,22 +38,43 @@
     }[part];
     draft = { ...draft, [part]: [...draft[part], blank] } as WaterHouseDraft;
   };
-  async function save() {
-    const parsed = parseWaterHouse(draft, house.bakehouse, reading.unit);
-    problems = parsed.ok ? [] : parsed.problems;
-    if (!parsed.ok || saving) return;
+  /** The bakehouse as it stood when this was opened, and these fields of it. */
+  type Known = Base<WaterHouseDraft> & { readonly house: Pick<House, 'bakehouse' | 'mixers'> };
+  const basedOn = (stands: unknown): Known => {
+    const { rev, ...now } = stands as { rev: number } & Known['house'];
+    return { rev, house: now, value: draftOfWaterHouse(now.bakehouse, reading.unit) };
+  };
+  const base = untrack(() => basedOn({ ...house, rev: house.version }));
+  let clashes = $state.raw<readonly Clash[]>([]);
+  async function save(picks: Picks = {}) {
+    if (saving) return;
     saving = true;
-    const answer = await send('PUT', 'bakehouse', {
-      base: house.version,
-      bakehouse: parsed.value,
-      mixers: house.mixers,
-    });
+    const put = async (value: WaterHouseDraft, { rev, house: now }: Known): Promise<Answer<unknown>> => {
+      const parsed = parseWaterHouse(value, now.bakehouse, reading.unit);
+      if (!parsed.ok) return { kind: 'refused', problems: parsed.problems };
+      return send('PUT', 'bakehouse', { base: rev, bakehouse: parsed.value, mixers: now.mixers });
+    };
+    const kept = await keep(draft, base, picks, put, basedOn);
     saving = false;
-    if (answer.kind === 'done') onsaved();
-    else problems = answer.problems;
+    clashes = kept.kind === 'clash' ? kept.clashes : [];
+    problems = kept.kind === 'refused' ? kept.problems : [];
+    if (kept.kind === 'done') onsaved();
   }
+  const textOf = (value: unknown) =>
+    value === undefined ? 'taken away' : typeof value === 'string' ? value || 'nothing' : 'changed';
 </script>
 
+{#if clashes.length > 0}
+  <Clashes
+    {clashes}
+    wordsOf={({ path, mine, theirs }) => ({
+      where: path.slice(1).join(': '),
+      mine: textOf(mine),
+      theirs: textOf(theirs),
+    })}
+    onchosen={(picks) => void save(picks)}
+  />
+{/if}
 <form onsubmit={(event) => (event.preventDefault(), void save())}>
   <h3>Water</h3>
   {#each draft.sources as source, index (index)}

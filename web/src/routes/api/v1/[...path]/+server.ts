@@ -1,7 +1,9 @@
+import type { RequestHandler } from '@sveltejs/kit';
 import { respond } from '$lib/server/endpoints/respond';
 
 /** Every address of the API: what answers it are the endpoints. */
-const answer = ({ params, request, url, locals }) => respond(params.path, request, url, locals.actor);
+const answer: RequestHandler = ({ params, request, url, locals }) =>
+  respond(params['path'] ?? '', request, url, locals.actor);
 
 export {
   answer as GET,

@@ -1,0 +1,95 @@
+import assert from 'node:assert/strict';
+import { api, onlyOrders } from './days.ts';
+import { visits } from './visited.ts';
+
+const { visited } = visits();
+
+const DATE = '2036-03-04';
+const CELL = 'own-counter quay-loaf 08:00';
+type Line = { customer: string; product: string; drop: string; pieces: number };
+const piecesIn = async (cell: string, date = DATE) => {
+  const { lines } = (await api('GET', `orders/${date}`)) as { lines: Line[] };
+  return lines.find(({ customer, product, drop }) => `${customer} ${product} ${drop}` === cell)?.pieces ?? 0;
+};
+const say = (cell: string, pieces: number, was: number) => {
+  const [customer, product, drop] = cell.split(' ');
+  return api('PUT', `orders/${DATE}`, { lines: [{ customer, product, drop, pieces, was }] });
+};
+
+visited('orders that two type into: other cells are both kept, of the same cell one is chosen, nothing is dropped', async (visit) => {
+  visit.expectErrors(/409/);
+  const other = 'own-counter oat-tin 08:00';
+  await onlyOrders(DATE, [['own-counter', 'quay-loaf', '08:00', 20], ['own-counter', 'oat-tin', '08:00', 10]]);
+  await visit.go(`/plan/orders/${DATE}`);
+  await visit.enter(CELL, '24');
+  await say(other, 12, 10);
+  await visit.keys('Control', 's');
+  await visit.page.waitForFunction((name) => document.querySelector<HTMLInputElement>(`[name="${name}"]`)?.value === '12', {}, other);
+  assert.deepEqual([await piecesIn(CELL), await piecesIn(other)], [24, 12]);
+
+  await visit.enter(CELL, '30');
+  await say(CELL, 27, 24);
+  await visit.keys('Control', 's');
+  await visit.until('[role="dialog"]', /Quay loaf for Own counter, 08:00.*30.*27/s);
+  assert.equal(await piecesIn(CELL), 27, 'nothing is kept before somebody chose');
+  await visit.page.click('[role="dialog"] input[value="mine"]');
+  await visit.press('Keep it so');
+  await visit.page.waitForFunction(() => !/not kept|Keeping/.test(document.querySelector('header [role="status"]')?.textContent ?? ''));
+  assert.equal(await piecesIn(CELL), 30);
+  await visit.enter(CELL, '33');
+  await say(CELL, 31, 30);
+  await visit.keys('Control', 's');
+  await visit.page.waitForSelector('[role="dialog"] input[value="theirs"]');
+  await visit.page.click('[role="dialog"] input[value="theirs"]');
+  await visit.press('Keep it so');
+  await visit.page.waitForFunction((name) => document.querySelector<HTMLInputElement>(`[name="${name}"]`)?.value === '31', {}, CELL);
+}); // prettier-ignore
+
+visited('what is typed and not kept is there again: of the day, of every week, after another day and a reload', async (visit) => {
+  await onlyOrders(DATE, [['own-counter', 'quay-loaf', '08:00', 20]]);
+  await visit.go(`/plan/orders/${DATE}`);
+  await visit.enter(CELL, '21');
+  await visit.page.click('[role="radio"]:nth-of-type(2)');
+  const weekly = await visit.value(CELL);
+  await visit.page.click('[role="radio"]:nth-of-type(1)');
+  assert.equal(await visit.value(CELL), '21');
+  await visit.go('/plan/orders/2036-03-05');
+  assert.notEqual(await visit.value(CELL), '21');
+  await visit.go(`/plan/orders/${DATE}`);
+  assert.equal(await visit.value(CELL), '21');
+  await visit.until('header [role="status"]', /1 change not kept yet/);
+  assert.equal(await piecesIn(CELL), 20);
+  await visit.keys('Control', 's');
+  await visit.page.waitForFunction(() => !/not kept|Keeping/.test(document.querySelector('header [role="status"]')?.textContent ?? ''));
+  assert.equal(await piecesIn(CELL), 21);
+  await visit.reload();
+  assert.equal(await visit.value(CELL), '21');
+  assert.notEqual(weekly, '21', 'every week has cells of its own');
+}); // prettier-ignore
+
+visited('a bakehouse that two change: other fields are both kept, of the same field one is chosen; typing goes on', async (visit) => {
+  visit.expectErrors(/409/);
+  type House = { rev: number; bakehouse: { spare: number; floor: { tubs: number; over: number } }; mixers: unknown[] };
+  const now = async () => (await api('GET', 'bakehouse')) as House;
+  const elsewhere = async (change: (house: House['bakehouse']) => House['bakehouse']) => {
+    const { rev, bakehouse, mixers } = await now();
+    await api('PUT', 'bakehouse', { base: rev, bakehouse: change(bakehouse), mixers });
+  };
+  const { bakehouse: { floor: { tubs } } } = await now();
+  await visit.go('/know/bakehouse');
+  await visit.enter('house.over', '3');
+  await elsewhere((house) => ({ ...house, floor: { ...house.floor, tubs: tubs + 1 } }));
+  await visit.press('Keep');
+  await visit.page.waitForFunction((text) => document.querySelector<HTMLInputElement>('[name="house.tubs"]')?.value === text, {}, String(tubs + 1));
+  const both = await now();
+  assert.deepEqual([both.bakehouse.floor.over, both.bakehouse.floor.tubs], [3, tubs + 1]);
+
+  await visit.enter('house.tubs', String(tubs + 5));
+  await elsewhere((house) => ({ ...house, floor: { ...house.floor, tubs: tubs + 2 } }));
+  await visit.press('Keep');
+  await visit.until('[role="dialog"]', new RegExp(`Dough tubs.*${tubs + 5}.*${tubs + 2}`, 's'));
+  await visit.page.click('[role="dialog"] input[value="theirs"]');
+  await visit.press('Keep it so');
+  await visit.page.waitForFunction((text) => document.querySelector<HTMLInputElement>('[name="house.tubs"]')?.value === text, {}, String(tubs + 2));
+  await elsewhere((house) => ({ ...house, floor: { ...house.floor, tubs, over: 0 } }));
+}); // prettier-ignore
