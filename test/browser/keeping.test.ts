@@ -1,4 +1,5 @@
 import assert from 'node:assert/strict';
+import { v7 as uuid } from 'uuid';
 import { api, onlyOrders } from './days.ts';
 import { visits } from './visited.ts';
 
@@ -6,6 +7,7 @@ const { visited } = visits();
 
 const DATE = '2036-03-04';
 const CELL = 'own-counter quay-loaf 08:00';
+type Noted = { id: string; day: string; subject: object; happened: { kind: string }; at: number };
 type Line = { customer: string; product: string; drop: string; pieces: number };
 const piecesIn = async (cell: string, date = DATE) => {
   const { lines } = (await api('GET', `orders/${date}`)) as { lines: Line[] };
@@ -92,4 +94,66 @@ visited('a bakehouse that two change: other fields are both kept, of the same fi
   await visit.press('Keep it so');
   await visit.page.waitForFunction((text) => document.querySelector<HTMLInputElement>('[name="house.tubs"]')?.value === text, {}, String(tubs + 2));
   await elsewhere((house) => ({ ...house, floor: { ...house.floor, tubs, over: 0 } }));
+}); // prettier-ignore
+
+visited('what was noted while there was no line is there after a reload, counted in the frame, and sent once the line is back', async (visit) => {
+  const { page } = visit;
+  visit.expectErrors(/ERR_FAILED|Failed to load/);
+  await visit.go('/make/floor');
+  await visit.until('header [role="status"]', 'All is sent');
+  const noted = async () => ((await api('GET', 'events?since=0')) as { events: Noted[] }).events;
+  const before = (await noted()).length;
+  let cut = true;
+  await page.setRequestInterception(true);
+  page.on('request', (request) => void (cut && request.method() === 'POST' && request.url().endsWith('/events') ? request.abort() : request.continue()));
+  await visit.keys('b');
+  await visit.until('.noted', /begun \d\d:\d\d/);
+  await visit.until('nav', /1 not sent/);
+  await visit.until('header [role="status"]', 'Not sent yet');
+  await visit.reload();
+  await visit.until('nav', /1 not sent/);
+  await visit.until('.card .when', /In your hands/);
+  await visit.press('1 not sent');
+  await visit.until('[role="dialog"]', /begun/);
+  cut = false;
+  await visit.press('Send now');
+  await page.waitForFunction(() => !/not sent/.test(document.querySelector('nav')?.textContent ?? ''));
+  await visit.reload();
+  await visit.until('.card .when', /In your hands/);
+  // It is kept once, and is taken back for whoever tests next.
+  const own = (await noted()).slice(before);
+  assert.equal(own.length, 1);
+  const back = own.map(({ id, day, subject, at }) => ({ id: uuid(), day, subject, at, happened: { kind: 'taken-back' }, instrument: 'typed', spot: 'core', offset: 0, corrects: id }));
+  await api('POST', 'events', { events: back });
+}); // prettier-ignore
+
+visited('what the server cannot take is shown with its reason, in the frame too, until somebody takes it off the list', async (visit) => {
+  const { page } = visit;
+  visit.expectErrors(/422|Failed to load/);
+  // Left by an earlier visit: a correction of something that is not here.
+  const id = '01a00000-0000-7000-8000-000000000001';
+  const event = { id, day: DATE, subject: { kind: 'task', id: 'oat-tin.1.mix' }, happened: { kind: 'ended' }, at: 2_087_000_000, instrument: 'typed', spot: 'core', offset: 0, corrects: '01a00000-0000-7000-8000-000000000002' };
+  await visit.go('/plan/orders');
+  await page.evaluate(
+    (batch) =>
+      new Promise<void>((done) => {
+        const request = indexedDB.open('jovet', 1);
+        request.onsuccess = () => {
+          const wrote = request.result.transaction('batches', 'readwrite');
+          wrote.objectStore('batches').put(batch);
+          wrote.oncomplete = () => (request.result.close(), done());
+        };
+      }),
+    { id, events: [event], refused: null },
+  );
+  await visit.reload();
+  await visit.until('nav', /1 not sent/);
+  await visit.press('1 not sent');
+  await visit.until('[role="dialog"] .notice', /oat-tin 1 mix: done.*not here/);
+  await visit.reload();
+  await visit.press('1 not sent');
+  await visit.press('Take it off this list');
+  await page.waitForFunction(() => !/not sent/.test(document.querySelector('nav')?.textContent ?? ''));
+  await visit.reload();
+  assert.doesNotMatch(await visit.text('nav'), /not sent/);
 }); // prettier-ignore

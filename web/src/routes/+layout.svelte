@@ -5,6 +5,8 @@
   import { localTime } from '@jovet/core/time';
   import { setClock, timeNow } from '$lib/bench/clock';
   import { provideReading, type Reading } from '$lib/bench/settings';
+  import { unsent } from '$lib/sync/unsent.svelte';
+  import UnsentList from '$lib/sync/UnsentList.svelte';
   import { LOOKS, modeOf, remember, type Look } from '$lib/ui/mode';
   import Beaker from '@lucide/svelte/icons/beaker';
   import ClipboardList from '@lucide/svelte/icons/clipboard-list';
@@ -70,7 +72,11 @@
     document.body.dataset.ready = '';
     show();
     const timer = setInterval(show, 60_000);
-    return () => clearInterval(timer);
+    const endSending = unsent.begin();
+    return () => {
+      clearInterval(timer);
+      endSending();
+    };
   });
   /** From one room that plans a day to another, the day stays. */
   const dayKept = (path: string): string =>
@@ -105,6 +111,7 @@
       </ul>
     {/each}
     <div class="choices">
+      <UnsentList clock={(at) => localTime(at, data.zone).time} />
       <button
         type="button"
         aria-label={`Temperatures in ${reading.temperature}; change`}

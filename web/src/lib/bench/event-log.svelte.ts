@@ -1,43 +1,46 @@
 import { v7 as uuid } from 'uuid';
-import { effectiveEvents, type Event } from '@jovet/core/run';
+import { effectiveEvents, together, type Event } from '@jovet/core/run';
+import type { Problem } from '@jovet/core/problem';
+import { unsent } from '../sync/unsent.svelte';
 import { timeNow } from './clock';
-import { Outbox, type Keeping } from './outbox';
 
-/** What happened on a day: shown as soon as it is noted, sent one after another, tried again while there is no line. */
+/** What happened on a day: shown as soon as it is noted, sent by what sends for all rooms. */
 export class EventLog {
-  /** In the order in which it was noted. */
-  events = $state.raw<readonly Event[]>([]);
-  keeping = $state.raw<Keeping>({ state: 'idle', problems: [] });
-  private readonly outbox = new Outbox<unknown>((keeping) => (this.keeping = keeping));
+  /** What was read of the day, and what was noted here. */
+  private known = $state.raw<readonly Event[]>([]);
+  private own = $state.raw<readonly Event[]>([]);
 
-  /**
-   * @param day that what is noted belongs to
-   * @param opening what was noted before
-   */
-  constructor(
-    private readonly day: () => string,
-    opening: readonly Event[] = [],
-  ) {
-    this.events = opening;
-  }
+  /** @param day that what is noted belongs to */
+  constructor(private readonly day: () => string) {}
 
-  /** Everything that was noted has been kept. */
+  private readonly refusedIds = $derived(unsent.refused.flatMap(({ events }) => events.map(({ id }) => id)));
+  /** In the order in which it was noted, also what this device has not sent yet; what is refused is shown no longer. */
+  readonly events = $derived.by((): readonly Event[] =>
+    together(together(this.known, this.own), unsent.of(this.day())).filter(
+      ({ id }) => !this.refusedIds.includes(id),
+    ),
+  );
+  /** Everything that was noted on this device has been kept, or refused. */
   get sent(): boolean {
-    return this.keeping.state === 'idle';
+    return unsent.waiting.length === 0;
+  }
+  /** Why what was noted here is not kept: it does not get through, or cannot be. */
+  readonly problems = $derived.by((): readonly Problem[] => {
+    const own = this.own.map(({ id }) => id);
+    const refused = unsent.refused.filter(({ events }) => events.some(({ id }) => own.includes(id)));
+    return [...refused.flatMap((each) => each.refused ?? []), ...unsent.trouble];
+  });
+
+  /** Shows what was noted before, by whomever. */
+  read(events: readonly Event[]): void {
+    this.known = events;
   }
 
-  /** Notes events; what is refused is shown no longer, and its reason stands in `keeping`. */
+  /** Notes events. */
   note(noted: readonly Event[]): void {
     if (noted.length === 0) return;
-    const own = noted.map(({ id }) => id);
-    this.events = [...this.events, ...noted];
-    this.outbox.add({
-      of: noted[0]?.id ?? '',
-      method: 'POST',
-      request: () => ({ path: 'events', body: { events: noted, sentAt: timeNow() } }),
-      done: () => undefined,
-      refused: () => (this.events = this.events.filter(({ id }) => !own.includes(id))),
-    });
+    this.own = [...this.own, ...noted];
+    unsent.note(noted);
   }
 
   /** Takes events back that were noted. */

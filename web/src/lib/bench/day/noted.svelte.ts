@@ -18,7 +18,7 @@ export class Noted {
   /** All that went wrong on this day, as far as it was not taken back. */
   readonly mishaps = $derived.by(() => mishapsOf(this.events));
   /** Why what was noted here is not kept. */
-  readonly unkept = $derived.by(() => this.log.keeping.problems);
+  readonly unkept = $derived.by(() => this.log.problems);
 
   /** @param standing how many batches are not undone */
   constructor(

@@ -144,7 +144,7 @@
     <b class="clock">{clock(now)}</b>
   </RoomHead>
 
-  {#each [...desk.problems, ...desk.log.keeping.problems] as each (each.path + each.problem)}
+  {#each [...desk.problems, ...desk.log.problems] as each (each.path + each.problem)}
     <p class="notice" role="alert">{each.problem} {each.remedy}</p>
   {/each}
   {#if desk.asked}

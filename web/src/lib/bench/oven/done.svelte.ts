@@ -22,7 +22,7 @@ export function doneMoments(day: () => string, onproblem: (said: string) => void
       const answer = await send<{ events: Event[] }>('GET', `events?day=${day()}`);
       opened = true;
       if (answer.kind !== 'done') return onproblem(answer.problems.map(({ problem }) => problem).join(' '));
-      log.events = answer.value.events;
+      log.read(answer.value.events);
       const key = `oven-done ${day()}`;
       for (const id of keptByBrowser(key)) if (!done.includes(id)) add(id);
       localStorage.removeItem(key);
@@ -37,7 +37,7 @@ export function doneMoments(day: () => string, onproblem: (said: string) => void
     },
     /** Why what was noted is not kept yet. */
     get problem() {
-      return log.keeping.problems.map(({ problem, remedy }) => `${problem} ${remedy}`).join(' ');
+      return log.problems.map(({ problem, remedy }) => `${problem} ${remedy}`).join(' ');
     },
     add,
     undo: () => log.takeBack(log.effective.filter(({ subject }) => subject.kind === 'door').slice(-1)),

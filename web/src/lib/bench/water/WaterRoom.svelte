@@ -23,6 +23,7 @@
   import type { PlannedMix } from '@jovet/core/plan/explain';
   import { timeNow } from '../clock';
   import type { House } from '../../server/database/house';
+  import { methodChooser } from './method-chooser';
   import type { StoredMix, StoredReading } from '../../server/database/mix';
   import { enterMovesOn } from '../../ui/enter-moves-on';
   import Sheet from '../../ui/Sheet.svelte';
@@ -226,6 +227,7 @@
     return () => (end(), removeEventListener('beforeunload', leave));
   });
 
+  const chooseMethod = untrack(() => methodChooser(house.bakehouse.waterMethod, () => onhouse()));
   function onkeydown(event: KeyboardEvent) {
     const typing = event.target instanceof HTMLInputElement || event.target instanceof HTMLSelectElement;
     const named =
@@ -360,10 +362,9 @@
   {#if answer}<WaysPanel
       {answer}
       method={answer.doc.method}
-      onmethod={async (method) => {
+      onmethod={(method) => {
         change({ ...answer.doc, method });
-        await send('PUT', 'bakehouse/water-method', { method, was: house.bakehouse.waterMethod });
-        onhouse();
+        void chooseMethod(method);
       }}
     />{/if}
 </Sheet>
