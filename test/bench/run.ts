@@ -13,6 +13,7 @@ import { benchOven } from './oven.ts';
 import { benchFamily } from './family.ts';
 import { benchPlanner } from './planner.ts';
 import { addDays } from '@jovet/core/time';
+import { writeTogether } from '../../web/test/writers.ts';
 import { ddtOf } from '@jovet/core/formula/way';
 
 const ROOT = new URL('../..', import.meta.url).pathname;
@@ -54,7 +55,8 @@ async function benchCore(): Promise<void> {
   ms(day, 300, '500 forecasts of a day in a worker, each with its band, median');
 }
 
-async function benchServer(): Promise<void> {
+/** Serves the demo for a measurement. */
+async function servedFor(measure: (served: string, database: string) => Promise<void>): Promise<void> {
   const folder = mkdtempSync(join(tmpdir(), 'jovet-bench-'));
   chmodSync(folder, 0o755);
   const port = await freePort();
@@ -62,15 +64,30 @@ async function benchServer(): Promise<void> {
   try {
     await saidBy(jovet, 'Jovet is open');
     const url = readFileSync(join(folder, 'data/database.url'), 'utf8');
-    await benchFirstLoad(`http://127.0.0.1:${port}/plan/orders`);
-    await benchSheet(`http://127.0.0.1:${port}`);
-    await benchPage(`http://127.0.0.1:${port}`);
-    await benchFormulaList(url);
+    await measure(`http://127.0.0.1:${port}`, url);
   } finally {
     jovet.kill('SIGTERM');
     await new Promise((resolve) => jovet.once('close', resolve));
     rmSync(folder, { recursive: true, force: true });
   }
+}
+
+async function benchRooms(served: string, database: string): Promise<void> {
+  await benchFirstLoad(`${served}/plan/orders`);
+  await benchSheet(served);
+  await benchPage(served);
+  await benchFormulaList(database);
+}
+
+/** Edits of the same things by eight writers: `-- keeping --long` makes ten thousand of them. */
+async function benchKeeping(served: string): Promise<void> {
+  const edits = process.argv.includes('--long') ? 10_000 : 1000;
+  const begun = performance.now();
+  const { done, stale, failed, lost } = await writeTogether(served, 8, edits, '2041-02-12');
+  const each = (performance.now() - begun) / (done + stale);
+  say(`${edits} edits of the same things by eight writers: lost silently`, `${lost}`, lost === 0, 'none');
+  say('the same: answers of 500 and above', `${failed}`, failed === 0, 'none');
+  say('the same: told that somebody was quicker', `${stale}, ${each.toFixed(1)} ms an edit`);
 }
 
 async function benchSheet(served: string): Promise<void> {
@@ -201,7 +218,7 @@ const saidBy = (child: ChildProcess, text: string) =>
 
 console.log(`${cpus().length} cores, Node.js ${process.version}`);
 // `npm run bench -- planner` measures the planner alone; so `core`, `oven` and `server`.
-const PARTS = ['core', 'oven', 'planner', 'family', 'server'];
+const PARTS = ['core', 'oven', 'planner', 'family', 'server', 'keeping'];
 const alone = process.argv.slice(2).find((each) => !each.startsWith('--'));
 if (alone !== undefined && !PARTS.includes(alone))
   throw new Error(`There is no part “${alone}” to measure. Name one of ${PARTS.join(', ')}.`);
@@ -213,4 +230,5 @@ if (wanted('oven')) await benchOven(say, prove);
 if (wanted('planner')) benchPlanner(say, prove);
 // `-- family --long` looks at each of fifty days for ten seconds, and keeps the best that was found.
 if (wanted('family')) benchFamily(say, process.argv.includes('--long'));
-if (wanted('server')) await benchServer();
+if (wanted('server')) await servedFor(benchRooms);
+if (wanted('keeping')) await servedFor(benchKeeping);

@@ -17,10 +17,22 @@ export interface Actor {
 
 const DATE = 1082;
 
+/** ms that somebody waits for a connection; then too many are being answered. Chosen for Jovet. */
+const WAITS = 10_000;
+
+/** Whether an error says that all connections were taken for too long. */
+export const isOverloaded = (error: unknown): boolean =>
+  error instanceof Error && error.message.includes('timeout exceeded when trying to connect');
+
 /** Opens a pool. A `date` is read as the text it is: a JavaScript date would move it across zones. */
 export function connect(url: string): Db {
   pg.types.setTypeParser(DATE, (text) => text);
-  const pool = new pg.Pool({ connectionString: url, max: 10, options: '-c timezone=UTC' });
+  const pool = new pg.Pool({
+    connectionString: url,
+    max: 10,
+    connectionTimeoutMillis: WAITS,
+    options: '-c timezone=UTC',
+  });
   pool.on('connect', prepareReads);
   // A lost connection is replaced by the pool; without a listener it would end the process.
   pool.on('error', (error) => console.error(`database connection lost: ${error.message}`));

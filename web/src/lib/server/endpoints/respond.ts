@@ -1,7 +1,7 @@
 import { json } from '@sveltejs/kit';
 import { parseWith, problem, type Result } from '@jovet/core/problem';
 import { database } from '../database/connected.ts';
-import type { Actor } from '../database/connection.ts';
+import { isOverloaded, type Actor } from '../database/connection.ts';
 import { readBody, readText, refuse } from './answer.ts';
 import type { Endpoint, Outcome } from './endpoint.ts';
 import { ENDPOINTS, type EndpointName } from './index.ts';
@@ -71,7 +71,13 @@ async function run(of: Any, given: Record<string, string>, request: Request, url
   const body = await bodyOf(of, request);
   if (body instanceof Response) return body;
   const asked = { params: params?.value, query: query?.value, body, actor, db: database(), signal: request.signal, url };
-  return told(await of.run(asked as never));
+  try {
+    return told(await of.run(asked as never));
+  } catch (error) {
+    if (!isOverloaded(error)) throw error;
+    const busy = problem('', 'Jovet answers too many at once.', 'What you entered is still here; it is sent again in a moment.');
+    return json({ problems: [busy] }, { status: 503, headers: { 'retry-after': '2' } });
+  }
 } // prettier-ignore
 
 function bodyOf({ body, text }: Any, request: Request): Promise<unknown> | undefined {

@@ -18,7 +18,8 @@ export const Anything = z.unknown();
 export const MISSING = refused(404, problem('id', 'This is not here.', 'Open the room anew.'));
 
 /** Something that was read, or that it is not there. */
-export const there = <T>(found: T | null | undefined) => (found === null || found === undefined ? MISSING : good(found));
+export const there = <T>(found: T | null | undefined) =>
+  found === null || found === undefined ? MISSING : good(found);
 
 /** That a body is of the thing that the address names. */
 export const isSame = (field: string, inBody: string, inAddress: string): Result<null> =>
