@@ -157,3 +157,35 @@ visited('what the server cannot take is shown with its reason, in the frame too,
   await visit.reload();
   assert.doesNotMatch(await visit.text('nav'), /not sent/);
 }); // prettier-ignore
+
+visited('an ingredient and a customer that two change: what only one changed is kept of both', async (visit) => {
+  visit.expectErrors(/409/);
+  const { page } = visit;
+  type Shelved = { ingredient: { slug: string; name: string; cost: number | null; source: string }; rev: number };
+  const salt = async () => ((await api('GET', 'ingredients')) as { ingredients: Shelved[] }).ingredients.find(({ ingredient }) => ingredient.slug === 'salt') ?? assert.fail('salt');
+  await visit.go('/know/larder');
+  await visit.press('Salt');
+  await page.waitForSelector('[name="source"]');
+  const { ingredient, rev } = await salt();
+  await api('PUT', 'ingredients/salt', { base: rev, ingredient: { ...ingredient, cost: (ingredient.cost ?? 0) + 1 } });
+  await visit.enter('source', 'weighed here');
+  await visit.press('Save');
+  await page.waitForFunction(() => document.querySelector('[name="source"]') === null);
+  const now = (await salt()).ingredient;
+  assert.deepEqual([now.source, now.cost], ['weighed here', (ingredient.cost ?? 0) + 1]);
+
+  type Book = { customers: { slug: string; name: string; drops: string[]; rev: number }[] };
+  const tea = async () => ((await api('GET', `orders/${DATE}`)) as Book).customers.find(({ slug }) => slug === 'tea-room') ?? assert.fail('tea room');
+  await visit.go(`/plan/orders/${DATE}`);
+  await visit.press('Customers');
+  const { rev: at, ...known } = await tea();
+  await page.locator('::-p-xpath(//li[contains(., "Tea room")]//button)').click();
+  await page.waitForSelector('[name="customer-name"]');
+  await api('PUT', 'customers/tea-room', { base: at, customer: { ...known, drops: [...known.drops, '16:00'] } });
+  await visit.enter('customer-off', '2036-12-24');
+  await visit.page.locator('::-p-xpath(//form//button[normalize-space(.)="Keep"])').click();
+  await page.waitForFunction(() => document.querySelector('[name="customer-name"]') === null);
+  const after = await tea();
+  assert.deepEqual([after.drops, (after as unknown as { off: object[] }).off], [[...known.drops, '16:00'], [{ from: '2036-12-24', to: '2036-12-24' }]]);
+  await api('PUT', 'customers/tea-room', { base: after.rev, customer: known });
+}); // prettier-ignore

@@ -7,6 +7,10 @@
   import Choice from '../../ui/Choice.svelte';
   import Field from '../../ui/Field.svelte';
   import { enterMovesOn } from '../../ui/enter-moves-on';
+  import Clashes from '../../sync/Clashes.svelte';
+  import { keep, type Base } from '../../sync/keep';
+  import type { Clash, Picks } from '../../sync/merge';
+  import type { Answer } from '../send';
   import { saveIngredient } from './library';
   import { moneyIn } from '../money';
 
@@ -38,15 +42,35 @@
       allergens: on ? [...draft.allergens, allergen] : draft.allergens.filter((each) => each !== allergen),
     });
 
-  async function save(retired: boolean) {
+  /** The ingredient as it stood when this was opened, and what two changed of it. */
+  type Draft = typeof draft;
+  const basedOn = (stands: unknown): Base<Draft> => {
+    const known = stands as Shelved;
+    return { rev: known.rev, value: draftOfIngredient(known.ingredient, coins) };
+  };
+  const base = untrack(() => (shelved ? basedOn(shelved) : { rev: 0, value: draft }));
+  let clashes = $state.raw<readonly Clash[]>([]);
+  let retiring = false;
+  async function save(retired: boolean, picks: Picks = {}) {
     tried = true;
     if (!parsed.ok || busy) return;
     busy = true;
-    const saved = await saveIngredient(parsed.value, retired, shelved?.rev ?? 0);
+    retiring = retired;
+    const put = async (value: Draft, { rev }: Base<Draft>): Promise<Answer<unknown>> => {
+      const read = parseIngredientDraft(value, shelved?.ingredient.slug ?? null, coins);
+      return read.ok
+        ? saveIngredient(read.value, retired, rev)
+        : { kind: 'refused', problems: read.problems };
+    };
+    const kept = await keep(draft, base, picks, put, basedOn);
     busy = false;
-    if (saved.kind === 'done') onsaved();
-    else refused = saved.problems.map((each) => ({ ...each, path: each.path.replace(/^ingredient\./, '') }));
+    clashes = kept.kind === 'clash' ? kept.clashes : [];
+    refused = [];
+    if (kept.kind === 'done') onsaved();
+    else if (kept.kind === 'refused')
+      refused = kept.problems.map((each) => ({ ...each, path: each.path.replace(/^ingredient\./, '') }));
   }
+  const textOf = (value: unknown) => (Array.isArray(value) ? value.join(', ') : String(value)) || 'nothing';
   const SHARES: readonly (readonly [Texts, string])[] = [
     ['water', 'Water'],
     ['fat', 'Fat'],
@@ -57,6 +81,17 @@
   ];
 </script>
 
+{#if clashes.length > 0}
+  <Clashes
+    {clashes}
+    wordsOf={({ path, mine, theirs }) => ({
+      where: path.join(' '),
+      mine: textOf(mine),
+      theirs: textOf(theirs),
+    })}
+    onchosen={(picks) => void save(retiring, picks)}
+  />
+{/if}
 <form class="ingredient" {@attach enterMovesOn} onsubmit={(event) => (event.preventDefault(), save(false))}>
   <Field
     label="Name"

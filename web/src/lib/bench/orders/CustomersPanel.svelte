@@ -1,17 +1,18 @@
 <script lang="ts">
-  import { slugOf } from '@jovet/core/formula';
-  import type { Customer } from '@jovet/core/plan/demand';
+  import Clashes from '../../sync/Clashes.svelte';
+  import { keep, type Base } from '../../sync/keep';
+  import type { Clash, Picks } from '../../sync/merge';
   import type { KeptCustomer } from '../../server/database/customer';
-  import { parseTimeOfDay } from '@jovet/core/time';
   import Choice from '../../ui/Choice.svelte';
   import Field from '../../ui/Field.svelte';
-  import { send } from '../send';
-
-  const SHORT: readonly { readonly value: Customer['short']; readonly text: string }[] = [
-    { value: 'first', text: 'Gets less first' },
-    { value: 'even', text: 'Gets less like the others' },
-    { value: 'last', text: 'Gets less last' },
-  ];
+  import { send, type Answer } from '../send';
+  import {
+    CUSTOMER_FIELDS,
+    draftOfCustomer,
+    readCustomer,
+    SHORT_WORDS,
+    type CustomerDraft,
+  } from './customer-draft';
 
   interface Props {
     customers: readonly KeptCustomer[];
@@ -20,81 +21,63 @@
 
   /** Who bread leaves for, when the van goes there, and when nothing goes there. */
   let { customers, onkept }: Props = $props();
+  /** The slug of whoever is changed; empty: a new one. */
   let open = $state<string | null>(null);
-  let rev = $state(0);
-  let name = $state('');
-  let drops = $state('');
-  let off = $state('');
-  let short = $state<Customer['short']>('even');
-  let problems = $state<Record<string, string>>({});
+  let base = $state.raw<Base<CustomerDraft>>({ rev: 0, value: draftOfCustomer(null) });
+  let draft = $state.raw(draftOfCustomer(null));
+  let problems = $state.raw<Record<string, string>>({});
+  let clashes = $state.raw<readonly Clash[]>([]);
   /** Orders that would go with the customer. */
   let ordered = $state('');
 
+  const basedOn = (stands: unknown): Base<CustomerDraft> => {
+    const customer = stands as KeptCustomer;
+    return { rev: customer.rev, value: draftOfCustomer(customer) };
+  };
   function edit(customer: KeptCustomer | null) {
-    rev = customer?.rev ?? 0;
     open = customer?.slug ?? '';
-    name = customer?.name ?? '';
-    drops = customer?.drops.join(', ') ?? '';
-    off = customer?.off.map(({ from, to }) => (from === to ? from : `${from} to ${to}`)).join(', ') ?? '';
-    short = customer?.short ?? 'even';
+    base = customer ? basedOn(customer) : { rev: 0, value: draftOfCustomer(null) };
+    draft = base.value;
     problems = {};
+    clashes = [];
     ordered = '';
   }
-  /** Reads the fields, or says what is wrong with each. */
-  function read(): Customer | null {
-    const found: Record<string, string> = {};
-    const pieces = (text: string) =>
-      text
-        .split(/[,;\n]+/)
-        .map((each) => each.trim())
-        .filter((each) => each !== '');
-    const times = pieces(drops).map((each) => ({ each, time: parseTimeOfDay(each) }));
-    const spans = pieces(off).map((each) => {
-      const [, from = '', to = from] =
-        /^(\d{4}-\d{2}-\d{2})(?:\s*(?:to|–|-)\s*(\d{4}-\d{2}-\d{2}))?$/.exec(each) ?? [];
-      return { each, from, to };
-    });
-    if (name.trim() === '') found['name'] = 'Nobody is named here. Type a name.';
-    if (times.length === 0) found['drops'] = 'No time is entered. Type when the van goes, such as 06:30.';
-    for (const { each, time } of times)
-      if (!time.ok) found['drops'] = `“${each}” is not a time of day. Type hours and minutes, such as 06:30.`;
-    for (const span of spans)
-      if (span.from === '' || span.to < span.from)
-        found['off'] = `“${span.each}” is not a day. Type 2026-12-24, or 2026-12-24 to 2026-12-26.`;
-    problems = found;
-    if (Object.keys(found).length > 0) return null;
-    return {
-      schema: 1,
-      slug: open === '' || open === null ? slugOf(name) : open,
-      name: name.trim(),
-      drops: [...new Set(times.flatMap(({ time }) => (time.ok ? [time.value] : [])))].sort(),
-      off: spans.map(({ from, to }) => ({ from, to })),
-      short,
+  const set = (field: keyof CustomerDraft) => (text: string) => (draft = { ...draft, [field]: text });
+  async function save(picks: Picks = {}) {
+    const put = async (value: CustomerDraft, on: Base<CustomerDraft>): Promise<Answer<unknown>> => {
+      const read = readCustomer(value, open ?? '');
+      if (!read.ok) return { kind: 'refused', problems: read.problems };
+      return send('PUT', `customers/${read.value.slug}`, { base: on.rev, customer: read.value });
     };
-  }
-  async function keep() {
-    const customer = read();
-    if (!customer) return;
-    const answer = await send('PUT', `customers/${customer.slug}`, { base: rev, customer });
-    if (answer.kind !== 'done')
+    const kept = await keep(draft, base, picks, put, basedOn);
+    clashes = kept.kind === 'clash' ? kept.clashes : [];
+    problems = {};
+    if (kept.kind === 'refused')
       problems = Object.fromEntries(
-        answer.problems.map(({ path, problem, remedy }) => [
-          path === 'customer.drops' ? 'drops' : 'name',
-          `${problem} ${remedy}`,
-        ]),
+        kept.problems.map(({ path, problem, remedy }) => {
+          const [field = ''] = path.replace('customer.', '').split('.');
+          return [field in CUSTOMER_FIELDS ? field : 'name', `${problem} ${remedy}`];
+        }),
       );
-    else {
-      open = null;
-      onkept();
-    }
+    if (kept.kind !== 'done') return;
+    open = null;
+    onkept();
   }
   async function retire(slug: string, withOrders: boolean) {
-    const answer = await send('DELETE', `customers/${slug}?rev=${rev}${withOrders ? '&orders=too' : ''}`);
+    const answer = await send(
+      'DELETE',
+      `customers/${slug}?rev=${base.rev}${withOrders ? '&orders=too' : ''}`,
+    );
     if (answer.kind === 'done') {
       open = null;
       onkept();
     } else ordered = answer.problems.map(({ problem }) => problem).join(' ');
   }
+  const inWords = ({ path: [field = ''], mine, theirs }: Clash) => {
+    const text = (value: unknown) =>
+      field === 'short' ? SHORT_WORDS[value as CustomerDraft['short']] : String(value) || 'nothing';
+    return { where: CUSTOMER_FIELDS[field as keyof CustomerDraft], mine: text(mine), theirs: text(theirs) };
+  };
 </script>
 
 <ul>
@@ -107,42 +90,31 @@
 </ul>
 {#if open === null}
   <button type="button" class="btn preset-filled" onclick={() => edit(null)}>Add a customer</button>
+{:else if clashes.length > 0}
+  <Clashes {clashes} wordsOf={inWords} onchosen={(picks) => void save(picks)} />
 {:else}
   <form
     onsubmit={(event) => {
       event.preventDefault();
-      void keep();
+      void save();
     }}
   >
-    <Field
-      label="Name"
-      name="customer-name"
-      value={name}
-      problem={problems['name']}
-      oninput={(value) => (name = value)}
-    />
-    <Field
-      label="When the van goes there"
-      name="customer-drops"
-      value={drops}
-      problem={problems['drops']}
-      placeholder="06:30, 11:00"
-      oninput={(value) => (drops = value)}
-    />
-    <Field
-      label="Days on which nothing goes there"
-      name="customer-off"
-      value={off}
-      problem={problems['off']}
-      placeholder="2026-12-24 to 2026-12-26"
-      oninput={(value) => (off = value)}
-    />
+    {#each [['name', ''], ['drops', '06:30, 11:00'], ['off', '2026-12-24 to 2026-12-26']] as const as [field, placeholder] (field)}
+      <Field
+        label={CUSTOMER_FIELDS[field]}
+        name={`customer-${field}`}
+        value={draft[field]}
+        problem={problems[field]}
+        {placeholder}
+        oninput={set(field)}
+      />
+    {/each}
     <Choice
-      label="Where not all can be made"
+      label={CUSTOMER_FIELDS.short}
       name="customer-short"
-      value={short}
-      options={SHORT}
-      onchange={(value) => (short = value as Customer['short'])}
+      value={draft.short}
+      options={Object.entries(SHORT_WORDS).map(([value, text]) => ({ value, text }))}
+      onchange={set('short')}
     />
     <p class="row">
       <button type="submit" class="btn preset-filled">Keep</button>
