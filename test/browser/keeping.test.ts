@@ -147,15 +147,15 @@ visited('what the server cannot take is shown with its reason, in the frame too,
     { id, events: [event], refused: null },
   );
   await visit.reload();
-  await visit.until('nav', /1 not sent/);
-  await visit.press('1 not sent');
+  await visit.until('nav', /1 refused/);
+  await visit.press('1 refused');
   await visit.until('[role="dialog"] .notice', /oat-tin 1 mix: done.*not here/);
   await visit.reload();
-  await visit.press('1 not sent');
+  await visit.press('1 refused');
   await visit.press('Take it off this list');
-  await page.waitForFunction(() => !/not sent/.test(document.querySelector('nav')?.textContent ?? ''));
+  await page.waitForFunction(() => !/refused/.test(document.querySelector('nav')?.textContent ?? ''));
   await visit.reload();
-  assert.doesNotMatch(await visit.text('nav'), /not sent/);
+  assert.doesNotMatch(await visit.text('nav'), /refused/);
 }); // prettier-ignore
 
 visited('an ingredient and a customer that two change: what only one changed is kept of both', async (visit) => {

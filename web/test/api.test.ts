@@ -25,7 +25,10 @@ const examples: Record<string, Record<string, unknown>> = Object.fromEntries(
   Object.entries<{ post?: { requestBody?: { content: { 'application/json'?: { example?: object } } } } }>(
     document.paths,
   )
-    .map(([path, { post: operation }]) => [path, operation?.requestBody?.content['application/json']?.example])
+    .map(([path, { post: operation }]) => [
+      path,
+      operation?.requestBody?.content['application/json']?.example,
+    ])
     .filter(([, example]) => example !== undefined),
 );
 

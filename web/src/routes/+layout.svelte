@@ -97,6 +97,7 @@
 <div class="house">
   <nav aria-label="Rooms">
     <span class="name" aria-hidden="true">jovet</span>
+    <div class="unsent"><UnsentList clock={(at) => localTime(at, data.zone).time} /></div>
     {#each WINGS as { wing, rooms } (wing)}
       <span class="wing" id={`wing-${wing}`}>{wing}</span>
       <ul aria-labelledby={`wing-${wing}`}>
@@ -111,7 +112,6 @@
       </ul>
     {/each}
     <div class="choices">
-      <UnsentList clock={(at) => localTime(at, data.zone).time} />
       <button
         type="button"
         aria-label={`Temperatures in ${reading.temperature}; change`}
@@ -153,14 +153,14 @@
     flex-direction: column;
     align-items: center;
     gap: 0.25rem;
-    padding: 0.9rem 0.25rem;
+    padding: 0.6rem 0.25rem;
     background: light-dark(var(--color-surface-100), var(--color-surface-900));
   }
   .name {
     font-weight: 800;
     font-size: 1.125rem;
     letter-spacing: 0.02em;
-    margin-bottom: 1rem;
+    margin-bottom: 0.5rem;
   }
   .wing:not(:first-of-type) {
     margin-top: 0.75rem;
@@ -248,6 +248,11 @@
     }
     .wing {
       display: none;
+    }
+    .unsent {
+      position: sticky;
+      left: 0;
+      background: inherit;
     }
     .choices {
       margin: 0 0 0 auto;

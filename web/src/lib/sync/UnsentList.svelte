@@ -12,7 +12,13 @@
   /** What was noted on this device and is not sent yet, or was refused: always in sight, and never lost by closing. */
   let { clock }: Props = $props();
   let open = $state(false);
-  const count = $derived(unsent.waiting.length + unsent.refused.length);
+  const said = $derived(
+    unsent.waiting.length > 0
+      ? `${unsent.waiting.length} not sent`
+      : unsent.refused.length > 0
+        ? `${unsent.refused.length} refused`
+        : '',
+  );
 
   const WORDS: Partial<Record<Event['happened']['kind'], string>> = {
     began: 'begun', ended: 'done', reading: 'reading', sign: 'sign', confirmed: 'confirmed', mishap: 'went wrong', 'taken-back': 'taken back',
@@ -21,18 +27,17 @@
     `${clock(at)} ${subject.id.replaceAll('.', ' ')}: ${WORDS[happened.kind] ?? happened.kind}${happened.kind === 'reading' ? ` ${happened.quantity} ${happened.value}` : ''}`;
 </script>
 
-{#if count > 0}
+{#if said}
   <button
     type="button"
     class="unsent"
-    aria-label={`${count} not sent`}
-    title="Noted here, not sent yet"
+    title="Noted on this device, not kept by Jovet yet"
     onclick={() => (open = true)}
   >
-    <CloudOff size={20} aria-hidden="true" /><span>{count} not sent</span>
+    <CloudOff size={20} aria-hidden="true" /><span>{said}</span>
   </button>
 {/if}
-<Sheet open={open && count > 0} title="Noted on this device" onclose={() => (open = false)}>
+<Sheet open={open && said !== ''} title="Noted on this device" onclose={() => (open = false)}>
   {#if unsent.waiting.length > 0}
     <p>These are sent by themselves as soon as Jovet answers. You can close this page; they stay here.</p>
     <ul>
@@ -63,6 +68,16 @@
     font-size: 0.75rem;
     font-weight: 700;
     cursor: pointer;
+  }
+  @media (max-width: 640px) {
+    .unsent {
+      grid-auto-flow: column;
+      align-items: center;
+      gap: 0.3rem;
+      width: auto;
+      min-height: 2.5rem;
+      padding: 0 0.5rem;
+    }
   }
   ul {
     margin: 0.5rem 0;
