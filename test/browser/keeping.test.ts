@@ -69,7 +69,7 @@ visited('what is typed and not kept is there again: of the day, of every week, a
   assert.notEqual(weekly, '21', 'every week has cells of its own');
 }); // prettier-ignore
 
-visited('a bakehouse that two change: other fields are both kept, of the same field one is chosen; typing goes on', async (visit) => {
+visited('a bakehouse that two change: other fields are both kept, of the same field one is chosen', async (visit) => {
   visit.expectErrors(/409/);
   type House = { rev: number; bakehouse: { spare: number; floor: { tubs: number; over: number } }; mixers: unknown[] };
   const now = async () => (await api('GET', 'bakehouse')) as House;
@@ -94,6 +94,46 @@ visited('a bakehouse that two change: other fields are both kept, of the same fi
   await visit.press('Keep it so');
   await visit.page.waitForFunction((text) => document.querySelector<HTMLInputElement>('[name="house.tubs"]')?.value === text, {}, String(tubs + 2));
   await elsewhere((house) => ({ ...house, floor: { ...house.floor, tubs, over: 0 } }));
+}); // prettier-ignore
+
+visited('what is typed while something is being kept is not dropped: in Orders, in Bakehouse', async (visit) => {
+  const { page } = visit;
+  let letGo = () => {};
+  await page.setRequestInterception(true);
+  page.on('request', (request) => {
+    if (request.method() === 'PUT') letGo = () => void request.continue();
+    else void request.continue();
+  });
+  const held = async () => {
+    const before = letGo;
+    await visit.keys('Control', 's');
+    await page.waitForFunction(() => /Keeping/.test(document.querySelector('header [role="status"]')?.textContent ?? ''));
+    while (letGo === before) await page.evaluate(() => new Promise(requestAnimationFrame));
+  };
+  const other = 'own-counter oat-tin 08:00';
+  await onlyOrders('2036-03-25', [['own-counter', 'quay-loaf', '08:00', 20], ['own-counter', 'oat-tin', '08:00', 10]]);
+  await visit.go('/plan/orders/2036-03-25');
+  await visit.enter(CELL, '25');
+  await held();
+  await visit.enter(other, '13');
+  letGo();
+  await visit.until('header [role="status"]', /1 change not kept yet/);
+  assert.deepEqual([await visit.value(CELL), await visit.value(other)], ['25', '13']);
+  assert.equal(await piecesIn(CELL, '2036-03-25'), 25);
+
+  await visit.go('/know/bakehouse');
+  const [over, tubs] = [await visit.value('house.over'), await visit.value('house.tubs')];
+  await visit.enter('house.over', '4');
+  await held();
+  await visit.enter('house.tubs', '41');
+  letGo();
+  await visit.until('header [role="status"]', /Not kept yet/);
+  assert.deepEqual([await visit.value('house.over'), await visit.value('house.tubs')], ['4', '41']);
+  await visit.enter('house.over', over);
+  await visit.enter('house.tubs', tubs);
+  await held();
+  letGo();
+  await visit.until('header [role="status"]', /^ ?Kept/);
 }); // prettier-ignore
 
 visited('what was noted while there was no line is there after a reload, counted in the frame, and sent once the line is back', async (visit) => {

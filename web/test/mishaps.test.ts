@@ -38,7 +38,7 @@ describe('what went wrong, through the API', () => {
     const { answer: none } = await wrong({ mishaps: [{ mishap: { kind: 'power' } }] });
     assert.match(none.problems[0]?.problem ?? '', /No plan of this day is saved/);
     const { answer: plan } = await ask<{ verdict: string; input: { demand: (typeof line)[] }; schedule: unknown; tasks: typeof tasks }>(
-      'POST', 'plan', { date: DATE, seconds: 3 },
+      'POST', 'plan', { date: DATE, seconds: 8 },
     );
     assert.equal(plan.verdict, 'planned');
     const { input, schedule } = plan;

@@ -52,7 +52,7 @@ export const isBought = (
  *
  * @example
  * const day = { ...demoDay(), fewer: [{ formula: 'oat-tin', percent: 100 }] };
- * assert.ok(withoutLeftOut(day).demand.every(({ formula, pieces }) => formula !== 'oat-tin' || pieces === 0));
+ * assert.ok(afterMishaps(day).demand.every(({ formula, pieces }) => formula !== 'oat-tin' || pieces === 0));
  */
 export function withoutLeftOut(day: DayInput): DayInput {
   if (day.fewer.length === 0 && day.bought.length === 0) return day;

@@ -142,17 +142,17 @@
       : await send('PUT', `orders/${date}`, {
           lines: dirty.map((key) => saidLine(cells, key, piecesIn(key) ?? 0)),
         });
-    sending = false;
     clashes =
       answer.kind === 'stale' ? clashesOf(cells, answer.stands, every, (key) => piecesIn(key) ?? 0) : [];
     problems = answer.kind === 'done' || answer.kind === 'stale' ? [] : answer.problems;
+    if (answer.kind === 'done' || answer.kind === 'stale') await onopen(date);
     // What was typed meanwhile is not kept yet.
     if (answer.kind === 'done')
       history = beginHistory<Texts>(
         [],
         without(typed, (key) => typed[key] === sent[key]),
       );
-    if (answer.kind === 'done' || answer.kind === 'stale') await onopen(date);
+    sending = false;
     return answer.kind === 'done';
   }
   const without = (texts: Texts, gone: (key: string) => boolean): Texts =>

@@ -82,10 +82,12 @@ export async function remediesOf(
   const [begun, limit] = [performance.now(), Math.max(LEAST_REMEDIES, seconds)];
   const left = (share = 1) => share * limit - (performance.now() - begun) / 1000;
   const offered: Offer[] = [];
+  // Until there is one, a try may end after the time for all: on a slow machine none would be told else.
+  const grace = () => (offered.length === 0 ? LAID_OUT : Math.max(0, Math.min(LAID_OUT, left() - TRY)));
   const offers = offeredFor(input, network, answer, stood, {
     plan: (_, other, from) =>
       planAtPace(other, seed, {
-        ...within(Math.min(TRY, left()), Math.max(0, Math.min(LAID_OUT, left() - TRY))),
+        ...within(Math.min(TRY, left()), grace()),
         from,
         nearest: () => true,
       }),
