@@ -110,13 +110,9 @@ async function writeSaid(
   pieces: number | null,
 ): Promise<void> {
   if (pieces === null) {
-    const { customer_id, product_id, drop_at } = key;
     await tx
       .deleteFrom('order_said')
-      .where('local_date', '=', date)
-      .where('customer_id', '=', customer_id)
-      .where('product_id', '=', product_id)
-      .where('drop_at', '=', drop_at)
+      .where((row) => row.and({ ...key, local_date: date }))
       .execute();
     return;
   }
@@ -204,12 +200,9 @@ function mergedWeek(was: Weekly, mine: Weekly, stands: Weekly, index: number): {
 
 async function writeStanding(tx: Tx, actor: Actor, key: LineKey, { weekdays, from, to }: Weekly): Promise<void> {
   if (weekdays.every((pieces) => pieces === 0)) {
-    const { customer_id, product_id, drop_at } = key;
     await tx
       .deleteFrom('standing_order')
-      .where('customer_id', '=', customer_id)
-      .where('product_id', '=', product_id)
-      .where('drop_at', '=', drop_at)
+      .where((row) => row.and({ ...key }))
       .execute();
     return;
   }

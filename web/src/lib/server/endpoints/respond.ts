@@ -5,13 +5,13 @@ import { isOverloaded, type Actor } from '../database/connection.ts';
 import { readBody, readText, refuse } from './answer.ts';
 import type { Endpoint, Outcome } from './endpoint.ts';
 import { ENDPOINTS, type EndpointName } from './index.ts';
+import { MISSING } from './shapes.ts';
 
 const STALE = problem(
   'rev',
   'This was changed on another screen.',
   'Look at what stands there, then change it.',
 );
-const NOT_HERE = problem('id', 'This is not here.', 'Open the room anew.');
 
 type Any = Endpoint & { readonly run: (asked: never) => Outcome<unknown> | Promise<Outcome<unknown>> };
 
@@ -94,7 +94,7 @@ function told(outcome: Outcome<unknown> | Result<unknown>): Response {
     case 'done':
       return json(outcome.value, 'headers' in outcome ? { headers: outcome.headers } : {});
     case 'missing':
-      return refuse(404, [NOT_HERE]);
+      return refuse(404, MISSING.problems);
     case 'stale':
       return json({ problems: outcome.problems ?? [STALE], stands: outcome.stands }, { status: 409 });
     case 'refused':
