@@ -1,15 +1,15 @@
-import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { planning } from '@jovet/core/plan';
+import { checkSchedule } from '@jovet/core/plan/checker';
+import { costOf, type Schedule } from '@jovet/core/plan/instance';
 import { networkOf } from '@jovet/core/plan/network';
 import { must } from '../../core/test/demo.ts';
 import { FAMILY, familyDay, type Size } from '../../core/test/plan/family.ts';
+import { asPlanted, plantAll, plantOf, plants, type Plants } from '../../core/test/plan/planted.ts';
 import { lowerBound } from './lower-bound.ts';
 import { median } from './median.ts';
 
 type Say = (name: string, value: string, holds?: boolean, wanted?: string) => void;
 
-/** The least that each day of a size was ever planned for; it is written anew where a run finds less. */
-const BEST = new URL('../../test/bench/family-best.json', import.meta.url);
 const DAYS = 10;
 /** Seconds after the first plan at which it is looked at. */
 const LOOKS = [1, 3, 10] as const;
@@ -21,31 +21,43 @@ function planDay(size: Size, day: number, seed: number, seconds: number) {
   const began = performance.now();
   const network = must(networkOf(familyDay(size, day)));
   let [first, cost]: [number, number] = [Infinity, Infinity];
+  let plan: Schedule | null = null;
   const at: number[] = LOOKS.map(() => Infinity);
   for (const { answer } of planning(network, seed)) {
     const ms = performance.now() - began;
     if (answer?.verdict === 'planned' && answer.cost.total < cost) {
       first = Math.min(first, ms);
       cost = answer.cost.total;
+      plan = answer.schedule;
     }
     LOOKS.forEach((look, index) => {
       if (ms <= Math.max(first, look * 1000)) at[index] = cost;
     });
     if (ms > Math.max(seconds * 1000, first === Infinity ? 12_000 : 0)) break;
   }
-  return { first, at, cost };
+  return { first, at, cost, plan };
+}
+
+/** What the plan that is planted in a day costs, Infinity where there is none that holds. */
+function plantedCost(known: Plants, size: Size, day: number): number {
+  const plan = known[size]?.[day];
+  if (!plan) return Infinity;
+  const { instance } = must(networkOf(familyDay(size, day)));
+  const schedule = asPlanted(instance, plan);
+  return checkSchedule(instance, schedule).length === 0 ? costOf(instance, schedule).total : Infinity;
 }
 
 /** Ten days of each size of bakery: whether a plan is found, how soon, and how near to the best that was ever known. */
 export function benchFamily(say: Say, long: boolean): void {
-  const known = (existsSync(BEST) ? JSON.parse(readFileSync(BEST, 'utf8')) : {}) as Partial<Record<Size, number[]>>;
+  const known = { ...plants() };
   for (const size of FAMILY) {
+    const standing = Array.from({ length: DAYS }, (_, day) => plantedCost(known, size, day));
     const runs = Array.from({ length: DAYS }, (_, day) => planDay(size, day, 1, long ? 10 : 1));
     const firsts = runs.map(({ first }) => first);
     const [middle, worst] = [median(firsts), Math.max(...firsts)];
     const limit = FIRST[size] ?? 2000;
     say(`${size}: ten days, first plan, median (and worst)`, `${middle.toFixed(0)} ms (${worst.toFixed(0)} ms)`, worst < limit, `all found, under ${limit / 1000} s`);
-    const best = runs.map(({ cost }, day) => Math.min(cost, known[size]?.[day] ?? Infinity));
+    const best = runs.map(({ cost }, day) => Math.min(cost, standing[day] ?? Infinity));
     LOOKS.slice(0, long ? LOOKS.length : 1).forEach((look, index) => {
       const within = runs.filter(({ at }, day) => (at[index] ?? Infinity) <= (best[day] ?? 0) * 1.02 + 1e-9).length;
       const over = median(runs.map(({ at }, day) => ((at[index] ?? Infinity) / Math.max(1e-9, best[day] ?? 0) - 1) * 100));
@@ -55,9 +67,13 @@ export function benchFamily(say: Say, long: boolean): void {
     const below = best.filter((each, day) => each < (bounds[day] ?? 0) - 1e-9).length;
     const times = median(best.map((each, day) => each / Math.max(1, bounds[day] ?? 0)));
     say(`${size}: the best ever known against a lower bound, each batch in a bakehouse of its own`, `${median(best).toFixed(1)} against ${median(bounds).toFixed(1)}, median ${times.toFixed(1)} times it`, below === 0, 'none below it');
-    known[size] = best.map((each) => Number(each.toFixed(3)));
+    if (long) known[size] = runs.flatMap(({ cost, plan }, day) => {
+      const old = known[size]?.[day];
+      if (old && (standing[day] ?? Infinity) <= cost) return [old];
+      return plan ? [plantOf(must(networkOf(familyDay(size, day))).instance, plan)] : [];
+    });
   }
-  if (long) writeFileSync(BEST, `{\n${FAMILY.map((size) => `  "${size}": [${(known[size] ?? []).join(', ')}]`).join(',\n')}\n}\n`);
+  if (long) plantAll(known);
   const fails = ([['town', 2], ['factory', 1]] as const).flatMap(([size, days]) =>
     Array.from({ length: 10 }, (_, seed) => Array.from({ length: days }, (_, day) => ({ size, day, seed: seed + 1 })))).flat()
     .filter(({ size, day, seed }) => planDay(size, day, seed, 0).first === Infinity);

@@ -7,6 +7,7 @@ import { networkOf } from '@jovet/core/plan/network';
 import { demoDay, madeSo, must, withThing } from '../demo.ts';
 import { FAMILY, familyDay } from './family.ts';
 import { answered, baking } from './planned.ts';
+import { asPlanted, plants } from './planted.ts';
 
 /** Rounds in which a first plan is to be found. */
 const ROUNDS = 120;
@@ -22,6 +23,19 @@ describe('bakeries of five sizes', () => {
         if (answer?.verdict === 'planned') assert.deepEqual(checkSchedule(network.instance, answer.schedule), []);
       }
     }); // prettier-ignore
+
+  it('each of the fifty days has a plan planted in it that the checker finds nothing in', () => {
+    const all = plants();
+    for (const size of FAMILY) {
+      assert.equal(all[size]?.length, 10, size);
+      all[size]?.forEach((plan, day) => {
+        const { instance } = must(networkOf(familyDay(size, day)));
+        const schedule = asPlanted(instance, plan);
+        assert.ok(schedule.tasks.every((placed) => placed !== null), `${size} ${day}: every task has its place`);
+        assert.deepEqual(checkSchedule(instance, schedule), [], `${size} ${day}: npm run bench -- family --long plants anew`);
+      });
+    }
+  }); // prettier-ignore
 
   it('what was found is never given up for something dearer, also where waits are drawn in on the way', () => {
     for (const [size, day] of [['village', 1], ['corner', 2]] as const) {

@@ -68,8 +68,11 @@ function problemsOf(input: DayInput, { instance }: Network, from: Schedule | nul
 const LEAST_REMEDIES = 1.5;
 /** Seconds that a remedy is tried for. */
 const TRY = 0.4;
-/** Seconds more, until it is laid out once: a remedy that is not found for want of a moment is of no use. */
-const LAID_OUT = 0.8;
+/**
+ * Seconds more, until it is laid out once: a remedy that is not found for want of a moment is of no use. And by how much
+ * that may go beyond the time for all of them, as long as there is none.
+ */
+const [LAID_OUT, OVER] = [0.8, 0.3] as const;
 
 /** What would give a plan to a day that has none, or all of what is ordered; each planned first, the cheapest first. */
 export async function remediesOf(
@@ -82,8 +85,8 @@ export async function remediesOf(
   const [begun, limit] = [performance.now(), Math.max(LEAST_REMEDIES, seconds)];
   const left = (share = 1) => share * limit - (performance.now() - begun) / 1000;
   const offered: Offer[] = [];
-  // Until there is one, a try may end after the time for all: on a slow machine none would be told else.
-  const grace = () => (offered.length === 0 ? LAID_OUT : Math.max(0, Math.min(LAID_OUT, left() - TRY)));
+  const grace = () =>
+    Math.max(0, Math.min(LAID_OUT, left() + (offered.length === 0 ? OVER : 0) - Math.min(TRY, left())));
   const offers = offeredFor(input, network, answer, stood, {
     plan: (_, other, from) =>
       planAtPace(other, seed, {
