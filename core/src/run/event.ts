@@ -104,7 +104,10 @@ export const mishapsOf = (events: readonly Event[]): KnownMishap[] =>
   );
 
 /** What was kept, and what was noted here since: an event that is kept already is there once, where it was kept. */
-export function together(kept: readonly Event[], own: readonly Event[]): readonly Event[] {
+export function together<T extends { readonly id: string }>(
+  kept: readonly T[],
+  own: readonly T[],
+): readonly T[] {
   const known = new Set(kept.map(({ id }) => id));
   return [...kept, ...own.filter(({ id }) => !known.has(id))];
 }

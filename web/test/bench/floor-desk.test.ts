@@ -14,7 +14,7 @@ import { beginThread, until, wire } from './in-process.ts';
 await beginThread();
 const { FloorDesk } = await import('../../src/lib/bench/floor/floor-desk.svelte.ts');
 const { DayDesk } = await import('../../src/lib/bench/day/desk.svelte.ts');
-const { EventLog } = await import('../../src/lib/bench/event-log.svelte.ts');
+const { EventLog } = await import('../../src/lib/sync/event-log.svelte.ts');
 
 /** Thursdays that nobody else uses, also not an earlier run: a day of one dough, planned and not saved. */
 const DATE = addDays('2035-03-08', 14 * (Math.floor(Date.now() / 10_000) % 5000));

@@ -1,6 +1,6 @@
 import type { DeviceReport } from '@jovet/core/mix';
 import { timeNow } from './clock';
-import { send } from './send';
+import { send } from '../sync/send';
 
 /** How often the instruments are asked, ms. */
 const ASK_MS = 2000;

@@ -1,56 +1,72 @@
 <script lang="ts">
   import CloudOff from '@lucide/svelte/icons/cloud-off';
-  import type { Event } from '@jovet/core/run';
+  import { useReading } from '../bench/settings';
   import Sheet from '../ui/Sheet.svelte';
+  import Clashes from './Clashes.svelte';
   import { unsent } from './unsent.svelte';
+  import { changeWords, workWords } from './work-words';
 
   interface Props {
     /** A moment as it is written. */
     clock: (at: number) => string;
   }
 
-  /** What was noted on this device and is not sent yet, or was refused: always in sight, and never lost by closing. */
+  /** What was done on this device and is not sent yet, or was refused: always in sight, and never lost by closing. */
   let { clock }: Props = $props();
+  const reading = useReading();
   let open = $state(false);
   const said = $derived(
-    unsent.waiting.length > 0
-      ? `${unsent.waiting.length} not sent`
-      : unsent.refused.length > 0
-        ? `${unsent.refused.length} refused`
-        : '',
+    unsent.clashing.length > 0
+      ? `${unsent.clashing.length} to choose`
+      : unsent.waiting.length > 0
+        ? `${unsent.waiting.length} not sent`
+        : unsent.refused.length > 0
+          ? `${unsent.refused.length} refused`
+          : '',
   );
-
-  const WORDS: Partial<Record<Event['happened']['kind'], string>> = {
-    began: 'begun', ended: 'done', reading: 'reading', sign: 'sign', confirmed: 'confirmed', mishap: 'went wrong', 'taken-back': 'taken back',
-  }; // prettier-ignore
-  const wordsOf = ({ at, subject, happened }: Event): string =>
-    `${clock(at)} ${subject.id.replaceAll('.', ' ')}: ${WORDS[happened.kind] ?? happened.kind}${happened.kind === 'reading' ? ` ${happened.quantity} ${happened.value}` : ''}`;
+  const writing = $derived({ clock, temperature: reading.temperature });
+  // Whoever did it stands here now: it is asked at once.
+  $effect(() => {
+    if (unsent.clashing.length > 0) open = true;
+    else if (unsent.all.length === 0) open = false;
+  });
 </script>
 
 {#if said}
   <button
     type="button"
     class="unsent"
-    title="Noted on this device, not kept by Jovet yet"
+    title="Done on this device, not kept by Jovet yet"
     onclick={() => (open = true)}
   >
     <CloudOff size={20} aria-hidden="true" /><span>{said}</span>
   </button>
 {/if}
-<Sheet open={open && said !== ''} title="Noted on this device" onclose={() => (open = false)}>
+<Sheet open={open && said !== ''} title="Done on this device" onclose={() => (open = false)}>
+  {#each unsent.clashing as { id, work, clashes } (id)}
+    <section aria-label="Changed by two">
+      <h3>{workWords(work, writing).join('; ')}</h3>
+      <Clashes
+        clashes={clashes ?? []}
+        wordsOf={changeWords(work)}
+        onchosen={(picks) => unsent.takeUp(id, picks)}
+      />
+    </section>
+  {/each}
   {#if unsent.waiting.length > 0}
     <p>These are sent by themselves as soon as Jovet answers. You can close this page; they stay here.</p>
     <ul>
-      {#each unsent.waiting as { id, events } (id)}{#each events as event (event.id)}<li>
-            {wordsOf(event)}
+      {#each unsent.waiting as { id, work } (id)}{#each workWords(work, writing) as line, index (index)}<li>
+            {line}
           </li>{/each}{/each}
     </ul>
     <button type="button" class="btn preset-filled" onclick={() => void unsent.run()}>Send now</button>
   {/if}
-  {#each unsent.refused as { id, events, refused } (id)}
+  {#each unsent.refused as { id, work, refused } (id)}
     <section class="notice">
-      <p>{events.map(wordsOf).join('; ')}</p>
+      <p>{workWords(work, writing).join('; ')}</p>
       {#each refused ?? [] as { path, problem, remedy } (path)}<p>{problem} {remedy}</p>{/each}
+      <button type="button" class="btn preset-tonal" onclick={() => unsent.takeUp(id)}>Send once more</button>
       <button type="button" class="btn preset-tonal" onclick={() => unsent.leave(id)}
         >Take it off this list</button
       >
@@ -78,6 +94,9 @@
       min-height: 2.5rem;
       padding: 0 0.5rem;
     }
+  }
+  h3 {
+    font-weight: 700;
   }
   ul {
     margin: 0.5rem 0;

@@ -1,8 +1,9 @@
 import { v7 as uuid } from 'uuid';
 import { effectiveEvents, together, type Event } from '@jovet/core/run';
 import type { Problem } from '@jovet/core/problem';
-import { unsent } from '../sync/unsent.svelte';
-import { timeNow } from './clock';
+import type { Waiting } from './store';
+import { unsent } from './unsent.svelte';
+import { timeNow } from '../bench/clock';
 
 /** What happened on a day: shown as soon as it is noted, sent by what sends for all rooms. */
 export class EventLog {
@@ -13,21 +14,23 @@ export class EventLog {
   /** @param day that what is noted belongs to */
   constructor(private readonly day: () => string) {}
 
-  private readonly refusedIds = $derived(unsent.refused.flatMap(({ events }) => events.map(({ id }) => id)));
+  private readonly refusedIds = $derived(unsent.refused.flatMap(eventsIn).map(({ id }) => id));
+  private readonly waiting = $derived(unsent.waiting.flatMap(eventsIn));
   /** In the order in which it was noted, also what this device has not sent yet; what is refused is shown no longer. */
   readonly events = $derived.by((): readonly Event[] =>
-    together(together(this.known, this.own), unsent.of(this.day())).filter(
-      ({ id }) => !this.refusedIds.includes(id),
-    ),
+    together(
+      together(this.known, this.own),
+      this.waiting.filter(({ day }) => day === this.day()),
+    ).filter(({ id }) => !this.refusedIds.includes(id)),
   );
   /** Everything that was noted on this device has been kept, or refused. */
   get sent(): boolean {
-    return unsent.waiting.length === 0;
+    return this.waiting.length === 0;
   }
   /** Why what was noted here is not kept: it does not get through, or cannot be. */
   readonly problems = $derived.by((): readonly Problem[] => {
     const own = this.own.map(({ id }) => id);
-    const refused = unsent.refused.filter(({ events }) => events.some(({ id }) => own.includes(id)));
+    const refused = unsent.refused.filter((each) => eventsIn(each).some(({ id }) => own.includes(id)));
     return [...refused.flatMap((each) => each.refused ?? []), ...unsent.trouble];
   });
 
@@ -40,7 +43,7 @@ export class EventLog {
   note(noted: readonly Event[]): void {
     if (noted.length === 0) return;
     this.own = [...this.own, ...noted];
-    unsent.note(noted);
+    unsent.add({ kind: 'events', events: noted });
   }
 
   /** Takes events back that were noted. */
@@ -73,3 +76,5 @@ export class EventLog {
     return effectiveEvents(this.events);
   }
 }
+
+const eventsIn = ({ work }: Waiting): readonly Event[] => (work.kind === 'events' ? work.events : []);

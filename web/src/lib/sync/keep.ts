@@ -1,5 +1,5 @@
 import type { Problem } from '@jovet/core/problem';
-import type { Answer } from '../bench/send';
+import type { Answer } from './send';
 import { merge, type Clash, type Picks } from './merge.ts';
 
 /** A document as it is known to stand on the server: what a change of it is based on. */
@@ -14,7 +14,12 @@ export type Kept<T, B extends Base<T>> =
   | { readonly kind: 'done'; readonly value: T; readonly base: B }
   /** Others changed the same: somebody has to choose. Nothing is kept. */
   | { readonly kind: 'clash'; readonly clashes: readonly Clash[] }
-  | { readonly kind: 'refused'; readonly problems: readonly Problem[] };
+  | {
+      readonly kind: 'refused';
+      readonly problems: readonly Problem[];
+      /** There was no answer at all: the same can be sent again. */
+      readonly unreachable: boolean;
+    };
 
 /** So often it is tried, where others go on changing other things of it. */
 const TRIES = 5;
@@ -38,12 +43,13 @@ export async function keep<T, B extends Base<T>>(
   for (let tries = 0; tries < TRIES; tries += 1) {
     const answer = await put(value, on);
     if (answer.kind === 'done') return { kind: 'done', value, base: read(answer.value) };
-    if (answer.kind !== 'stale') return { kind: 'refused', problems: answer.problems };
+    if (answer.kind !== 'stale')
+      return { kind: 'refused', problems: answer.problems, unreachable: answer.kind === 'unreachable' };
     last = answer.problems;
     const theirs = read(answer.stands);
     const both = merge(base.value, mine, theirs.value, picks);
     if (both.clashes.length > 0) return { kind: 'clash', clashes: both.clashes };
     [value, on] = [both.value, theirs];
   }
-  return { kind: 'refused', problems: last };
+  return { kind: 'refused', problems: last, unreachable: false };
 }

@@ -1,3 +1,5 @@
+import { dequal } from 'dequal/lite';
+
 /** A place in a document: names of fields, and of things in a list their own names. */
 export type Path = readonly string[];
 
@@ -36,11 +38,10 @@ export function merge<T>(was: T, mine: T, theirs: T, picks: Picks = {}): Merged<
 type Fields = Readonly<Record<string, unknown>>;
 const isFields = (value: unknown): value is Fields =>
   value !== null && typeof value === 'object' && !Array.isArray(value);
-const isSame = (one: unknown, other: unknown): boolean => JSON.stringify(one) === JSON.stringify(other);
 
 function merged(was: unknown, mine: unknown, theirs: unknown, path: Path, picks: Picks, clashes: Clash[]): unknown {
-  if (isSame(mine, theirs) || isSame(was, theirs)) return mine;
-  if (isSame(was, mine)) return theirs;
+  if (dequal(mine, theirs) || dequal(was, theirs)) return mine;
+  if (dequal(was, mine)) return theirs;
   if (isFields(mine) && isFields(theirs) && isFields(was)) return mergedFields(was, mine, theirs, path, picks, clashes);
   const lists = [was, mine, theirs].map((each) => (Array.isArray(each) ? namedIn(each) : null));
   const [before, here, there] = lists;

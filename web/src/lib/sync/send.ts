@@ -26,6 +26,8 @@ export async function send<T>(method: string, path: string, body?: unknown, raw 
     });
     if (response.status >= 500) return { kind: 'unreachable', problems: [UNREACHABLE] };
     const answer = await response.json();
+    // What was taken away before is taken away.
+    if (method === 'DELETE' && response.status === 404) return { kind: 'done', value: null as T };
     if (response.ok) return { kind: 'done', value: answer };
     return response.status === 409
       ? { kind: 'stale', problems: answer.problems, stands: answer.stands ?? null }

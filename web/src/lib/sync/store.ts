@@ -1,49 +1,66 @@
 import { openDB, type DBSchema } from 'idb';
-import { z } from 'zod';
-import { Event } from '@jovet/core/run';
 import type { Problem } from '@jovet/core/problem';
+import type { Base } from './keep.ts';
+import type { Clash } from './merge.ts';
+import type { Work } from './work.ts';
 
-/** Events that were noted together on this device and are not kept by the server yet. */
-export interface Batch {
-  /** Of its first event: they follow one another as they were noted. */
+/** Something that was done on this device and is not kept by the server yet. */
+export interface Waiting {
+  /** They follow one another by it, as they were done. */
   readonly id: string;
-  readonly events: readonly Event[];
-  /** Why the server cannot take them; null: they are sent as soon as there is a line. */
+  readonly work: Work;
+  /** How what it changes stood when it was done; null: it adds something. */
+  readonly base: Base<unknown> | null;
+  /** Why the server cannot take it; null: it is sent as soon as there is a line. */
+  readonly refused: readonly Problem[] | null;
+  /** Where somebody else changed the same: it waits for a choice. */
+  readonly clashes: readonly Clash[] | null;
+}
+
+/** As the first version kept it: only events. */
+interface Batch {
+  readonly id: string;
+  readonly events: readonly unknown[];
   readonly refused: readonly Problem[] | null;
 }
 
 interface Kept extends DBSchema {
   batches: { key: string; value: Batch };
+  waiting: { key: string; value: Waiting };
 }
 
-/** Where batches outlive the page. */
-export interface EventStore {
-  readonly all: () => Promise<Batch[]>;
-  readonly put: (batch: Batch) => Promise<unknown>;
+/** Where what waits outlives the page. */
+export interface WaitingStore {
+  readonly all: () => Promise<Waiting[]>;
+  readonly put: (waiting: Waiting) => Promise<unknown>;
   readonly drop: (id: string) => Promise<unknown>;
 }
-
-const Stored = z.object({
-  id: z.uuid(),
-  events: z.array(Event).min(1),
-  refused: z.array(z.object({ path: z.string(), problem: z.string(), remedy: z.string() })).nullable(),
-});
 
 /**
  * Opens what this device keeps of its own.
  *
- * @returns null where the device keeps nothing: then a batch lives as long as its page
+ * @returns null where the device keeps nothing: then what waits lives as long as its page
  */
-export async function openEventStore(): Promise<EventStore | null> {
+export async function openStore(): Promise<WaitingStore | null> {
   if (typeof indexedDB === 'undefined') return null;
-  const db = await openDB<Kept>('jovet', 1, {
-    upgrade: (fresh) => void fresh.createObjectStore('batches', { keyPath: 'id' }),
-  }).catch(() => null);
+  const db = await openDB<Kept>('jovet', 2, {
+    async upgrade(db, from, _, change) {
+      const waiting = db.createObjectStore('waiting', { keyPath: 'id' });
+      if (from === 0) return;
+      for (const { id, events, refused } of await change.objectStore('batches').getAll())
+        await waiting.put({ id, work: { kind: 'events', events } as Work, base: null, refused, clashes: null });
+      db.deleteObjectStore('batches');
+    },
+    // A page of the next version wants to open it: this one goes on without.
+    blocking: (_, __, event) => (event.target as IDBDatabase).close(),
+  }).catch(() => null); // prettier-ignore
   if (!db) return null;
   return {
-    // What an earlier version left is read in the form of today.
-    all: async () => (await db.getAll('batches')).flatMap((each) => Stored.safeParse(each).data ?? []),
-    put: (batch) => db.put('batches', batch),
-    drop: (id) => db.delete('batches', id),
+    async all() {
+      const left = await db.getAll('waiting');
+      return left.length === 0 ? [] : (await import('./stored.ts')).readStored(left);
+    },
+    put: (waiting) => db.put('waiting', waiting),
+    drop: (id) => db.delete('waiting', id),
   };
 }

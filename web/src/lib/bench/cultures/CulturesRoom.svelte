@@ -1,5 +1,6 @@
 <script lang="ts">
   import { onMount, tick, untrack } from 'svelte';
+  import { v7 as uuid } from 'uuid';
   import { buildWorkings, type Build, type Culture, type Sign } from '@jovet/core/culture';
   import { followBuilds, observedHours, standingOf, type KeptBuild } from '@jovet/core/culture/followed';
   import type { PlannedFeeding } from '@jovet/core/culture/feeding';
@@ -22,7 +23,7 @@
   import { watchInstruments } from '../instruments';
   import KeyList from '../KeyList.svelte';
   import { provideOpener } from '../opener';
-  import type { Keeping } from '../outbox';
+  import { unsent } from '../../sync/unsent.svelte';
   import { useReading } from '../settings';
   import WorkingPanel from '../WorkingPanel.svelte';
   import PlanNeeds from './PlanNeeds.svelte';
@@ -31,7 +32,7 @@
   import CultureForm from './CultureForm.svelte';
   import AdvicePart from './AdvicePart.svelte';
   import BuildPanel from './BuildPanel.svelte';
-  import { CultureKeeper } from './culture-keeper';
+  import { culturesAfter, culturesWith, CULTURE_WORK } from './culture-work';
   import CultureShelf from './CultureShelf.svelte';
   import { vigourText } from './culture-words';
   import FamilyTree from './FamilyTree.svelte';
@@ -58,12 +59,13 @@
   const reading = useReading();
   const zone = $derived(house.bakehouse.zone);
 
-  let cultures = $state.raw(untrack(() => kept));
+  /** As the server has them; what is on its way stands in them as well. */
+  let stored = $state.raw(untrack(() => kept));
+  const cultures = $derived(culturesWith(stored, unsent.of(...CULTURE_WORK), by));
+  const keeping = $derived(unsent.keeping(...CULTURE_WORK));
   let chosenId = $state(untrack(() => kept[0]?.id ?? ''));
   let now = $state(Math.floor(timeNow()));
   let devices = $state.raw<readonly DeviceReport[]>([]);
-  let keeping = $state.raw<Keeping>({ state: 'idle', problems: [] });
-  let changedElsewhere = $state(false);
   let said = $state('');
   let panel = $state<'log' | 'edit' | 'new' | 'desk' | 'stages' | 'diary' | 'days' | 'tree' | 'keys' | null>(
     null,
@@ -124,12 +126,21 @@
   /** Time-only cultures, of fruit or flowers, have no forecast. */
   const forecast = $derived(culture?.of !== 'no-flour');
 
-  const keeper = new CultureKeeper(
-    untrack(() => kept),
-    (next) => (cultures = next),
-    (next) => (keeping = next),
-    () => (changedElsewhere = true),
+  onMount(() =>
+    unsent.listen(
+      (work, stands, done) => (stored = culturesAfter(stored, work, stands as StoredCulture | null, done)),
+    ),
   );
+  /** How a culture stands on the server, as far as it is known here. */
+  function baseOf(id: string) {
+    const known = stored.find((each) => each.id === id) ?? cultures.find((each) => each.id === id);
+    return known ? { value: known.culture, rev: known.rev } : null;
+  }
+  function unfed(id: string) {
+    const fed = chosen?.stored.builds.find((each) => each.id === id);
+    if (chosen && fed)
+      unsent.add({ kind: 'unfed', id, culture: chosen.stored.id }, { value: fed.build, rev: fed.rev });
+  }
 
   function fed(plan: PlannedFeeding, need: PlannedBuild | null) {
     if (!chosen || !culture) return;
@@ -156,9 +167,8 @@
   }
   function feedWith(build: Build, parent: string | null) {
     if (!chosen) return;
-    keeper.feed(chosen.stored.id, parent, build);
+    unsent.add({ kind: 'fed', id: uuid(), culture: chosen.stored.id, parent, build });
     feeding = false;
-    changedElsewhere = false;
     said = `Noted: fed at ${clock(build.at)}.`;
   }
   async function beginFeeding() {
@@ -169,8 +179,8 @@
   function sign(sign: Sign, buildId = active?.id, corrects: string | null = null) {
     if (!chosen || buildId === undefined) return;
     const before = active?.ripe.best.at ?? null;
-    changedElsewhere = false;
-    keeper.sign(chosen.stored.id, buildId, sign, now, by, corrects);
+    const seen = { id: uuid(), at: now, sign, corrects };
+    unsent.add({ kind: 'sign', id: buildId, culture: chosen.stored.id, seen });
     const after = active?.ripe.best.at ?? null;
     said =
       before !== null && after !== null && Math.abs(after - before) >= 60
@@ -183,8 +193,11 @@
     if (seen) sign({ kind: 'nothing' }, buildId, signId);
   }
   function keep(next: Culture, id: string | null) {
-    if (id === null) choose(keeper.add(next));
-    else keeper.rename(id, next);
+    if (id === null) {
+      const made = uuid();
+      unsent.add({ kind: 'culture-begun', id: made, doc: next });
+      choose(made);
+    } else unsent.add({ kind: 'culture-changed', id, doc: next }, baseOf(id));
     panel = null;
   }
 
@@ -192,20 +205,14 @@
     chosenId = id;
     feeding = false;
     said = '';
-    changedElsewhere = false;
     sour = false;
   };
 
   onMount(() => {
-    const ended = watchInstruments((said, at) => {
+    return watchInstruments((said, at) => {
       now = at;
       devices = said ?? devices.map((each) => ({ ...each, last: null }));
     });
-    const leave = (event: BeforeUnloadEvent) => {
-      if (!keeper.done) event.preventDefault();
-    };
-    addEventListener('beforeunload', leave);
-    return () => (ended(), removeEventListener('beforeunload', leave));
   });
 
   function onkeydown(event: KeyboardEvent) {
@@ -246,11 +253,8 @@
   {#if keeping.state === 'failed'}
     <div class="notice" role="alert">
       <p>{keeping.problems[0]?.problem} {keeping.problems[0]?.remedy}</p>
-      <button type="button" class="btn preset-tonal" onclick={keeper.tryAgain}>Try again</button>
+      <button type="button" class="btn preset-tonal" onclick={() => void unsent.run()}>Try again</button>
     </div>
-  {/if}
-  {#if changedElsewhere}
-    <p class="notice" role="alert">This was changed on another screen; this is how it stands now.</p>
   {/if}
 
   <CultureShelf cultures={followed} chosen={chosen?.stored.id} {now} {clock} onchoose={choose} />
@@ -277,7 +281,7 @@
             onfeed={(build) => feedWith(build, chosen.stored.builds.at(-1)?.id ?? null)}
             onsign={(each, buildId) => sign(each, buildId)}
             ontakeback={takeBack}
-            ondrop={(buildId) => keeper.drop(chosen.stored.id, buildId)}
+            ondrop={unfed}
             ongrown={() => keep({ ...culture, nursery: { from: young, until: now } }, chosen.stored.id)}
           />
         {:else if active && standing}
@@ -365,7 +369,7 @@
       vigour={chosen.vigour}
       {zone}
       ontakeback={takeBack}
-      ondrop={(buildId) => keeper.drop(chosen.stored.id, buildId)}
+      ondrop={unfed}
     />{/if}
 </Sheet>
 <Sheet open={panel === 'edit'} title={culture?.name ?? ''} side onclose={() => (panel = null)}>
@@ -375,7 +379,7 @@
       {culture}
       others={cultures.map((each) => each.culture)}
       onkeep={(next) => keep(next, id)}
-      onend={() => ((panel = null), keeper.end(id))}
+      onend={() => ((panel = null), unsent.add({ kind: 'culture-ended', id }, baseOf(id)))}
     />
   {/if}
 </Sheet>
@@ -408,7 +412,7 @@
       {from}
       {zone}
       ontakeback={takeBack}
-      ondrop={(buildId) => keeper.drop(chosen.stored.id, buildId)}
+      ondrop={unfed}
     />
   {/if}
 </Sheet>

@@ -23,7 +23,7 @@ import type { PlanLine, SavedPlan } from '../../server/database/day-plan';
 import { timeNow } from '../clock';
 import type { MishapChoice } from '../mishap/mishap-choices';
 import { beginHistory, record, undo, type History } from '../history';
-import { send } from '../send';
+import { send } from '../../sync/send';
 import {
   choiceOf,
   fromMoment,

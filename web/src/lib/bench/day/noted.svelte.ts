@@ -1,7 +1,7 @@
 import { v7 as uuid } from 'uuid';
 import type { DayInput } from '@jovet/core/plan/demand';
 import { actualsOf, mishapsOf, together, type Event } from '@jovet/core/run';
-import { EventLog } from '../event-log.svelte';
+import { EventLog } from '../../sync/event-log.svelte';
 
 /** What was noted in a room that plans a day, a batch at a time: undo takes the last ones back. */
 export class Noted {

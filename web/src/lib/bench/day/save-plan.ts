@@ -1,6 +1,6 @@
 import type { Remedy } from '@jovet/core/plan';
 import type { PlannedDay } from '@jovet/core/plan/explain';
-import { send } from '../send';
+import { send } from '../../sync/send';
 
 /** Saves a plan as the newest of its day. @param base number of the newest that is known; 0 for the first */
 export const savePlan = (

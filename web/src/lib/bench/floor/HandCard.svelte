@@ -4,7 +4,7 @@
   import type { Actual, Event, RisingDough } from '@jovet/core/run';
   import { formatDuration, formatMass, formatNumber } from '@jovet/core/units';
   import Knuckle from '../../ui/Knuckle.svelte';
-  import type { EventLog } from '../event-log.svelte';
+  import type { EventLog } from '../../sync/event-log.svelte';
   import { useReading } from '../settings';
   import { upperFirst, whenWords } from './floor-words';
 

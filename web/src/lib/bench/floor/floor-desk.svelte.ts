@@ -16,7 +16,7 @@ import type { DayOf } from '../day/desk.svelte';
 import type { FromPlanner } from '../day/messages';
 import { Planner } from '../day/planner';
 import { savePlan } from '../day/save-plan';
-import { EventLog } from '../event-log.svelte';
+import { EventLog } from '../../sync/event-log.svelte';
 
 /** What happened asks for another plan: what that moves, or why there is none. */
 interface Asked {

@@ -61,8 +61,8 @@
     'Version',
     'Since',
   ];
-  async function setRetired(slug: string, retired: boolean) {
-    await retire(slug, retired);
+  async function setRetired({ slug, version }: FormulaLine, retired: boolean) {
+    await retire(slug, retired, version);
     onchanged();
   }
 </script>
@@ -168,7 +168,7 @@
               {#each rest as cell, index (index)}<td class:number={index === 1 || index === 5}>{cell}</td
                 >{/each}
               <td
-                ><button type="button" class="quiet" onclick={() => setRetired(line.slug, !retiredShown)}
+                ><button type="button" class="quiet" onclick={() => setRetired(line, !retiredShown)}
                   >{retiredShown ? 'use again' : 'out of use'}</button
                 ></td
               >

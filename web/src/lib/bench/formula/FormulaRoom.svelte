@@ -1,6 +1,7 @@
 <script lang="ts">
   import { roomKeys } from '../room-keys';
   import { flushSync, onMount, untrack } from 'svelte';
+  import { dequal } from 'dequal/lite';
   import { MediaQuery, SvelteSet } from 'svelte/reactivity';
   import type { Learned } from '@jovet/core/learned';
   import type { BakehouseNow } from '../../server/database/bakehouse';
@@ -52,7 +53,7 @@
   import RowPanel from './RowPanel.svelte';
   import SheetGrid from './SheetGrid.svelte';
   import SheetNotices from './SheetNotices.svelte';
-  import { SheetKeeper, type Kept } from './sheet-keeper';
+  import { SheetKeeping } from './sheet-keeping.svelte';
   import SizeBar from './SizeBar.svelte';
   import StageKinds from './StageKinds.svelte';
   import StagePanel from './StagePanel.svelte';
@@ -190,7 +191,7 @@
 
   function change(next: FormulaDraft, place: string) {
     history = record(history, next, place);
-    keeper.soon();
+    keeper.changed();
     clearTimeout(calming);
     calming = setTimeout(calmDown, PAUSE_MS);
   }
@@ -200,7 +201,7 @@
   }
   function travel(by: typeof undo<FormulaDraft>) {
     history = by(history);
-    keeper.soon();
+    keeper.changed();
     calmDown();
   }
   provideHands({
@@ -231,53 +232,32 @@
     stage = slug ?? null;
   }
 
-  let kept = $state.raw<Kept>({
-    ...untrack(() => ({
-      rev: stored?.rev ?? 0,
-      base: stored?.base ?? version?.version ?? 0,
-      at: stored?.at ?? null,
-    })),
-    state: 'idle',
-    other: null,
-  });
   const keeper = untrack(
     () =>
-      new SheetKeeper(
-        draftId,
-        version?.slug ?? null,
-        kept,
-        JSON.stringify(stored?.doc ?? asPublished ?? opening),
+      new SheetKeeping(
+        { id: draftId, formula: version?.slug ?? null },
+        stored?.base ?? version?.version ?? 0,
+        stored,
+        opening,
         () => history.present,
-        (next) => (kept = next),
+        (doc) => {
+          settled();
+          history = settle(record(history, doc, 'other'));
+          calmDown();
+        },
       ),
   );
-  onMount(() => {
-    const leave = () => {
-      if (kept.state === 'waiting') void keeper.now();
-    };
-    addEventListener('visibilitychange', leave);
-    return () => {
-      removeEventListener('visibilitychange', leave);
-      leave();
-    };
-  });
-  function takeOther() {
-    const doc = keeper.takeOther();
-    if (!doc) return;
-    settled();
-    history = settle(record(history, doc, 'other'));
-    calmDown();
-  }
+  onMount(() => keeper.begin());
   async function dropDraft() {
     await keeper.drop();
     onopen(version?.slug ?? null);
   }
   async function published(as: string) {
-    if (version === null) await keeper.drop();
+    await keeper.drop();
     onopen(as);
   }
   function takeVersion(taken: FormulaVersion) {
-    keeper.rebase(taken.version);
+    keeper.base = taken.version;
     take(taken.formula, 'theirs');
   }
 
@@ -296,12 +276,12 @@
   const slug = $derived(version?.slug ?? slugOf(draft.name));
   const clock = (epoch: number) => localTime(epoch, bakehouse.zone).time;
   const keeping = $derived.by(() => {
-    if (kept.state === 'failed' && kept.other === null) return 'Not kept: Jovet does not answer';
-    if (kept.state === 'waiting') return 'Keeping…';
-    if (unpublished && kept.at !== null) return `Draft kept at ${clock(kept.at)}`;
+    if (keeper.state === 'failed') return 'Not kept: Jovet does not answer';
+    if (keeper.state === 'waiting') return 'Keeping…';
+    if (unpublished && keeper.at !== null) return `Draft kept at ${clock(keeper.at)}`;
     return version ? `Version ${version.version}, ${version.by}` : 'Not kept yet';
   });
-  const unpublished = $derived(asPublished === null || JSON.stringify(draft) !== JSON.stringify(asPublished));
+  const unpublished = $derived(asPublished === null || !dequal(draft, asPublished));
 </script>
 
 <svelte:window
@@ -327,16 +307,7 @@
     {/snippet}
   </FormulaHead>
 
-  <SheetNotices
-    {kept}
-    {head}
-    {corrected}
-    {adopted}
-    {clock}
-    ontakeother={takeOther}
-    onkeepmine={() => keeper.keepMine()}
-    onadopt={(which) => adopted.add(which)}
-  />
+  <SheetNotices base={keeper.base} {head} {corrected} {adopted} onadopt={(which) => adopted.add(which)} />
 
   {#if part !== 'bake'}<SizeBar
       {size}
@@ -439,7 +410,7 @@
           here.
         </p>
       {/if}
-      {#if kept.rev > 0}
+      {#if keeper.at !== null}
         <button type="button" class="drop" onclick={dropDraft}
           >{version ? `Back to version ${version.version} as published` : 'Throw this draft away'}</button
         >
@@ -480,7 +451,7 @@
   {slug}
   {formula}
   {found}
-  base={kept.base}
+  base={keeper.base}
   {head}
   {corrected}
   {adopted}

@@ -10,7 +10,7 @@
   import Clashes from '../../sync/Clashes.svelte';
   import { keep, type Base } from '../../sync/keep';
   import type { Clash, Picks } from '../../sync/merge';
-  import type { Answer } from '../send';
+  import type { Answer } from '../../sync/send';
   import { saveIngredient } from './library';
   import { moneyIn } from '../money';
 

@@ -5,7 +5,7 @@
   import type { Customer, OrderLine } from '@jovet/core/plan/demand';
   import { formatDate } from '@jovet/core/time';
   import Choice from '../../ui/Choice.svelte';
-  import { send } from '../send';
+  import { send } from '../../sync/send';
 
   interface Props {
     ask: DoughAsk;

@@ -1,34 +1,24 @@
 <script lang="ts">
   import type { Ingredient } from '@jovet/core/formula';
-  import type { Kept } from './sheet-keeper';
 
   interface Props {
-    kept: Kept;
+    /** Version that the draft was begun on. */
+    base: number;
     /** The newest version there is. */
     head: number;
     /** Ingredients that were corrected since the version, and slugs of those whose correction is taken over. */
     corrected: readonly Ingredient[];
     adopted: ReadonlySet<string>;
-    clock: (epoch: number) => string;
-    ontakeother: () => void;
-    onkeepmine: () => void;
     onadopt: (slug: string) => void;
   }
 
-  /** What others did meanwhile: in another window, to the formula, or to the larder. */
-  let { kept, head, corrected, adopted, clock, ontakeother, onkeepmine, onadopt }: Props = $props();
+  /** What others did meanwhile: to the formula, or to the larder. */
+  let { base, head, corrected, adopted, onadopt }: Props = $props();
 </script>
 
-{#if kept.other}
-  <div class="notice" role="alert">
-    <p>This sheet was changed in another window at {clock(kept.other.at)}. What is here is not lost.</p>
-    <button type="button" class="btn preset-tonal" onclick={ontakeother}>Take that one</button>
-    <button type="button" class="btn preset-tonal" onclick={onkeepmine}>Keep this one</button>
-  </div>
-{/if}
-{#if head > kept.base}
+{#if head > base}
   <p class="notice" role="status">
-    Version {head} was published since this draft was begun on version {kept.base}. Publishing will show both.
+    Version {head} was published since this draft was begun on version {base}. Publishing will show both.
   </p>
 {/if}
 {#if corrected.length > 0}

@@ -1,27 +1,17 @@
 import type { FormulaDoc, Ingredient } from '@jovet/core/formula';
-import type { FormulaDraft } from '@jovet/core/sheet';
-import type { StoredDraft } from '../../server/database/formula-draft';
 import type { FormulaLine } from '../../server/database/formula-search';
 import type { FormulaVersion } from '../../server/database/formula';
 import type { Imported } from '../../server/database/import';
 import type { Shelved } from '../../server/database/ingredient';
-import { send, type Answer } from '../send';
-
-export const keepSheet = (
-  id: string,
-  sheet: { formula: string | null; base: number; doc: FormulaDraft; rev: number },
-): Promise<Answer<StoredDraft>> => send('PUT', `drafts/${id}`, sheet);
-
-export const dropSheet = (id: string, rev: number): Promise<Answer<unknown>> =>
-  send('DELETE', `drafts/${id}?rev=${rev}`);
+import { send, type Answer } from '../../sync/send';
 
 export const publish = (
   slug: string,
   publication: { doc: FormulaDoc; base: number; note: string; adopt: string[] },
 ): Promise<Answer<{ slug: string; version: number }>> => send('POST', `formulas/${slug}`, publication);
 
-export const retire = (slug: string, retired: boolean): Promise<Answer<unknown>> =>
-  send('PUT', `formulas/${slug}`, { retired });
+export const retire = (slug: string, retired: boolean, base: number): Promise<Answer<unknown>> =>
+  send('PUT', `formulas/${slug}`, { retired, base });
 
 export const readVersion = (slug: string, n?: number): Promise<Answer<FormulaVersion>> =>
   send('GET', n === undefined ? `formulas/${slug}` : `formulas/${slug}/versions/${n}`);

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { dequal } from 'dequal/lite';
   import { tick, untrack } from 'svelte';
   import {
     draftOfFloor, newThing, parseFloor, THING_TYPES, WEEK, type FloorDraft, type HandDraft, type ThingType,
@@ -14,7 +15,7 @@
   import Clashes from '../../sync/Clashes.svelte';
   import { keep, type Base } from '../../sync/keep';
   import { merge, type Clash, type Picks } from '../../sync/merge';
-  import { send, type Answer } from '../send';
+  import { send, type Answer } from '../../sync/send';
   import { roomKeys } from '../room-keys';
   import RoomHead from '../RoomHead.svelte';
   import { useReading } from '../settings';
@@ -54,7 +55,7 @@
   let hand = $state<number | null>(null);
   let adding = $state<ThingType | 'room'>('mixer');
   const draft = $derived(history.present);
-  const dirty = $derived(JSON.stringify(draft) !== JSON.stringify(base.value));
+  const dirty = $derived(!dequal(draft, base.value));
   const wrong = $derived(
     Object.fromEntries(problems.map((each) => [each.path, `${each.problem} ${each.remedy}`])),
   );
@@ -137,7 +138,7 @@
     // What was typed meanwhile stays, beside what was kept.
     const next = merge(sent, draft, kept.base.value).value;
     base = kept.base;
-    if (JSON.stringify(next) !== JSON.stringify(draft)) history = { ...history, present: next, place: null };
+    if (!dequal(next, draft)) history = { ...history, present: next, place: null };
     onkept();
   }
   /** Opens what the first problem is about. */

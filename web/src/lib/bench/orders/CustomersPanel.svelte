@@ -5,7 +5,7 @@
   import type { KeptCustomer } from '../../server/database/customer';
   import Choice from '../../ui/Choice.svelte';
   import Field from '../../ui/Field.svelte';
-  import { send, type Answer } from '../send';
+  import { send, type Answer } from '../../sync/send';
   import {
     CUSTOMER_FIELDS,
     draftOfCustomer,

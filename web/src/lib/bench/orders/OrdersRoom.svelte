@@ -20,7 +20,7 @@
   import Clashes from '../../sync/Clashes.svelte';
   import type { Clash, Picks } from '../../sync/merge';
   import { rememberTyped, typedAt, type Texts } from '../../sync/typed';
-  import { send } from '../send';
+  import { send } from '../../sync/send';
   import { dropsOf, KEYS, keyOf, partsOf, readPieces } from './cells';
   import { clashesOf, saidLine, standingLine } from './keeping';
   import CustomersPanel from './CustomersPanel.svelte';

@@ -4,7 +4,7 @@
   import type { Customer, DayOrder, OrderLine } from '@jovet/core/plan/demand';
   import type { Problem } from '@jovet/core/problem';
   import { addDays, formatDate } from '@jovet/core/time';
-  import { send } from '../send';
+  import { send } from '../../sync/send';
 
   interface Props {
     date: string;

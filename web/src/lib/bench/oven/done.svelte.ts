@@ -1,6 +1,6 @@
 import type { Event } from '@jovet/core/run';
-import { EventLog } from '../event-log.svelte';
-import { send } from '../send';
+import { EventLog } from '../../sync/event-log.svelte';
+import { send } from '../../sync/send';
 
 /**
  * What was done at the oven on a day, as everybody at an oven door has noted it: events of the day.

@@ -6,7 +6,7 @@
   import { formatNumber, formatTemperature } from '@jovet/core/units';
   import Chart from '../Chart.svelte';
   import CopyTable from '../CopyTable.svelte';
-  import { send } from '../send';
+  import { send } from '../../sync/send';
   import { useReading } from '../settings';
 
   interface Props {

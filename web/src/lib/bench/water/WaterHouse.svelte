@@ -8,7 +8,7 @@
   import Clashes from '../../sync/Clashes.svelte';
   import { keep, type Base } from '../../sync/keep';
   import type { Clash, Picks } from '../../sync/merge';
-  import { send, type Answer } from '../send';
+  import { send, type Answer } from '../../sync/send';
   import { useReading } from '../settings';
 
   /** Programmes and water sources of the bakehouse. */

@@ -24,22 +24,21 @@
   import { timeNow } from '../clock';
   import type { House } from '../../server/database/house';
   import { methodChooser } from './method-chooser';
-  import type { StoredMix, StoredReading } from '../../server/database/mix';
+  import type { StoredMix } from '../../server/database/mix';
   import { enterMovesOn } from '../../ui/enter-moves-on';
   import Sheet from '../../ui/Sheet.svelte';
   import ToolButton from '../../ui/ToolButton.svelte';
   import { watchInstruments } from '../instruments';
   import KeyList from '../KeyList.svelte';
   import { provideOpener } from '../opener';
-  import { send } from '../send';
+  import { send } from '../../sync/send';
+  import { unsent } from '../../sync/unsent.svelte';
   import { useReading } from '../settings';
   import WorkingPanel from '../WorkingPanel.svelte';
   import AddMix from './AddMix.svelte';
   import AfterMix from './AfterMix.svelte';
-  import { dayMixes, isClosed, nextMix, type DayMix } from './day-mixes';
+  import { dayMixes, isClosed, mixesWith, nextMix, type DayMix } from './day-mixes';
   import HeatLedger from './HeatLedger.svelte';
-  import type { Keeping } from '../outbox';
-  import { MixKeeper } from './mix-keeper';
   import MixLogPanel from './MixLogPanel.svelte';
   import MixStrip from './MixStrip.svelte';
   import PourAnswer from './PourAnswer.svelte';
@@ -67,13 +66,19 @@
   let { date, today, house, planned, kept, dropped, log: opening, by, onhouse }: Props = $props();
   const reading = useReading();
 
-  let mixes = $state.raw(untrack(() => dayMixes(date, kept, dropped, planned?.mixes ?? [])));
+  const KINDS = ['mix-begun', 'mix-changed', 'mix-dropped', 'mix-reading'] as const;
+  /** Typing on is one change. */
+  const CALM_MS = 300;
+  /** As the server has them; what is on its way stands in them as well. */
+  let stored = $state.raw(untrack(() => kept));
+  let gone = $state.raw(untrack(() => dropped));
+  const here = $derived(mixesWith(stored, gone, unsent.of(...KINDS), date, by));
+  const mixes = $derived(dayMixes(date, here.mixes, here.dropped, planned?.mixes ?? []));
+  const keeping = $derived(unsent.keeping(...KINDS));
   let log = $state.raw(untrack(() => opening));
   let chosenId = $state(untrack(() => nextMix(mixes)?.id ?? ''));
   let now = $state(Math.floor(timeNow()));
   let devices = $state.raw<readonly DeviceReport[]>([]);
-  let keeping = $state.raw<Keeping>({ state: 'idle', problems: [] });
-  let changedElsewhere = $state(false);
   let wrong = $state.raw<Readonly<Record<string, string>>>({});
   let path = $state<string[]>([]);
   let panel = $state<'add' | 'ways' | 'log' | 'house' | 'keys' | null>(null);
@@ -116,47 +121,45 @@
 
   // ── keeping ─────────────────────────────────────────────────────────────────────────────────────────────────────
 
-  const put = (id: string, change: (mix: DayMix) => DayMix) => {
-    mixes = mixes.map((each) => (each.id === id ? change(each) : each));
+  /** How a mix stands on the server, as far as it is known here. */
+  const baseOf = (id: string) => {
+    const known = stored.find((each) => each.id === id);
+    return known ? { value: known.doc, rev: known.rev } : null;
   };
-  const stands = ({ id, rev, doc, readings }: StoredMix) =>
-    put(id, ({ at }) => ({ id, rev, at, doc, readings }));
-  const keeper = new MixKeeper(
-    untrack(() => mixes.filter(({ rev }) => rev > 0)),
-    (mix) => {
-      stands(mix);
-      if (isClosed(mix)) void readLog();
-    },
-    (mix) => {
-      stands(mix);
-      changedElsewhere = true;
-    },
-    (next) => (keeping = next),
+  onMount(() =>
+    unsent.listen((work, stands, done) => {
+      if (!KINDS.some((kind) => kind === work.kind)) return;
+      const fresh = stands as StoredMix | null;
+      if (work.kind === 'mix-dropped' && done) {
+        stored = stored.filter(({ id }) => id !== work.id);
+        gone = [...gone, work.id];
+      } else if (fresh) {
+        const known = stored.some(({ id }) => id === fresh.id);
+        stored = known ? stored.map((each) => (each.id === fresh.id ? fresh : each)) : [...stored, fresh];
+        if (isClosed(fresh)) void readLog();
+      }
+    }),
   );
   /** A planned mix is begun with the first thing that is done to it. */
   function ensureBegun(of: DayMix) {
-    if (of.rev > 0) return;
-    put(of.id, (each) => ({ ...each, rev: 1 }));
-    keeper.add({ kind: 'begin', id: of.id, date, doc: of.doc });
+    if (of.rev === 0) unsent.add({ kind: 'mix-begun', id: of.id, date, doc: of.doc });
   }
   function change(doc: MixDoc) {
     if (!mix) return;
-    changedElsewhere = false;
     ensureBegun(mix);
-    put(mix.id, (each) => ({ ...each, doc }));
-    keeper.add({ kind: 'change', id: mix.id, doc });
+    unsent.add(
+      { kind: 'mix-changed', id: mix.id, doc },
+      baseOf(mix.id) ?? { value: mix.doc, rev: 1 },
+      CALM_MS,
+    );
   }
   function addReading(of: string, taken: Omit<MixReading, 'id' | 'factor'>) {
     if (!mix) return;
-    changedElsewhere = false;
     ensureBegun(mix);
     // What was poured stands with the record: later mixes teach another answer.
     if (of === 'dough' && answer && answer.doc.poured === null)
       change({ ...answer.doc, poured: answer.water.poured.portions.map((each) => ({ ...each })) });
-    const made: StoredReading = { id: uuid(), factor: of, ...taken, by };
-    put(mix.id, (each) => ({ ...each, readings: [...each.readings, made] }));
-    const { by: _, ...reading } = made;
-    keeper.add({ kind: 'reading', id: mix.id, reading });
+    unsent.add({ kind: 'mix-reading', id: mix.id, reading: { id: uuid(), factor: of, ...taken } });
   }
   async function readLog() {
     const answer = await send<{ mixes: LoggedMix[] }>('GET', 'mix-log');
@@ -195,36 +198,27 @@
     addReading(of, { ...taken.value, instrument, spot, offset: 0, corrects: null });
   }
   function addMixes(docs: readonly MixDoc[]) {
-    const made = docs.map((doc): DayMix => ({ id: uuid(), rev: 1, at: null, doc, readings: [] }));
-    mixes = [...mixes, ...made];
-    for (const { id, doc } of made) keeper.add({ kind: 'begin', id, date, doc });
+    const made = docs.map((doc) => ({ id: uuid(), doc }));
+    for (const each of made) unsent.add({ kind: 'mix-begun', date, ...each });
     choose(made[0]?.id ?? chosenId);
     panel = null;
   }
   function drop() {
     if (!mix) return;
-    const gone = mix;
-    ensureBegun(gone);
-    mixes = mixes.filter(({ id }) => id !== gone.id);
-    keeper.add({ kind: 'drop', id: gone.id });
+    ensureBegun(mix);
+    unsent.add({ kind: 'mix-dropped', id: mix.id }, baseOf(mix.id) ?? { value: mix.doc, rev: 1 });
     choose(nextMix(mixes)?.id ?? '');
   }
   function choose(id: string) {
     chosenId = id;
     wrong = {};
-    changedElsewhere = false;
   }
 
   onMount(() => {
-    const end = watchInstruments((said, at) => {
+    return watchInstruments((said, at) => {
       now = at;
       devices = said ?? devices.map((each) => ({ ...each, last: null }));
     });
-    const leave = (event: BeforeUnloadEvent) => {
-      if (!keeper.done) event.preventDefault();
-    };
-    addEventListener('beforeunload', leave);
-    return () => (end(), removeEventListener('beforeunload', leave));
   });
 
   const chooseMethod = untrack(() => methodChooser(house.bakehouse.waterMethod, () => onhouse()));
@@ -288,11 +282,8 @@
   {#if keeping.state === 'failed'}
     <div class="notice" role="alert">
       <p>{keeping.problems[0]?.problem} {keeping.problems[0]?.remedy}</p>
-      <button type="button" class="btn preset-tonal" onclick={() => keeper.run()}>Try again</button>
+      <button type="button" class="btn preset-tonal" onclick={() => void unsent.run()}>Try again</button>
     </div>
-  {/if}
-  {#if changedElsewhere}
-    <p class="notice" role="alert">This mix was changed on another screen; this is how it stands now.</p>
   {/if}
 
   {#if mixes.length > 0}<MixStrip {mixes} {chosenId} {clock} onchoose={choose} ondrop={drop} />{/if}

@@ -1,6 +1,8 @@
 import { v5 as uuidOfName } from 'uuid';
 import type { PlannedMix } from '@jovet/core/plan/explain';
 import { effectiveReadings, type MixDoc } from '@jovet/core/mix';
+import type { WorkOf } from '../../sync/work';
+import { together } from '@jovet/core/run';
 import type { StoredMix, StoredReading } from '../../server/database/mix';
 
 /** A mix of the day, begun or only planned. */
@@ -38,6 +40,40 @@ export function dayMixes(
     ...open.filter(({ id, task }) => !gone.has(id) && !begun.has(task)).map(({ task: _, ...mix }) => mix),
   ];
 } // prettier-ignore
+
+type MixWork = WorkOf<'mix-begun' | 'mix-changed' | 'mix-dropped' | 'mix-reading'>;
+
+/**
+ * The mixes of a day with what was done here and is on its way.
+ *
+ * @param by who does it
+ */
+export function mixesWith(
+  stored: readonly StoredMix[],
+  dropped: readonly string[],
+  works: readonly MixWork[],
+  date: string,
+  by: string,
+): { readonly mixes: readonly StoredMix[]; readonly dropped: readonly string[] } {
+  let mixes = stored;
+  const change = (id: string, to: (mix: StoredMix) => StoredMix) =>
+    (mixes = mixes.map((each) => (each.id === id ? to(each) : each)));
+  const gone = [...dropped];
+  for (const work of works) {
+    const { id } = work;
+    if (work.kind === 'mix-begun') {
+      if (work.date === date && !mixes.some((each) => each.id === id))
+        mixes = [...mixes, { id, date, rev: 1, doc: work.doc, readings: [] }];
+    } else if (work.kind === 'mix-changed') change(id, (each) => ({ ...each, doc: work.doc }));
+    else if (work.kind === 'mix-reading')
+      change(id, (each) => ({ ...each, readings: together(each.readings, [{ ...work.reading, by }]) }));
+    else {
+      mixes = mixes.filter((each) => each.id !== id);
+      gone.push(id);
+    }
+  }
+  return { mixes, dropped: gone };
+}
 
 /** Whether the dough of a mix has been read: then its record is closed. */
 export const isClosed = ({ readings }: Pick<DayMix, 'readings'>): boolean =>

@@ -1,5 +1,5 @@
 import type { WaterMethod } from '@jovet/core/water';
-import { send } from '../send';
+import { send } from '../../sync/send';
 
 interface House {
   readonly bakehouse: { readonly waterMethod: WaterMethod };

@@ -1,0 +1,39 @@
+import { z } from 'zod';
+import { Build, Culture, LoggedSign } from '@jovet/core/culture';
+import { MixDoc, MixReading } from '@jovet/core/mix';
+import { Event } from '@jovet/core/run';
+import { FormulaDraft } from '@jovet/core/sheet';
+import type { Waiting } from './store.ts';
+import type { Work } from './work.ts';
+
+const id = z.uuid();
+const Stored: z.ZodType<Work> = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('events'), events: z.array(Event).min(1) }),
+  z.strictObject({ kind: z.literal('mix-begun'), id, date: z.iso.date(), doc: MixDoc }),
+  z.strictObject({ kind: z.literal('mix-changed'), id, doc: MixDoc }),
+  z.strictObject({ kind: z.literal('mix-dropped'), id }),
+  z.strictObject({ kind: z.literal('mix-reading'), id, reading: MixReading }),
+  z.strictObject({ kind: z.literal('culture-begun'), id, doc: Culture }),
+  z.strictObject({ kind: z.literal('culture-changed'), id, doc: Culture }),
+  z.strictObject({ kind: z.literal('culture-ended'), id }),
+  z.strictObject({ kind: z.literal('fed'), id, culture: z.uuid(), parent: z.uuid().nullable(), build: Build }),
+  z.strictObject({ kind: z.literal('unfed'), id, culture: z.uuid() }),
+  z.strictObject({ kind: z.literal('sign'), id, culture: z.uuid(), seen: LoggedSign }),
+  z.strictObject({ kind: z.literal('draft'), id, formula: z.string().nullable(), base: z.number().int(), doc: FormulaDraft }),
+]); // prettier-ignore
+
+const UNREADABLE = {
+  path: '',
+  problem: 'This was noted with another version of Jovet, and this one does not know how to send it.',
+  remedy: 'Note it once more by hand, and take it off this list.',
+};
+
+/**
+ * What a device still has, of whatever version, in the form of today. What cannot be read is shown as it is: nothing that
+ * was noted is dropped in silence.
+ */
+export const readStored = (all: readonly Waiting[]): Waiting[] =>
+  all.map((each) => {
+    const { data } = Stored.safeParse(each.work);
+    return data ? { ...each, work: data } : { ...each, refused: [UNREADABLE] };
+  });

@@ -1,0 +1,98 @@
+import type { Build, Culture, LoggedSign } from '@jovet/core/culture';
+import type { MixDoc, MixReading } from '@jovet/core/mix';
+import type { Event } from '@jovet/core/run';
+import type { FormulaDraft } from '@jovet/core/sheet';
+import type { StoredCulture } from '../server/database/culture';
+import type { StoredDraft } from '../server/database/formula-draft';
+import type { StoredMix } from '../server/database/mix';
+import type { Base } from './keep.ts';
+
+/** What is done on a device and kept by the server, now or when there is a line again. */
+export type Work =
+  | { readonly kind: 'events'; readonly events: readonly Event[] }
+  | { readonly kind: 'mix-begun'; readonly id: string; readonly date: string; readonly doc: MixDoc }
+  | { readonly kind: 'mix-changed'; readonly id: string; readonly doc: MixDoc }
+  | { readonly kind: 'mix-dropped'; readonly id: string }
+  | { readonly kind: 'mix-reading'; readonly id: string; readonly reading: MixReading }
+  | { readonly kind: 'culture-begun'; readonly id: string; readonly doc: Culture }
+  | { readonly kind: 'culture-changed'; readonly id: string; readonly doc: Culture }
+  | { readonly kind: 'culture-ended'; readonly id: string }
+  | { readonly kind: 'fed'; readonly id: string; readonly culture: string; readonly parent: string | null; readonly build: Build }
+  | { readonly kind: 'unfed'; readonly id: string; readonly culture: string }
+  | { readonly kind: 'sign'; readonly id: string; readonly culture: string; readonly seen: LoggedSign }
+  | { readonly kind: 'draft'; readonly id: string; readonly formula: string | null; readonly base: number; readonly doc: FormulaDraft }; // prettier-ignore
+
+export type WorkOf<K extends Work['kind']> = Extract<Work, { readonly kind: K }>;
+
+/** What a work is sent as. */
+export interface Request {
+  readonly method: 'POST' | 'PUT' | 'DELETE';
+  readonly path: string;
+  readonly body?: unknown;
+}
+
+/**
+ * A work as a request.
+ *
+ * @param rev that it was done on, where it changes something
+ * @param sentAt now, epoch seconds
+ */
+export function requestOf(work: Work, rev: number, sentAt: number): Request {
+  switch (work.kind) {
+    case 'events':
+      return { method: 'POST', path: 'events', body: { events: work.events, sentAt } };
+    case 'mix-begun':
+      return { method: 'POST', path: 'mixes', body: { id: work.id, date: work.date, doc: work.doc } };
+    case 'mix-changed':
+      return { method: 'PUT', path: `mixes/${work.id}`, body: { doc: work.doc, rev } };
+    case 'mix-dropped':
+      return { method: 'DELETE', path: `mixes/${work.id}?rev=${rev}` };
+    case 'mix-reading':
+      return { method: 'POST', path: `mixes/${work.id}/readings`, body: work.reading };
+    case 'culture-begun':
+      return { method: 'POST', path: 'cultures', body: { id: work.id, culture: work.doc } };
+    case 'culture-changed':
+      return { method: 'PUT', path: `cultures/${work.id}`, body: { culture: work.doc, rev } };
+    case 'culture-ended':
+      return { method: 'DELETE', path: `cultures/${work.id}?rev=${rev}` };
+    case 'fed':
+      return { method: 'POST', path: `cultures/${work.culture}/builds`, body: { id: work.id, parent: work.parent, build: work.build } };
+    case 'unfed':
+      return { method: 'DELETE', path: `builds/${work.id}?rev=${rev}` };
+    case 'sign':
+      return { method: 'POST', path: `builds/${work.id}/signs`, body: work.seen };
+    case 'draft':
+      return { method: 'PUT', path: `drafts/${work.id}`, body: { formula: work.formula, base: work.base, doc: work.doc, rev } };
+  }
+} // prettier-ignore
+
+/** Whether the whole of something is in it, so that of several only the last has to be sent. */
+export const isWhole = (work: Work): work is WorkOf<'mix-changed' | 'culture-changed' | 'draft'> =>
+  work.kind === 'mix-changed' || work.kind === 'culture-changed' || work.kind === 'draft';
+
+/** What a change was of: the document out of what the server says stands there; null where it says nothing of it. */
+export function standing(work: Work, stands: unknown): Base<unknown> | null {
+  if (stands === null || typeof stands !== 'object') return null;
+  switch (work.kind) {
+    case 'mix-changed':
+    case 'mix-dropped': {
+      const { doc, rev } = stands as StoredMix;
+      return { value: doc, rev };
+    }
+    case 'culture-changed':
+    case 'culture-ended': {
+      const { culture, rev } = stands as StoredCulture;
+      return { value: culture, rev };
+    }
+    case 'unfed': {
+      const fed = (stands as StoredCulture).builds.find(({ id }) => id === work.id);
+      return fed ? { value: fed.build, rev: fed.rev } : null;
+    }
+    case 'draft': {
+      const { doc, rev } = stands as StoredDraft;
+      return { value: doc, rev };
+    }
+    default:
+      return null;
+  }
+}
