@@ -1,7 +1,7 @@
 import { v7 as uuid } from 'uuid';
 import { effectiveEvents, together, type Event } from '@jovet/core/run';
 import type { Problem } from '@jovet/core/problem';
-import type { Waiting } from './store';
+import type { Waiting } from './work';
 import { unsent } from './unsent.svelte';
 import { timeNow } from '../bench/clock';
 

@@ -1,21 +1,6 @@
 import { openDB, type DBSchema } from 'idb';
 import type { Problem } from '@jovet/core/problem';
-import type { Base } from './keep.ts';
-import type { Clash } from './merge.ts';
-import type { Work } from './work.ts';
-
-/** Something that was done on this device and is not kept by the server yet. */
-export interface Waiting {
-  /** They follow one another by it, as they were done. */
-  readonly id: string;
-  readonly work: Work;
-  /** How what it changes stood when it was done; null: it adds something. */
-  readonly base: Base<unknown> | null;
-  /** Why the server cannot take it; null: it is sent as soon as there is a line. */
-  readonly refused: readonly Problem[] | null;
-  /** Where somebody else changed the same: it waits for a choice. */
-  readonly clashes: readonly Clash[] | null;
-}
+import type { Waiting, Work } from './work.ts';
 
 /** As the first version kept it: only events. */
 interface Batch {

@@ -3,8 +3,7 @@ import { Build, Culture, LoggedSign } from '@jovet/core/culture';
 import { MixDoc, MixReading } from '@jovet/core/mix';
 import { Event } from '@jovet/core/run';
 import { FormulaDraft } from '@jovet/core/sheet';
-import type { Waiting } from './store.ts';
-import type { Work } from './work.ts';
+import type { Waiting, Work } from './work.ts';
 
 const id = z.uuid();
 const Stored: z.ZodType<Work> = z.discriminatedUnion('kind', [

@@ -5,8 +5,8 @@ import { timeNow } from '../bench/clock';
 import { keep, type Base } from './keep';
 import type { Picks } from './merge';
 import { send, type Answer } from './send';
-import { openStore, type Waiting, type WaitingStore } from './store';
-import { isWhole, requestOf, standing, type Work, type WorkOf } from './work';
+import { openStore, type WaitingStore } from './store';
+import { isWhole, requestOf, standing, type Waiting, type Work, type WorkOf } from './work';
 
 /** After a failure it is tried again by itself, ms. */
 const AGAIN_MS = 5000;

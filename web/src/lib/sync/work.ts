@@ -5,7 +5,9 @@ import type { FormulaDraft } from '@jovet/core/sheet';
 import type { StoredCulture } from '../server/database/culture';
 import type { StoredDraft } from '../server/database/formula-draft';
 import type { StoredMix } from '../server/database/mix';
+import type { Problem } from '@jovet/core/problem';
 import type { Base } from './keep.ts';
+import type { Clash } from './merge.ts';
 
 /** What is done on a device and kept by the server, now or when there is a line again. */
 export type Work =
@@ -23,6 +25,19 @@ export type Work =
   | { readonly kind: 'draft'; readonly id: string; readonly formula: string | null; readonly base: number; readonly doc: FormulaDraft }; // prettier-ignore
 
 export type WorkOf<K extends Work['kind']> = Extract<Work, { readonly kind: K }>;
+
+/** Something that was done on this device and is not kept by the server yet. */
+export interface Waiting {
+  /** They follow one another by it, as they were done. */
+  readonly id: string;
+  readonly work: Work;
+  /** How what it changes stood when it was done; null: it adds something. */
+  readonly base: Base<unknown> | null;
+  /** Why the server cannot take it; null: it is sent as soon as there is a line. */
+  readonly refused: readonly Problem[] | null;
+  /** Where somebody else changed the same: it waits for a choice. */
+  readonly clashes: readonly Clash[] | null;
+}
 
 /** What a work is sent as. */
 export interface Request {
