@@ -4,6 +4,7 @@ import { findActor } from '$lib/server/database/bakehouse';
 import { database } from '$lib/server/database/connected';
 import { refuse } from '$lib/server/endpoints/answer';
 import { loadDay } from '$lib/server/load-day';
+import { beginPlanners } from '$lib/server/planning/pool';
 import { problem } from '@jovet/core/problem';
 import { modeFrom } from '$lib/ui/mode';
 
@@ -15,6 +16,7 @@ const ASK_AGAIN_MS = 10_000;
 /** Tomorrow is planned once before anyone asks: a planner that has just begun takes several times as long. */
 export const init: ServerInit = () => {
   if (building) return;
+  beginPlanners();
   const ready = async () => {
     const first = await findActor(database());
     if (first) await (await loadDay(undefined, first, false)).first;

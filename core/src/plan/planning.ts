@@ -142,6 +142,7 @@ export async function planAtPace(network: Network, seed: number, pace: Pace): Pr
   // Too few rounds for a doubt; a proof is worth more than what is nearest.
   if (!answer && rounds < DOUBT && nearest?.() === false) answer = impossible(network.instance, best);
   if (answer || !nearest) return answer;
+  if (nearest()) return notFound(network, best, best);
   const search = nearestTo(network, best, seed);
   for (let next = search.next(); ; next = search.next()) {
     if (next.done) return next.value;

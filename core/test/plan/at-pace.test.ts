@@ -3,6 +3,7 @@ import { test } from 'node:test';
 import { planAtPace, type Answer } from '@jovet/core/plan';
 import { networkOf } from '@jovet/core/plan/network';
 import { demoDay, must } from '../demo.ts';
+import { familyDay } from './family.ts';
 
 const network = must(networkOf(demoDay()));
 const first = (answer: Answer | null) => answer !== null;
@@ -46,4 +47,16 @@ test('nobody who waits any longer gets no answer, also while the nearest plan is
   let steps = 0;
   const left = await planAtPace(short, 1, { nearest: () => false, over: () => true, breathe: () => Promise.resolve((steps += 1) < 3) });
   assert.ok(left === null || left.verdict === 'impossible');
+}); // prettier-ignore
+
+test('where nothing near is wanted any more, none is looked for: what has a place so far is told', async () => {
+  let [rounds, after] = [0, 0];
+  const answer = await planAtPace(must(networkOf(familyDay('factory', 4))), 1, {
+    over: (_, now) => ((rounds = now), true),
+    nearest: () => true,
+    breathe: () => ((after += 1), always()),
+  });
+  assert.equal(answer?.verdict, 'not-found');
+  if (answer?.verdict === 'not-found') assert.equal(answer.partial, answer.schedule);
+  assert.deepEqual([rounds, after], [0, 0]);
 }); // prettier-ignore

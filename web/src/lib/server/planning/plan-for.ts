@@ -72,7 +72,7 @@ const TRY = 0.4;
  * Seconds more, until it is laid out once: a remedy that is not found for want of a moment is of no use. And by how much
  * that may go beyond the time for all of them, as long as there is none.
  */
-const [LAID_OUT, OVER] = [0.8, 0.3] as const;
+const [LAID_OUT, OVER] = [0.8, 0.15] as const;
 
 /** What would give a plan to a day that has none, or all of what is ordered; each planned first, the cheapest first. */
 export async function remediesOf(

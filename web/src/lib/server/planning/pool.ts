@@ -14,12 +14,13 @@ const [HEAP, MEMORY, QUEUE] = [700, 1200, 12] as const;
 /** Seconds that an idle process is kept, so that the next plan finds it warm. */
 const IDLE = 300;
 
-const poolOf = (least: number, processes: number): Tinypool =>
+const poolOf = (processes: number): Tinypool =>
   new Tinypool({
     filename: FILE,
     runtime: 'child_process',
     serialization: 'advanced',
-    minThreads: least,
+    // One is always there: a process that has just begun takes half a second more.
+    minThreads: 1,
     maxThreads: processes,
     maxQueue: QUEUE,
     idleTimeout: IDLE * 1000,
@@ -27,10 +28,13 @@ const poolOf = (least: number, processes: number): Tinypool =>
     env: { JOVET_PLANNER_MEMORY: process.env['JOVET_PLANNER_MEMORY'] ?? String(MEMORY) },
   });
 
-/** Plans that are asked for share all cores but one; what a room opens with never waits behind them, and finds its process warm. */
+/** Plans that are asked for share all cores but one; what a room opens with never waits behind them. */
 let [plans, rooms]: (Tinypool | null)[] = [null, null];
 const poolFor = (job: keyof typeof jobs): Tinypool =>
-  job === 'first' ? (rooms ??= poolOf(1, 1)) : (plans ??= poolOf(0, Math.max(1, availableParallelism() - 1)));
+  job === 'first' ? (rooms ??= poolOf(1)) : (plans ??= poolOf(Math.max(1, availableParallelism() - 1)));
+
+/** Begins the processes, before anybody waits for one. */
+export const beginPlanners = (): void => void (poolFor('first'), poolFor('plan'));
 
 process.once('sveltekit:shutdown', () => void Promise.all([plans, rooms].map((pool) => pool?.destroy())));
 
