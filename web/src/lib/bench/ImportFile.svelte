@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { Problem } from '@jovet/core/problem';
   import type { Imported } from '../server/database/import';
-  import { bringIn, previewImport } from './formula/library';
+  import { ask } from '../sync/ask';
 
   /** Brings in a file of the bakery: looked into first, with every fault, before anything is kept. */
   let { onbrought }: { onbrought: () => void } = $props();
@@ -18,7 +18,7 @@
     brought = null;
     preview = null;
     text = await file.text();
-    const answer = await previewImport(text);
+    const answer = await ask('POST /import/preview', { body: text });
     problems = answer.kind === 'done' ? [] : answer.problems;
     if (answer.kind !== 'done') return;
     preview = answer.value;
@@ -26,7 +26,7 @@
     if (faulty.length === 0 && preview.items.every((item) => item.notes.length === 0)) await bring('all');
   }
   async function bring(take: 'all' | 'good') {
-    const answer = await bringIn(text, take);
+    const answer = await ask('POST /import', { query: { take }, body: text });
     problems = answer.kind === 'done' ? [] : answer.problems;
     if (answer.kind !== 'done') return;
     brought = answer.value;

@@ -1,6 +1,6 @@
 import type { DeviceReport } from '@jovet/core/mix';
 import { timeNow } from './clock';
-import { send } from '../sync/send';
+import { ask } from '../sync/ask';
 
 /** How often the instruments are asked, ms. */
 const ASK_MS = 2000;
@@ -14,13 +14,13 @@ const ASK_MS = 2000;
 export function watchInstruments(
   take: (devices: readonly DeviceReport[] | null, now: number) => void,
 ): () => void {
-  const ask = async () => {
-    const said = await send<{ instruments: DeviceReport[] }>('GET', 'instruments');
+  const look = async () => {
+    const said = await ask('GET /instruments', {});
     const now = Math.floor(timeNow());
     if (said.kind === 'done') take(said.value.instruments, now);
     else take(null, now);
   };
-  void ask();
-  const timer = setInterval(() => document.visibilityState === 'visible' && void ask(), ASK_MS);
+  void look();
+  const timer = setInterval(() => document.visibilityState === 'visible' && void look(), ASK_MS);
   return () => clearInterval(timer);
 }

@@ -1,5 +1,5 @@
 import type { Problem } from '@jovet/core/problem';
-import type { Answer } from './send';
+import type { Answer } from './ask';
 import { merge, type Clash, type Picks } from './merge.ts';
 
 /** A document as it is known to stand on the server: what a change of it is based on. */

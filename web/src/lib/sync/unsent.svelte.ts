@@ -4,9 +4,9 @@ import type { Problem } from '@jovet/core/problem';
 import { timeNow } from '../bench/clock';
 import { keep, type Base } from './keep';
 import type { Picks } from './merge';
-import { send, type Answer } from './send';
+import type { Answer } from './ask';
 import { openStore, type WaitingStore } from './store';
-import { isWhole, requestOf, standing, type Waiting, type Work, type WorkOf } from './work';
+import { isWhole, sendWork, standing, type Waiting, type Work, type WorkOf } from './work';
 
 /** After a failure it is tried again by itself, ms. */
 const AGAIN_MS = 5000;
@@ -128,8 +128,7 @@ class Unsent {
     const { id, work, base } = next;
     let said: Answer<unknown> | null = null;
     const put = async (each: Work, rev: number): Promise<Answer<unknown>> => {
-      const { method, path, body } = requestOf(each, rev, timeNow());
-      return (said = await send(method, path, body));
+      return (said = await sendWork(each, rev, timeNow()));
     };
     const putOn = async (value: unknown, { rev }: Base<unknown>) => {
       if (isWhole(work)) return put({ ...work, doc: value } as Work, rev);

@@ -6,6 +6,7 @@ import type { StoredCulture } from '../server/database/culture';
 import type { StoredDraft } from '../server/database/formula-draft';
 import type { StoredMix } from '../server/database/mix';
 import type { Problem } from '@jovet/core/problem';
+import { ask, type Answer } from './ask.ts';
 import type { Base } from './keep.ts';
 import type { Clash } from './merge.ts';
 
@@ -39,45 +40,38 @@ export interface Waiting {
   readonly clashes: readonly Clash[] | null;
 }
 
-/** What a work is sent as. */
-export interface Request {
-  readonly method: 'POST' | 'PUT' | 'DELETE';
-  readonly path: string;
-  readonly body?: unknown;
-}
-
 /**
- * A work as a request.
+ * Sends a work.
  *
  * @param rev that it was done on, where it changes something
  * @param sentAt now, epoch seconds
  */
-export function requestOf(work: Work, rev: number, sentAt: number): Request {
+export function sendWork(work: Work, rev: number, sentAt: number): Promise<Answer<unknown>> {
   switch (work.kind) {
     case 'events':
-      return { method: 'POST', path: 'events', body: { events: work.events, sentAt } };
+      return ask('POST /events', { body: { events: work.events, sentAt } });
     case 'mix-begun':
-      return { method: 'POST', path: 'mixes', body: { id: work.id, date: work.date, doc: work.doc } };
+      return ask('POST /mixes', { body: { id: work.id, date: work.date, doc: work.doc } });
     case 'mix-changed':
-      return { method: 'PUT', path: `mixes/${work.id}`, body: { doc: work.doc, rev } };
+      return ask('PUT /mixes/{id}', { params: work, body: { doc: work.doc, rev } });
     case 'mix-dropped':
-      return { method: 'DELETE', path: `mixes/${work.id}?rev=${rev}` };
+      return ask('DELETE /mixes/{id}', { params: work, query: { rev } });
     case 'mix-reading':
-      return { method: 'POST', path: `mixes/${work.id}/readings`, body: work.reading };
+      return ask('POST /mixes/{id}/readings', { params: work, body: work.reading });
     case 'culture-begun':
-      return { method: 'POST', path: 'cultures', body: { id: work.id, culture: work.doc } };
+      return ask('POST /cultures', { body: { id: work.id, culture: work.doc } });
     case 'culture-changed':
-      return { method: 'PUT', path: `cultures/${work.id}`, body: { culture: work.doc, rev } };
+      return ask('PUT /cultures/{id}', { params: work, body: { culture: work.doc, rev } });
     case 'culture-ended':
-      return { method: 'DELETE', path: `cultures/${work.id}?rev=${rev}` };
+      return ask('DELETE /cultures/{id}', { params: work, query: { rev } });
     case 'fed':
-      return { method: 'POST', path: `cultures/${work.culture}/builds`, body: { id: work.id, parent: work.parent, build: work.build } };
+      return ask('POST /cultures/{id}/builds', { params: { id: work.culture }, body: { id: work.id, parent: work.parent, build: work.build } });
     case 'unfed':
-      return { method: 'DELETE', path: `builds/${work.id}?rev=${rev}` };
+      return ask('DELETE /builds/{id}', { params: work, query: { rev } });
     case 'sign':
-      return { method: 'POST', path: `builds/${work.id}/signs`, body: work.seen };
+      return ask('POST /builds/{id}/signs', { params: work, body: work.seen });
     case 'draft':
-      return { method: 'PUT', path: `drafts/${work.id}`, body: { formula: work.formula, base: work.base, doc: work.doc, rev } };
+      return ask('PUT /drafts/{id}', { params: work, body: { formula: work.formula, base: work.base, doc: work.doc, rev } });
   }
 } // prettier-ignore
 

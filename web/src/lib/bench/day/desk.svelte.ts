@@ -23,7 +23,7 @@ import type { PlanLine, SavedPlan } from '../../server/database/day-plan';
 import { timeNow } from '../clock';
 import type { MishapChoice } from '../mishap/mishap-choices';
 import { beginHistory, record, undo, type History } from '../history';
-import { send } from '../../sync/send';
+import { ask } from '../../sync/ask';
 import {
   choiceOf,
   fromMoment,
@@ -453,7 +453,7 @@ export class DayDesk {
   /** @returns whether it is open */
   async open(n: number): Promise<boolean> {
     const { date, saved, onopen } = this.of();
-    const answer = await send('PATCH', `plans/${date}`, { n, was: saved?.n ?? 0 });
+    const answer = await ask('PATCH /plans/{date}', { params: { date }, body: { n, was: saved?.n ?? 0 } });
     if (answer.kind === 'done') onopen(date, true);
     else this.fail(answer.problems);
     return answer.kind === 'done';
@@ -462,7 +462,7 @@ export class DayDesk {
   private async keepFound({ schedule }: PlannedDay): Promise<void> {
     const { date, saved } = this.of();
     if (saved || this.history.past.length > 0) return;
-    await send('PUT', `plans/${date}/found`, { schedule });
+    await ask('PUT /plans/{date}/found', { params: { date }, body: { schedule } });
   }
   private fail(problems: readonly Problem[]): void {
     this.outcome = problems.map(({ problem, remedy }) => `${problem} ${remedy}`).join(' ');

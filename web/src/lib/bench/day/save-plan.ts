@@ -1,6 +1,6 @@
 import type { Remedy } from '@jovet/core/plan';
 import type { PlannedDay } from '@jovet/core/plan/explain';
-import { send } from '../../sync/send';
+import { ask } from '../../sync/ask';
 
 /** Saves a plan as the newest of its day. @param base number of the newest that is known; 0 for the first */
 export const savePlan = (
@@ -8,4 +8,4 @@ export const savePlan = (
   base: number,
   remedies: readonly Remedy[],
   { input, schedule }: Pick<PlannedDay, 'input' | 'schedule'>,
-) => send<{ n: number }>('PUT', `plans/${date}`, { base, remedies, input, schedule });
+) => ask('PUT /plans/{date}', { params: { date }, body: { base, remedies, input, schedule } });

@@ -4,7 +4,7 @@
   import { localTime } from '@jovet/core/time';
   import Choice from '../../ui/Choice.svelte';
   import ComparePanel from './ComparePanel.svelte';
-  import { listFormulas, listVersions, readVersion } from './library';
+  import { ask } from '../../sync/ask';
 
   /** The sheet beside a version of its own, or another formula. */
   let { formula, slug, zone }: { formula: Formula; slug: string | null; zone: string } = $props();
@@ -15,8 +15,8 @@
 
   onMount(async () => {
     const [versions, formulas] = await Promise.all([
-      slug === null ? null : listVersions(slug),
-      listFormulas(new URLSearchParams()),
+      slug === null ? null : ask('GET /formulas/{slug}/versions', { params: { slug } }),
+      ask('GET /formulas', {}),
     ]);
     const own =
       versions?.kind === 'done'
@@ -39,7 +39,9 @@
     chosen = value;
     const [of = '', n = ''] = value.split(' ');
     if (of === '') return;
-    const read = await readVersion(of, n === '' ? undefined : Number(n));
+    const read = await (n === ''
+      ? ask('GET /formulas/{slug}', { params: { slug: of } })
+      : ask('GET /formulas/{slug}/versions/{n}', { params: { slug: of, n } }));
     failed = read.kind !== 'done';
     if (read.kind === 'done')
       other = {

@@ -3,7 +3,7 @@
   import type { Formula, PieceOrder } from '@jovet/core/formula';
   import type { ScaledFormula } from '@jovet/core/formula/scale';
   import type { FormulaDraft } from '@jovet/core/sheet';
-  import { download } from './library';
+  import { download } from '../../ui/download';
 
   interface Props {
     formula: Formula;

@@ -8,7 +8,7 @@
   import Sheet from '../../ui/Sheet.svelte';
   import CopyTable from '../CopyTable.svelte';
   import ImportFile from '../ImportFile.svelte';
-  import { retire } from './library';
+  import { ask } from '../../sync/ask';
   import { options, percentText, STAGE_WORDS, TYPE_WORDS } from './words';
 
   interface Props {
@@ -28,7 +28,7 @@
   const value = (key: string) => typed[key] ?? (query[key] === undefined ? '' : String(query[key]));
   const KEYS = ['words', 'grain', 'preferment', 'without', 'from', 'to', 'retired'];
   let timer: ReturnType<typeof setTimeout> | undefined;
-  function ask(key: string, text: string, at = 0) {
+  function filter(key: string, text: string, at = 0) {
     typed = { ...typed, [key]: text };
     clearTimeout(timer);
     const all = Object.fromEntries(KEYS.map((each) => [each, each === key ? text : value(each)]));
@@ -62,7 +62,7 @@
     'Since',
   ];
   async function setRetired({ slug, version }: FormulaLine, retired: boolean) {
-    await retire(slug, retired, version);
+    await ask('PUT /formulas/{slug}', { params: { slug }, body: { retired, base: version } });
     onchanged();
   }
 </script>
@@ -87,21 +87,21 @@
       type="search"
       placeholder="name, product, ingredient"
       value={value('words')}
-      oninput={(text) => ask('words', text, 250)}
+      oninput={(text) => filter('words', text, 250)}
     />
     <Choice
       label="Grain"
       name="grain"
       value={value('grain')}
       options={[any, ...GRAINS.map((grain) => ({ value: grain, text: grain }))]}
-      onchange={(text) => ask('grain', text)}
+      onchange={(text) => filter('grain', text)}
     />
     <Choice
       label="Pre-ferment or soaker"
       name="preferment"
       value={value('preferment')}
       options={[any, ...prefermentWords]}
-      onchange={(text) => ask('preferment', text)}
+      onchange={(text) => filter('preferment', text)}
     />
     <Choice
       label="Without"
@@ -111,7 +111,7 @@
         { value: '', text: 'any allergen' },
         ...ALLERGENS.map((each) => ({ value: each, text: each })),
       ]}
-      onchange={(text) => ask('without', text)}
+      onchange={(text) => filter('without', text)}
     />
     <Field
       label="Hydration from"
@@ -119,7 +119,7 @@
       unit="%"
       inputmode="decimal"
       value={value('from')}
-      oninput={(text) => ask('from', text.replace(/[^\d.]/g, ''), 250)}
+      oninput={(text) => filter('from', text.replace(/[^\d.]/g, ''), 250)}
     />
     <Field
       label="to"
@@ -127,7 +127,7 @@
       unit="%"
       inputmode="decimal"
       value={value('to')}
-      oninput={(text) => ask('to', text.replace(/[^\d.]/g, ''), 250)}
+      oninput={(text) => filter('to', text.replace(/[^\d.]/g, ''), 250)}
     />
   </form>
 
@@ -180,7 +180,7 @@
     <p class="foot">
       <span class="quiet">{formulas.length === 1 ? '1 formula' : `${formulas.length} formulas`}</span>
       <CopyTable table={() => [HEADS, ...formulas.map(cells)]} />
-      <button type="button" onclick={() => ask('retired', retiredShown ? '' : 'true')}
+      <button type="button" onclick={() => filter('retired', retiredShown ? '' : 'true')}
         >{retiredShown ? 'Show those in use' : 'Show those out of use'}</button
       >
     </p>

@@ -10,8 +10,8 @@
   import Clashes from '../../sync/Clashes.svelte';
   import { keep, type Base } from '../../sync/keep';
   import type { Clash, Picks } from '../../sync/merge';
-  import type { Answer } from '../../sync/send';
-  import { saveIngredient } from './library';
+  import type { Answer } from '../../sync/ask';
+  import { ask } from '../../sync/ask';
   import { moneyIn } from '../money';
 
   /** One ingredient of the larder, to look at and to correct. Published formulas keep what they were pinned to. */
@@ -59,7 +59,10 @@
     const put = async (value: Draft, { rev }: Base<Draft>): Promise<Answer<unknown>> => {
       const read = parseIngredientDraft(value, shelved?.ingredient.slug ?? null, coins);
       return read.ok
-        ? saveIngredient(read.value, retired, rev)
+        ? ask('PUT /ingredients/{slug}', {
+            params: { slug: read.value.slug },
+            body: { ingredient: read.value, retired, base: rev },
+          })
         : { kind: 'refused', problems: read.problems };
     };
     const kept = await keep(draft, base, picks, put, basedOn);

@@ -8,7 +8,7 @@
   import CopyTable from '../CopyTable.svelte';
   import ImportFile from '../ImportFile.svelte';
   import IngredientForm from './IngredientForm.svelte';
-  import { download } from './library';
+  import { download } from '../../ui/download';
   import { moneyIn } from '../money';
   import { percentText } from './words';
 

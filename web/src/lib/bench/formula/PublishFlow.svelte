@@ -4,7 +4,7 @@
   import type { FormulaVersion } from '../../server/database/formula';
   import Sheet from '../../ui/Sheet.svelte';
   import ComparePanel from './ComparePanel.svelte';
-  import { publish } from './library';
+  import { ask } from '../../sync/ask';
   import PublishPanel from './PublishPanel.svelte';
 
   interface Props {
@@ -60,7 +60,10 @@
     if (!formula || busy) return;
     busy = true;
     await onbefore();
-    const done = await publish(slug, { doc: formula.doc, base: over, note, adopt: [...adopted] });
+    const done = await ask('POST /formulas/{slug}', {
+      params: { slug },
+      body: { doc: formula.doc, base: over, note, adopt: [...adopted] },
+    });
     busy = false;
     if (done.kind === 'done') await onpublished(done.value.slug);
     else if (done.kind === 'stale') {

@@ -5,7 +5,7 @@
   import type { Customer, OrderLine } from '@jovet/core/plan/demand';
   import { formatDate } from '@jovet/core/time';
   import Choice from '../../ui/Choice.svelte';
-  import { send } from '../../sync/send';
+  import { ask } from '../../sync/ask';
 
   interface Props {
     ask: DoughAsk;
@@ -14,7 +14,7 @@
   }
 
   /** Adds the pieces of a dough to what a customer gets on its day. */
-  let { ask, formula, onclose }: Props = $props();
+  let { ask: wanted, formula, onclose }: Props = $props();
 
   interface Book {
     readonly customers: readonly Customer[];
@@ -26,7 +26,7 @@
   let said = $state('');
   let done = $state(false);
   onMount(async () => {
-    const answer = await send<Book>('GET', `orders/${ask.date}`);
+    const answer = await ask('GET /orders/{date}', { params: { date: wanted.date } });
     if (answer.kind !== 'done') {
       said = answer.problems.map(({ problem, remedy }) => `${problem} ${remedy}`).join(' ');
       return;
@@ -39,9 +39,9 @@
   const vans = $derived(
     (orders?.customers ?? [])
       .flatMap(({ slug, name, drops }) => drops.map((drop) => ({ value: `${slug} ${drop}`, text: `${name}, ${drop}`, drop })))
-      .sort((a, b) => Math.abs(minutes(a.drop) - minutes(ask.time)) - Math.abs(minutes(b.drop) - minutes(ask.time))),
+      .sort((a, b) => Math.abs(minutes(a.drop) - minutes(wanted.time)) - Math.abs(minutes(b.drop) - minutes(wanted.time))),
   ); // prettier-ignore
-  const made = $derived(ask.pieces.filter(({ pieces }) => pieces > 0));
+  const made = $derived(wanted.pieces.filter(({ pieces }) => pieces > 0));
   const inBook = (of: 'lines' | 'said', product: string): number | null => {
     const [customer, drop] = chosen.split(' ');
     const isSame = (line: OrderLine) =>
@@ -61,11 +61,11 @@
       pieces: before(product) + pieces,
       was: inBook('said', product),
     }));
-    const answer = await send('PUT', `orders/${ask.date}`, { lines });
+    const answer = await ask('PUT /orders/{date}', { params: { date: wanted.date }, body: { lines } });
     done = answer.kind === 'done';
     said =
       answer.kind === 'done'
-        ? `It stands in the orders of ${formatDate(ask.date)}.`
+        ? `It stands in the orders of ${formatDate(wanted.date)}.`
         : answer.problems.map(({ problem, remedy }) => `${problem} ${remedy}`).join(' ');
   }
 </script>
@@ -73,7 +73,8 @@
 <form onsubmit={(event) => (event.preventDefault(), void add())}>
   {#if orders && vans.length === 0}
     <p>
-      Nobody gets anything yet. Add a customer and a van in <a href={`/plan/orders/${ask.date}`}>Orders</a>.
+      Nobody gets anything yet. Add a customer and a van in <a href={`/plan/orders/${wanted.date}`}>Orders</a
+      >.
     </p>
   {:else if orders && !done}
     <Choice
@@ -92,11 +93,11 @@
         </li>
       {/each}
     </ul>
-    <button type="submit" class="btn preset-filled">Add to {formatDate(ask.date)}</button>
+    <button type="submit" class="btn preset-filled">Add to {formatDate(wanted.date)}</button>
   {/if}
   {#if said}<p role="status">{said}</p>{/if}
   {#if done}
-    <p><a href={`/plan/day/${ask.date}`}>Plan that day</a></p>
+    <p><a href={`/plan/day/${wanted.date}`}>Plan that day</a></p>
     <button type="button" class="btn preset-tonal" onclick={onclose}>Close</button>
   {/if}
 </form>

@@ -1,7 +1,7 @@
 import { dequal } from 'dequal/lite';
 import type { FormulaDraft } from '@jovet/core/sheet';
 import type { StoredDraft } from '../../server/database/formula-draft';
-import { send } from '../../sync/send';
+import { ask } from '../../sync/ask';
 import { unsent } from '../../sync/unsent.svelte';
 
 /** After this long without a key the sheet is sent. */
@@ -79,7 +79,8 @@ export class SheetKeeping {
   /** Nothing of it is kept any longer. */
   async drop(): Promise<void> {
     for (const { id } of this.own) unsent.leave(id);
-    if (this.known) await send('DELETE', `drafts/${this.of.id}?rev=${this.known.rev}`);
+    if (this.known)
+      await ask('DELETE /drafts/{id}', { params: { id: this.of.id }, query: { rev: this.known.rev } });
     this.known = null;
   }
 

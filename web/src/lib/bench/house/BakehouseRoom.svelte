@@ -15,7 +15,7 @@
   import Clashes from '../../sync/Clashes.svelte';
   import { keep, type Base } from '../../sync/keep';
   import { merge, type Clash, type Picks } from '../../sync/merge';
-  import { send, type Answer } from '../../sync/send';
+  import { ask, type Answer } from '../../sync/ask';
   import { roomKeys } from '../room-keys';
   import RoomHead from '../RoomHead.svelte';
   import { useReading } from '../settings';
@@ -127,7 +127,7 @@
     const put = async (value: FloorDraft, on: Known): Promise<Answer<unknown>> => {
       const read = parseFloor(value, on.house, reading.unit);
       if (!read.ok) return { kind: 'refused', problems: read.problems };
-      return send('PUT', 'bakehouse', { base: on.rev, ...read.value });
+      return ask('PUT /bakehouse', { body: { base: on.rev, ...read.value } });
     };
     const kept = await keep(sent, base, picks, put, basedOn);
     sending = false;

@@ -5,7 +5,7 @@
   import type { KeptCustomer } from '../../server/database/customer';
   import Choice from '../../ui/Choice.svelte';
   import Field from '../../ui/Field.svelte';
-  import { send, type Answer } from '../../sync/send';
+  import { ask, type Answer } from '../../sync/ask';
   import {
     CUSTOMER_FIELDS,
     draftOfCustomer,
@@ -47,7 +47,10 @@
     const put = async (value: CustomerDraft, on: Base<CustomerDraft>): Promise<Answer<unknown>> => {
       const read = readCustomer(value, open ?? '');
       if (!read.ok) return { kind: 'refused', problems: read.problems };
-      return send('PUT', `customers/${read.value.slug}`, { base: on.rev, customer: read.value });
+      return ask('PUT /customers/{slug}', {
+        params: { slug: read.value.slug },
+        body: { base: on.rev, customer: read.value },
+      });
     };
     const kept = await keep(draft, base, picks, put, basedOn);
     clashes = kept.kind === 'clash' ? kept.clashes : [];
@@ -64,10 +67,10 @@
     onkept();
   }
   async function retire(slug: string, withOrders: boolean) {
-    const answer = await send(
-      'DELETE',
-      `customers/${slug}?rev=${base.rev}${withOrders ? '&orders=too' : ''}`,
-    );
+    const answer = await ask('DELETE /customers/{slug}', {
+      params: { slug },
+      query: { rev: base.rev, orders: withOrders ? 'too' : undefined },
+    });
     if (answer.kind === 'done') {
       open = null;
       onkept();

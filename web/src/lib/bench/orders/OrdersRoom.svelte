@@ -20,7 +20,7 @@
   import Clashes from '../../sync/Clashes.svelte';
   import type { Clash, Picks } from '../../sync/merge';
   import { rememberTyped, typedAt, type Texts } from '../../sync/typed';
-  import { send } from '../../sync/send';
+  import { ask } from '../../sync/ask';
   import { dropsOf, KEYS, keyOf, partsOf, readPieces } from './cells';
   import { clashesOf, saidLine, standingLine } from './keeping';
   import CustomersPanel from './CustomersPanel.svelte';
@@ -136,11 +136,12 @@
     sending = true;
     const sent = typed;
     const answer = every
-      ? await send('PUT', 'standing', {
-          lines: dirty.map((key) => standingLine(cells, key, piecesIn(key) ?? 0)),
+      ? await ask('PUT /standing', {
+          body: { lines: dirty.map((key) => standingLine(cells, key, piecesIn(key) ?? 0)) },
         })
-      : await send('PUT', `orders/${date}`, {
-          lines: dirty.map((key) => saidLine(cells, key, piecesIn(key) ?? 0)),
+      : await ask('PUT /orders/{date}', {
+          params: { date },
+          body: { lines: dirty.map((key) => saidLine(cells, key, piecesIn(key) ?? 0)) },
         });
     clashes =
       answer.kind === 'stale' ? clashesOf(cells, answer.stands, every, (key) => piecesIn(key) ?? 0) : [];

@@ -1,10 +1,10 @@
 <script lang="ts">
   import { untrack } from 'svelte';
   import { readOrdersCsv, type Orderable, type ReadLine } from '@jovet/core/formats';
-  import type { Customer, DayOrder, OrderLine } from '@jovet/core/plan/demand';
+  import type { Customer, OrderLine } from '@jovet/core/plan/demand';
   import type { Problem } from '@jovet/core/problem';
   import { addDays, formatDate } from '@jovet/core/time';
-  import { send } from '../../sync/send';
+  import { ask } from '../../sync/ask';
 
   interface Props {
     date: string;
@@ -35,7 +35,7 @@
     text = (await event.currentTarget.files?.[0]?.text()) ?? '';
   }
   async function copyDay() {
-    const answer = await send<{ lines: DayOrder[] }>('GET', `orders/${other}`);
+    const answer = await ask('GET /orders/{date}', { params: { date: other } });
     if (answer.kind !== 'done') told = 'Jovet does not answer. Try again.';
     else if (answer.value.lines.length === 0) told = `Nothing was ordered on ${formatDate(other)}.`;
     else ontake(answer.value.lines, true);

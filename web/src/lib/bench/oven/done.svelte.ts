@@ -1,6 +1,5 @@
-import type { Event } from '@jovet/core/run';
 import { EventLog } from '../../sync/event-log.svelte';
-import { send } from '../../sync/send';
+import { ask } from '../../sync/ask';
 
 /**
  * What was done at the oven on a day, as everybody at an oven door has noted it: events of the day.
@@ -19,7 +18,7 @@ export function doneMoments(day: () => string, onproblem: (said: string) => void
   return {
     /** Reads what was noted so far. */
     async open() {
-      const answer = await send<{ events: Event[] }>('GET', `events?day=${day()}`);
+      const answer = await ask('GET /events', { query: { day: day() } });
       opened = true;
       if (answer.kind !== 'done') return onproblem(answer.problems.map(({ problem }) => problem).join(' '));
       log.read(answer.value.events);

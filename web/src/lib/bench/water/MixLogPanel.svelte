@@ -6,7 +6,7 @@
   import { formatNumber, formatTemperature } from '@jovet/core/units';
   import Chart from '../Chart.svelte';
   import CopyTable from '../CopyTable.svelte';
-  import { send } from '../../sync/send';
+  import { ask } from '../../sync/ask';
   import { useReading } from '../settings';
 
   interface Props {
@@ -24,7 +24,7 @@
   /** What the error of each mix did to its bulk; it takes the server a moment. */
   let bulks = $state.raw<Readonly<Record<string, BulkShift>>>({});
   onMount(async () => {
-    const said = await send<{ bulks: Record<string, BulkShift> }>('GET', 'mix-log/bulk');
+    const said = await ask('GET /mix-log/bulk', {});
     if (said.kind === 'done') bulks = said.value.bulks;
   });
   /** Minutes by which bulk was longer or shorter; null while they are not known, and where it never got there. */

@@ -8,7 +8,7 @@
   import Clashes from '../../sync/Clashes.svelte';
   import { keep, type Base } from '../../sync/keep';
   import type { Clash, Picks } from '../../sync/merge';
-  import { send, type Answer } from '../../sync/send';
+  import { ask, type Answer } from '../../sync/ask';
   import { useReading } from '../settings';
 
   /** Programmes and water sources of the bakehouse. */
@@ -52,7 +52,7 @@
     const put = async (value: WaterHouseDraft, { rev, house: now }: Known): Promise<Answer<unknown>> => {
       const parsed = parseWaterHouse(value, now.bakehouse, reading.unit);
       if (!parsed.ok) return { kind: 'refused', problems: parsed.problems };
-      return send('PUT', 'bakehouse', { base: rev, bakehouse: parsed.value, mixers: now.mixers });
+      return ask('PUT /bakehouse', { body: { base: rev, bakehouse: parsed.value, mixers: now.mixers } });
     };
     const kept = await keep(draft, base, picks, put, basedOn);
     saving = false;

@@ -31,7 +31,7 @@
   import { watchInstruments } from '../instruments';
   import KeyList from '../KeyList.svelte';
   import { provideOpener } from '../opener';
-  import { send } from '../../sync/send';
+  import { ask } from '../../sync/ask';
   import { unsent } from '../../sync/unsent.svelte';
   import { useReading } from '../settings';
   import WorkingPanel from '../WorkingPanel.svelte';
@@ -162,7 +162,7 @@
     unsent.add({ kind: 'mix-reading', id: mix.id, reading: { id: uuid(), factor: of, ...taken } });
   }
   async function readLog() {
-    const answer = await send<{ mixes: LoggedMix[] }>('GET', 'mix-log');
+    const answer = await ask('GET /mix-log', {});
     if (answer.kind === 'done') log = answer.value.mixes;
   }
 

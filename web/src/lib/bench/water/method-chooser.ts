@@ -1,5 +1,5 @@
 import type { WaterMethod } from '@jovet/core/water';
-import { send } from '../../sync/send';
+import { ask } from '../../sync/ask';
 
 interface House {
   readonly bakehouse: { readonly waterMethod: WaterMethod };
@@ -16,7 +16,7 @@ export function methodChooser(method: WaterMethod, onchosen: () => void): (next:
   let [stands, last] = [method, Promise.resolve()];
   return (next) =>
     (last = last.then(async () => {
-      const answer = await send<House>('PUT', 'bakehouse/water-method', { method: next, was: stands });
+      const answer = await ask('PUT /bakehouse/water-method', { body: { method: next, was: stands } });
       if (answer.kind === 'done') stands = answer.value.bakehouse.waterMethod;
       else if (answer.kind === 'stale') stands = (answer.stands as House).bakehouse.waterMethod;
       onchosen();

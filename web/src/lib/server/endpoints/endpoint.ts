@@ -25,7 +25,7 @@ export interface Asked<P extends Fields, Q extends Fields, B extends Body, T ext
 }
 
 /** A value that nobody changes any more: what core answers with. */
-type Fixed<T> = T extends readonly (infer E)[]
+export type Fixed<T> = T extends readonly (infer E)[]
   ? readonly Fixed<E>[]
   : T extends object
     ? { readonly [K in keyof T]: Fixed<T[K]> }

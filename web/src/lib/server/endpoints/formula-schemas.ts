@@ -51,6 +51,10 @@ export const VersionAnswer = z.object({
   formula: Formula,
 });
 
+export const VersionsAnswer = z.object({
+  versions: z.array(z.object({ version: z.number(), note: z.string(), by: z.string(), at: Epoch })),
+});
+
 export const PublishRequest = z.strictObject({
   doc: FormulaDoc,
   base: Rev.describe('the version it was written on; 0 for a new formula'),

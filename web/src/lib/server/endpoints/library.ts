@@ -100,7 +100,7 @@ export const LIBRARY = {
     summary: 'List versions',
     description: 'The newest first.',
     params: BySlug,
-    answer: Anything,
+    answer: schemas.VersionsAnswer,
     run: async ({ db, actor, params: { slug } }) => good({ versions: await listVersions(db, actor, slug) }),
   }),
   'GET /formulas/{slug}/versions/{n}': endpoint({

@@ -37,14 +37,19 @@ export const MixLogAnswer = z.object({
       programme: z.string(),
       ddt: Celsius,
       expected: Kelvin,
+      temperatures: z.object({ flour: Celsius, room: Celsius, bowl: Celsius }).catchall(Celsius),
+      lot: z.object({ lot: z.string(), formula: z.string(), hydration: z.number() }).nullable(),
       outcome: z.object({
         fdt: Celsius,
         off: Kelvin,
         forecast: Celsius,
         missed: Kelvin,
         record: z.object({
+          id: z.string(),
           at: z.number(),
-          load: z.string(),
+          mixer: z.string(),
+          programme: z.string(),
+          load: z.enum(['light', 'middle', 'full']),
           friction: Kelvin,
           factor: Kelvin,
           baseFactor: Kelvin,
@@ -63,6 +68,7 @@ export const BulkLogAnswer = z.object({
       now: z.number().nullable().describe('hours'),
       minutes: z.number(),
       each: z.enum(['bulk', 'hour']).describe('“hour”: for each hour, of a bulk that never ends'),
+      keepAt: Celsius.nullable().describe('surroundings at which bulk takes as long as planned all the same'),
     }),
   ),
 });
@@ -89,8 +95,8 @@ export const BakehouseRequest = z
   });
 export const BakehouseAnswer = z.object({
   rev: z.number(),
-  bakehouse: z.unknown(),
-  mixers: z.array(z.unknown()),
+  bakehouse: Bakehouse,
+  mixers: z.array(Mixer),
 });
 export const WaterMethodRequest = z.strictObject({
   method: z.enum(WATER_METHODS),

@@ -37,11 +37,11 @@ export const CustomerRequest = z.strictObject({
 
 export const OrdersAnswer = z.object({
   date: z.string(),
-  customers: z.array(z.unknown()),
+  customers: z.array(Customer.extend({ rev: z.number() })),
   products: z.array(z.unknown()),
-  standing: z.array(z.unknown()),
-  said: z.array(z.unknown()).describe('what was said of this day itself'),
-  lines: z.array(z.unknown()),
+  standing: z.array(StandingOrder),
+  said: z.array(OrderLine).describe('what was said of this day itself'),
+  lines: z.array(OrderLine),
   totals: z.array(z.unknown()),
 });
 
@@ -55,6 +55,7 @@ export const SavePlanRequest = z.strictObject({
   input: DayInput,
   schedule: ScheduleDoc,
 });
+export const SavedPlanAnswer = z.object({ date: z.string(), n: z.number() });
 export const FoundPlanRequest = z.strictObject({ schedule: ScheduleDoc });
 export const ChoosePlanRequest = z.strictObject({
   n: z.number().int().min(1),

@@ -79,7 +79,7 @@ export const PLANS = {
     description: 'It is checked again.',
     params: ByDate,
     body: schemas.SavePlanRequest,
-    answer: Anything,
+    answer: schemas.SavedPlanAnswer,
     run: async ({ db, actor, params: { date }, body: { input, schedule, remedies, base } }) => {
       const same = isSame('input.date', input.date, date);
       if (!same.ok) return same;

@@ -4,7 +4,7 @@
   import { type StepDraft } from '@jovet/core/sheet/way';
   import Choice from '../../../ui/Choice.svelte';
   import { useReading } from '../../settings';
-  import { listFormulas, readVersion } from '../library';
+  import { ask } from '../../../sync/ask';
 
   /** The way of another formula, taken over as it is. */
   let { slug, onway }: { slug: string | null; onway: (way: StepDraft[], pieces: StepDraft[]) => void } =
@@ -13,7 +13,7 @@
   let choices = $state.raw<{ value: string; text: string }[]>([]);
   let failed = $state(false);
   onMount(async () => {
-    const found = await listFormulas(new URLSearchParams());
+    const found = await ask('GET /formulas', {});
     failed = found.kind !== 'done';
     if (found.kind === 'done')
       choices = found.value.formulas
@@ -21,7 +21,7 @@
         .map((each) => ({ value: each.slug, text: each.name }));
   });
   async function take(of: string) {
-    const read = await readVersion(of);
+    const read = await ask('GET /formulas/{slug}', { params: { slug: of } });
     failed = read.kind !== 'done';
     if (read.kind !== 'done') return;
     const { way, pieces } = draftOfFormula(read.value.formula, reading.unit);
