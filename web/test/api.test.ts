@@ -292,10 +292,38 @@ test('what a planning answers can be checked, saved and planned on as it is; wha
     body: JSON.stringify({ base: 0, input: second.input, schedule: second.schedule }),
   });
   assert.equal(saved.status, 200, await saved.clone().text());
+  const { labels } = await (await fetch(`${served}/api/v1/plans/${date}/labels.json`)).json();
+  assert.ok(labels.length > 0 && labels.every(({ mass, pieces }: { mass: number; pieces: object[] }) => mass > 0 && pieces.length > 0));
   const [other] = await refused(await post('/api/v1/plan', JSON.stringify({ input: second.input, from: { tasks: [], ways: [] } })));
   assert.equal(other?.path, 'from');
   const both = await refused(await post('/api/v1/plan', JSON.stringify({ date, input })));
   assert.match(both[0]?.problem ?? '', /one of the two/);
+}); // prettier-ignore
+
+test('what a room hands out can be fetched: a formula as each of its files, its scale sheet, the pull list', async () => {
+  const get = async (path: string) => {
+    const response = await fetch(`${served}/api/v1/${path}`);
+    assert.equal(response.status, 200, path);
+    return { type: response.headers.get('content-type') ?? '', text: await response.text() };
+  };
+  const table = await get('formulas/quay-country/as/formula.csv');
+  assert.match(table.type, /text\/csv/);
+  assert.match(table.text, /Bread flour/);
+  const whole = JSON.parse((await get('formulas/quay-country/as/formula.json')).text);
+  assert.deepEqual([whole.jovet, whole.slug, whole.formula.name], ['formula', 'quay-country', 'Quay Country']);
+  const recipe = JSON.parse((await get('formulas/quay-country/as/recipe.jsonld?pieces=36')).text);
+  assert.deepEqual([recipe['@type'], recipe.recipeYield], ['Recipe', '36 pieces']);
+  const sheet = JSON.parse((await get('formulas/quay-country/scale-sheet?pieces=36')).text);
+  const order = [{ product: 'quay-loaf', pieces: 36, scaledWeight: whole.formula.products[0].scaledWeight }];
+  const scaled = await (await post('/api/v1/formula/scale', JSON.stringify({ formula: 'quay-country', to: { by: 'pieces', order } }))).json();
+  assert.deepEqual(sheet, scaled);
+  await refused(await fetch(`${served}/api/v1/formulas/quay-country/scale-sheet?pieces=-3`));
+  await refused(await fetch(`${served}/api/v1/formulas/quay-country/as/formula.doc`));
+  const { lines, totals } = JSON.parse((await get('orders/2034-05-06')).text);
+  const orders = await get('orders/2034-05-06/orders.csv');
+  assert.equal(orders.text.trim().split(/\r?\n/).length, lines.length + 1);
+  const pull = JSON.parse((await get('orders/2034-05-06/pull-list.json')).text);
+  assert.ok(totals.length > 0 && pull.doughs.length > 0 && pull.lines.every(({ needed }: { needed: number }) => needed > 0));
 }); // prettier-ignore
 
 test('a plan that was not found is answered with the nearest, which can be checked, and with ways out that hold', async () => {

@@ -1,12 +1,7 @@
 import { v7 as uuid } from 'uuid';
 import { z } from 'zod';
-import { planToCalendar, planToCsv } from '@jovet/core/formats';
 import { mishapsSaid, toldOf } from '@jovet/core/plan/changes';
-import { judge } from '@jovet/core/plan/checker';
 import type { DayInput } from '@jovet/core/plan/demand';
-import { toldTasks } from '@jovet/core/plan/explain';
-import { ovenDay } from '@jovet/core/plan/explain/oven';
-import { networkOf } from '@jovet/core/plan/network';
 import { bad, good, problem, type Result } from '@jovet/core/problem';
 import type { Event } from '@jovet/core/run';
 import { serverNow } from '../clock.ts';
@@ -114,14 +109,6 @@ export const PLANS = {
     answer: schemas.MishapsAnswer,
     run: ({ db, actor, params: { date }, body, signal }) => goOn(db, actor, date, body, signal),
   }),
-  'GET /plans/{date}/{form}': endpoint({
-    summary: 'The chosen plan as a table, a calendar, or its loads',
-    description: 'plan.csv or plan.ics; `?person=` for one person. oven.json: loads deck by deck, and the stones under them.',
-    params: ByDate.extend({ form: z.enum(['plan.csv', 'plan.ics', 'oven.json']) }),
-    query: z.object({ person: z.string().max(200).optional() }),
-    answer: Anything,
-    run: ({ db, actor, params: { date, form }, query: { person = null } }) => handedOut(db, actor, date, form, person),
-  }),
 }; // prettier-ignore
 
 async function inputOf(
@@ -180,37 +167,4 @@ async function goOn(db: Db, actor: Actor, date: string, body: z.infer<typeof sch
     }
   }
   return good({ ...answer, sentences: [...said.sentences, ...answer.sentences], moved: said.moved, input, n });
-} // prettier-ignore
-
-/** A plan as other programs take it. */
-async function handedOut(db: Db, actor: Actor, date: string, form: 'plan.csv' | 'plan.ics' | 'oven.json', person: string | null) {
-  const plan = await readDayPlan(db, actor, date);
-  if (!plan) return MISSING;
-  const network = networkOf(plan.input);
-  if (!network.ok) return network;
-  if (form === 'oven.json') {
-    const { followed } = judge(network.value, plan.doc.schedule);
-    return good(ovenDay(plan.input, network.value, plan.doc.schedule, followed));
-  }
-  
-  const hands = network.value.instance.people.map(({ name }) => name);
-  if (person !== null && !hands.includes(person)) {
-    const text = `Nobody called “${person}” works on this day.`;
-    return bad({ path: 'person', problem: text, remedy: `Name one of ${hands.join(', ')}.` });
-  }
-  const all = toldTasks(plan.input, network.value, plan.doc.schedule);
-  const tasks = person === null ? all : all.filter(({ people }) => people.includes(person));
-  const [body, type] =
-    form === 'plan.csv'
-      ? [planToCsv(tasks), 'text/csv']
-      : [
-          planToCalendar(`${person ?? plan.input.bakehouse.name} ${date}`, tasks, plan.savedAt),
-          'text/calendar',
-        ];
-  const name = `${date}${person === null ? '' : `-${person.toLowerCase().replace(/[^a-z0-9]+/g, '-')}`}.${form.slice(5)}`;
-  return {
-    kind: 'raw' as const,
-    body,
-    headers: { 'content-type': `${type}; charset=utf-8`, 'content-disposition': `attachment; filename="${name}"` },
-  };
 } // prettier-ignore
