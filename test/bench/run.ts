@@ -88,7 +88,12 @@ async function benchKeeping(served: string): Promise<void> {
   say(`${edits} edits of the same things by eight writers: lost silently`, `${lost}`, lost === 0, 'none');
   say('the same: answers of 500 and above', `${failed}`, failed === 0, 'none');
   say('the same: told that somebody was quicker', `${stale}, ${each.toFixed(1)} ms an edit`);
-}
+  process.env['JOVET_TEST_URL'] = served;
+  const { sixScreens } = await import('./six-screens.ts');
+  const shown = await sixScreens('2041-03-12', 10);
+  say('six screens show what another device changed, median', `${median(shown).toFixed(0)} ms`, median(shown) < 500, 'under 500 ms');
+  say('the same, worst', `${Math.max(...shown).toFixed(0)} ms`);
+} // prettier-ignore
 
 async function benchSheet(served: string): Promise<void> {
   const sheet = await benchKeystrokes(served);

@@ -8,6 +8,7 @@ import * as orders from './0006-orders.ts';
 import * as shown from './0007-shown.ts';
 import * as events from './0008-events.ts';
 import * as ways from './0009-ways.ts';
+import * as told from './0010-told.ts';
 
 /** Every migration by its name, in order. Forward only: one that has landed is never edited. */
 export const MIGRATIONS: Readonly<Record<string, Migration>> = {
@@ -20,4 +21,5 @@ export const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '0007-shown': shown,
   '0008-events': events,
   '0009-ways': ways,
+  '0010-told': told,
 };

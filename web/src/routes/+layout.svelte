@@ -5,6 +5,7 @@
   import { localTime } from '@jovet/core/time';
   import { setClock, timeNow } from '$lib/bench/clock';
   import { provideReading, type Reading } from '$lib/bench/settings';
+  import { live } from '$lib/sync/live';
   import { unsent } from '$lib/sync/unsent.svelte';
   import UnsentList from '$lib/sync/UnsentList.svelte';
   import { LOOKS, modeOf, remember, type Look } from '$lib/ui/mode';
@@ -73,9 +74,11 @@
     show();
     const timer = setInterval(show, 60_000);
     const endSending = unsent.begin();
+    const endLive = live.begin();
     return () => {
       clearInterval(timer);
       endSending();
+      endLive();
     };
   });
   /** From one room that plans a day to another, the day stays. */

@@ -1,3 +1,4 @@
+import { v4 as uuid } from 'uuid';
 import type { z } from 'zod';
 import type { Problem } from '@jovet/core/problem';
 import type { ENDPOINTS, EndpointName } from '../server/endpoints';
@@ -32,6 +33,9 @@ const UNREACHABLE: Problem = {
   remedy: 'What you entered is still here; try again.',
 };
 
+/** This page, as it is told to others: what it did itself it need not hear of. */
+export const DEVICE = uuid();
+
 export type Answer<T> =
   | { readonly kind: 'done'; readonly value: T }
   | { readonly kind: 'stale'; readonly problems: readonly Problem[]; readonly stands: unknown }
@@ -51,7 +55,8 @@ export async function ask<N extends EndpointName>(name: N, asking: Asking<N>): P
   try {
     const response = await fetch(`/api/v1${address}${search.size > 0 ? `?${search}` : ''}`, {
       method,
-      ...(body === undefined ? {} : { headers: { 'content-type': isText ? 'text/plain' : 'application/json' }, body: isText ? body : JSON.stringify(body) }),
+      headers: { 'jovet-device': DEVICE, ...(body === undefined ? {} : { 'content-type': isText ? 'text/plain' : 'application/json' }) },
+      ...(body === undefined ? {} : { body: isText ? body : JSON.stringify(body) }),
     });
     if (response.status >= 500) return { kind: 'unreachable', problems: [UNREACHABLE] };
     const answer = await response.json();

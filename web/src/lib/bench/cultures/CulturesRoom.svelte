@@ -61,6 +61,8 @@
 
   /** As the server has them; what is on its way stands in them as well. */
   let stored = $state.raw(untrack(() => kept));
+  // What others did is read again.
+  $effect(() => void (stored = kept));
   const cultures = $derived(culturesWith(stored, unsent.of(...CULTURE_WORK), by));
   const keeping = $derived(unsent.keeping(...CULTURE_WORK));
   let chosenId = $state(untrack(() => kept[0]?.id ?? ''));

@@ -1,6 +1,9 @@
 <script lang="ts">
   import { onMount, type Component } from 'svelte';
-  import { goto } from '$app/navigation';
+  import { goto, invalidateAll } from '$app/navigation';
+  import { together } from '@jovet/core/run';
+  import { ask } from '../../sync/ask';
+  import { whenChanged } from '../../sync/live';
   import type { DayInput } from '@jovet/core/plan/demand';
   import type { Result } from '@jovet/core/problem';
   import type { PlanLine, SavedPlan } from '../../server/database/day-plan';
@@ -29,7 +32,12 @@
   const saved = $derived(data.saved === null ? null : (JSON.parse(data.saved) as SavedPlan));
 
   /** What the day is planned from: where orders cannot be made any more, a saved plan still opens as it was. */
-  const input = $derived(now.ok ? now.value : (saved?.input ?? null));
+  const opened = $derived(now.ok ? now.value : (saved?.input ?? null));
+  /** What was noted on other devices since. */
+  let noted = $state.raw<DayInput['events']>([]);
+  const input = $derived(
+    opened && noted.length > 0 ? { ...opened, events: [...together(opened.events, noted)] } : opened,
+  );
 
   /** Another plan is opened: the room begins anew. What is saved goes on where it is. */
   let turn = $state(0);
@@ -40,7 +48,21 @@
   }
 
   let here = $state(false);
-  onMount(() => void (here = true));
+  onMount(() => {
+    here = true;
+    const endEvents = whenChanged(
+      ({ kind, id }) => kind === 'events' && id === data.date,
+      async () => {
+        const answer = await ask('GET /events', { query: { day: data.date } });
+        if (answer.kind === 'done') noted = answer.value.events;
+      },
+    );
+    const endPlans = whenChanged(({ kind, id }) => kind === 'plans' && id === data.date, invalidateAll);
+    return () => {
+      endEvents();
+      endPlans();
+    };
+  });
 </script>
 
 <svelte:head><title>{name} · Jovet</title></svelte:head>

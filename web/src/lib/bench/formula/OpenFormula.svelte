@@ -1,6 +1,7 @@
 <script lang="ts">
   import { onMount, type ComponentProps } from 'svelte';
-  import { goto } from '$app/navigation';
+  import { goto, invalidateAll } from '$app/navigation';
+  import { whenChanged } from '../../sync/live';
   import FormulaRoom from './FormulaRoom.svelte';
 
   /** Opens one formula, and opens it anew whenever another version or draft stands there. */
@@ -12,7 +13,10 @@
 
   // Drawn in the browser only, like the Day line: the sheet reckons on every key anyway.
   let here = $state(false);
-  onMount(() => void (here = true));
+  onMount(() => {
+    here = true;
+    return whenChanged(({ kind, id }) => kind === 'formulas' && id === room.version?.slug, invalidateAll);
+  });
 </script>
 
 <svelte:head><title>{name || 'New formula'} · Jovet</title></svelte:head>

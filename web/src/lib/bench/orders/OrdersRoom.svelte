@@ -18,7 +18,7 @@
   import { roomKeys } from '../room-keys';
   import RoomHead from '../RoomHead.svelte';
   import Clashes from '../../sync/Clashes.svelte';
-  import type { Clash, Picks } from '../../sync/merge';
+  import { pickOf, type Clash, type Picks } from '../../sync/merge';
   import { rememberTyped, typedAt, type Texts } from '../../sync/typed';
   import { ask } from '../../sync/ask';
   import { dropsOf, KEYS, keyOf, partsOf, readPieces } from './cells';
@@ -45,9 +45,13 @@
   const place = $derived(every ? `orders every ${weekdayOf(date)}` : `orders ${date}`);
   let history = $state.raw(untrack(() => beginHistory<Texts>([], typedAt(place))));
   $effect(() => rememberTyped(place, typed));
+  /** What stood there when a cell was typed into, as JSON: others may change it meanwhile. */
+  let typedOn = $state.raw(untrack(() => typedAt(`${place}, on`)));
+  $effect(() => rememberTyped(`${place}, on`, typedOn));
   function show(which: boolean) {
     every = which;
     history = beginHistory<Texts>([], typedAt(place));
+    typedOn = typedAt(`${place}, on`);
   }
   /** Cells that somebody else changed to something else while they were typed into here. */
   let clashes = $state.raw<readonly Clash[]>([]);
@@ -123,7 +127,18 @@
         : undefined;
     return { key, text: shownIn(key), invalid, said: differs, typed: dirty.includes(key), title };
   }
+  /** Cells that are typed into from now on: what they say is said on what stands there now. */
+  function standOn(keys: readonly string[]) {
+    const fresh = keys.filter((key) => !(key in typed) || !(key in typedOn));
+    const wasIn = (key: string) => (every ? standingLine : saidLine)(cells, key, 0).was;
+    typedOn = { ...typedOn, ...Object.fromEntries(fresh.map((key) => [key, JSON.stringify(wasIn(key))])) };
+  }
+  const asTyped = <L extends { readonly was: unknown }>(key: string, line: L): L => {
+    const was = typedOn[key];
+    return was === undefined ? line : { ...line, was: JSON.parse(was) as L['was'] };
+  };
   function change(key: string, text: string) {
+    standOn([key]);
     history = record(history, { ...typed, [key]: text }, key);
     problems = [];
   }
@@ -137,16 +152,23 @@
     const sent = typed;
     const answer = every
       ? await ask('PUT /standing', {
-          body: { lines: dirty.map((key) => standingLine(cells, key, piecesIn(key) ?? 0)) },
+          body: { lines: dirty.map((key) => asTyped(key, standingLine(cells, key, piecesIn(key) ?? 0))) },
         })
       : await ask('PUT /orders/{date}', {
           params: { date },
-          body: { lines: dirty.map((key) => saidLine(cells, key, piecesIn(key) ?? 0)) },
+          body: { lines: dirty.map((key) => asTyped(key, saidLine(cells, key, piecesIn(key) ?? 0))) },
         });
     clashes =
       answer.kind === 'stale' ? clashesOf(cells, answer.stands, every, (key) => piecesIn(key) ?? 0) : [];
     problems = answer.kind === 'done' || answer.kind === 'stale' ? [] : answer.problems;
     if (answer.kind === 'done' || answer.kind === 'stale') await onopen(date);
+    // What both changed is shown; from now on it is said on what stands there.
+    typedOn = without(
+      typedOn,
+      (key) =>
+        clashes.some(({ path }) => pickOf(path) === key) ||
+        (answer.kind === 'done' && typed[key] === sent[key]),
+    );
     // What was typed meanwhile is not kept yet.
     if (answer.kind === 'done')
       history = beginHistory<Texts>(
@@ -185,6 +207,7 @@
     const next: Record<string, string> = { ...typed };
     if (whole) for (const line of shownLines) next[keyOf(line)] = '';
     for (const line of taken) next[keyOf(line)] = String(line.pieces);
+    standOn(Object.keys(next));
     history = record(history, next, 'table');
     history = settle(history);
     panel = null;

@@ -72,6 +72,8 @@
   /** As the server has them; what is on its way stands in them as well. */
   let stored = $state.raw(untrack(() => kept));
   let gone = $state.raw(untrack(() => dropped));
+  // What others did is read again.
+  $effect(() => void ([stored, gone, log] = [kept, dropped, opening]));
   const here = $derived(mixesWith(stored, gone, unsent.of(...KINDS), date, by));
   const mixes = $derived(dayMixes(date, here.mixes, here.dropped, planned?.mixes ?? []));
   const keeping = $derived(unsent.keeping(...KINDS));

@@ -1,3 +1,4 @@
+import { AsyncLocalStorage } from 'node:async_hooks';
 import { setTimeout as pause } from 'node:timers/promises';
 import { sql } from 'kysely';
 import type { Problem } from '@jovet/core/problem';
@@ -18,11 +19,18 @@ const [TRIES, PAUSE] = [6, 40] as const;
 const codeOf = (error: unknown): string =>
   error instanceof Error && 'code' in error ? String(error.code) : '';
 
+/** The device that something is written for: what changes is told with its name. */
+export const ofDevice = new AsyncLocalStorage<string>();
+
 /** Runs a transaction, again where it was in a circle with others. */
 export async function inTransaction<T>(db: Db, run: (tx: Tx) => Promise<T>): Promise<T> {
   for (let tries = 1; ; tries += 1)
     try {
-      return await db.transaction().execute(run);
+      return await db.transaction().execute(async (tx) => {
+        const device = ofDevice.getStore();
+        if (device !== undefined) await sql`select set_config('jovet.device', ${device}, true)`.execute(tx);
+        return run(tx);
+      });
     } catch (error) {
       if (tries >= TRIES || !LOST.has(codeOf(error))) throw error;
       await pause(Math.random() * PAUSE * tries);

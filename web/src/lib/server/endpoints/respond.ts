@@ -2,6 +2,7 @@ import { json } from '@sveltejs/kit';
 import { parseWith, problem, type Result } from '@jovet/core/problem';
 import { database } from '../database/connected.ts';
 import { isOverloaded, type Actor } from '../database/connection.ts';
+import { ofDevice } from '../database/kept.ts';
 import { readBody, readText, refuse } from './answer.ts';
 import type { Endpoint, Outcome } from './endpoint.ts';
 import { ENDPOINTS, type EndpointName } from './index.ts';
@@ -17,6 +18,9 @@ type Any = Endpoint & { readonly run: (asked: never) => Outcome<unknown> | Promi
 
 /** Endpoints by their addresses, each with its methods. */
 const PLACES = places();
+/** How a device calls itself. */
+const DEVICE = /^[\w-]{1,40}$/;
+
 interface Place {
   readonly parts: readonly string[];
   readonly methods: Map<string, Any>;
@@ -72,7 +76,9 @@ async function run(of: Any, given: Record<string, string>, request: Request, url
   if (body instanceof Response) return body;
   const asked = { params: params?.value, query: query?.value, body, actor, db: database(), signal: request.signal, url };
   try {
-    return told(await of.run(asked as never));
+    const device = request.headers.get('jovet-device') ?? '';
+    const answer = () => of.run(asked as never);
+    return told(await (DEVICE.test(device) ? ofDevice.run(device, async () => answer()) : answer()));
   } catch (error) {
     if (!isOverloaded(error)) throw error;
     const busy = problem('', 'Jovet answers too many at once.', 'What you entered is still here; it is sent again in a moment.');

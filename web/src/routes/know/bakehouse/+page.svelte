@@ -1,13 +1,17 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import { invalidateAll } from '$app/navigation';
+  import { whenChanged } from '$lib/sync/live';
   import BakehouseRoom from '$lib/bench/house/BakehouseRoom.svelte';
   import type { House } from '$lib/server/database/house';
 
   let { data } = $props();
   const house = $derived(JSON.parse(data.house) as House);
   let here = $state(false);
-  onMount(() => void (here = true));
+  onMount(() => {
+    here = true;
+    return whenChanged(({ kind }) => kind === 'bakehouse' || kind === 'formulas', invalidateAll);
+  });
 </script>
 
 <svelte:head><title>Bakehouse · Jovet</title></svelte:head>

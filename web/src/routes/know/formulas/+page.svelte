@@ -1,8 +1,11 @@
 <script lang="ts">
+  import { onMount } from 'svelte';
+  import { whenChanged } from '$lib/sync/live';
   import { goto, invalidateAll } from '$app/navigation';
   import FormulaList from '$lib/bench/formula/FormulaList.svelte';
 
   let { data } = $props();
+  onMount(() => whenChanged(({ kind }) => kind === 'formulas', invalidateAll));
 
   function ask(query: Record<string, string>) {
     const filled = Object.entries(query).filter(([, value]) => value !== '');

@@ -1,12 +1,20 @@
 <script lang="ts">
   import { onMount } from 'svelte';
+  import { invalidateAll } from '$app/navigation';
+  import { whenChanged } from '$lib/sync/live';
   import CulturesRoom from '$lib/bench/cultures/CulturesRoom.svelte';
 
   let { data } = $props();
 
   // Drawn in the browser only, like the other rooms: it reckons with the clock of this screen.
   let here = $state(false);
-  onMount(() => void (here = true));
+  onMount(() => {
+    here = true;
+    return whenChanged(
+      ({ kind }) => ['cultures', 'events', 'bakehouse', 'plans'].includes(kind),
+      invalidateAll,
+    );
+  });
 </script>
 
 <svelte:head><title>Cultures · Jovet</title></svelte:head>

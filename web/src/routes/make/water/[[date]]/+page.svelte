@@ -1,13 +1,20 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import { invalidateAll } from '$app/navigation';
+  import { whenChanged, type Notice } from '$lib/sync/live';
   import WaterRoom from '$lib/bench/water/WaterRoom.svelte';
 
   let { data } = $props();
 
   // Drawn in the browser only, like the Day line: the room reckons on every key anyway.
   let here = $state(false);
-  onMount(() => void (here = true));
+  onMount(() => {
+    here = true;
+    const own = ({ kind, id }: Notice) =>
+      ['bakehouse', 'plans', 'formulas'].includes(kind) ||
+      (['mixes', 'events'].includes(kind) && id === data.date);
+    return whenChanged(own, invalidateAll);
+  });
 </script>
 
 <svelte:head><title>Water · Jovet</title></svelte:head>

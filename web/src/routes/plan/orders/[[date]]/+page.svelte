@@ -1,7 +1,8 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import { makeReady } from '$lib/bench/day/planner';
-  import { goto } from '$app/navigation';
+  import { whenChanged, type Notice } from '$lib/sync/live';
+  import { goto, invalidateAll } from '$app/navigation';
   import type { DayInput } from '@jovet/core/plan/demand';
   import type { Result } from '@jovet/core/problem';
   import OrdersRoom from '$lib/bench/orders/OrdersRoom.svelte';
@@ -14,6 +15,10 @@
     here = true;
     // From the orders one goes on to the day.
     if (input.ok) makeReady(input.value);
+    const own = ({ kind, id }: Notice) =>
+      ['standing', 'customers', 'formulas', 'bakehouse'].includes(kind) ||
+      (kind === 'orders' && id === data.date);
+    return whenChanged(own, invalidateAll);
   });
 </script>
 

@@ -1,0 +1,104 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import { v7 as uuid } from 'uuid';
+import { median } from '../bench/median.ts';
+import { sixScreens } from '../bench/six-screens.ts';
+import { api, cultureLikeQuay, onlyOrders } from './days.ts';
+import { SERVED } from './visit.ts';
+import { visits } from './visited.ts';
+
+const { visited } = visits();
+
+test('six screens show what another device changed, without a reload', async () => {
+  const all = await sixScreens('2036-05-06', 3);
+  assert.equal(all.length, 18);
+  assert.ok(median(all) < 5000, `${median(all)} ms`);
+});
+
+visited('Water, Cultures, Bakehouse and Formulas show what another device did', async (visit) => {
+  const date = '2036-05-13';
+  await onlyOrders(date, [['own-counter', 'quay-loaf', '08:00', 20]]);
+  await visit.go(`/make/water/${date}`);
+  await visit.press('Salt is in');
+  await visit.page.waitForFunction(() => !/Keeping/.test(document.querySelector('.state')?.textContent ?? ''));
+  type Mix = { id: string; rev: number; doc: { lot: string } };
+  const [mix] = ((await api('GET', `mixes?date=${date}`)) as { mixes: Mix[] }).mixes;
+  assert.ok(mix);
+  await api('PUT', `mixes/${mix.id}`, { doc: { ...mix.doc, lot: 'K 11' }, rev: mix.rev });
+  await visit.page.waitForFunction(() => document.querySelector<HTMLInputElement>('[name="lot"]')?.value === 'K 11');
+  await api('POST', `mixes/${mix.id}/readings`, { id: uuid(), factor: 'flour', value: 12.5, at: 1_900_000_000, instrument: 'typed', spot: 'core', offset: 0, corrects: null });
+  await visit.page.waitForFunction(() => [...document.querySelectorAll<HTMLInputElement>('[name="factor.flour"]')].some(({ value, placeholder }) => `${value}${placeholder}`.includes('12.5')));
+
+  await visit.go('/make/cultures');
+  const { slug } = await cultureLikeQuay('Live');
+  await visit.until('.shelf', /Live \d+/);
+  assert.ok(slug);
+
+  await visit.go('/know/bakehouse');
+  type House = { rev: number; bakehouse: { floor: { over: number } }; mixers: unknown[] };
+  const house = (await api('GET', 'bakehouse')) as House;
+  const { over } = house.bakehouse.floor;
+  const withOver = (now: House, next: number) => api('PUT', 'bakehouse', { base: now.rev, mixers: now.mixers, bakehouse: { ...now.bakehouse, floor: { ...now.bakehouse.floor, over: next } } });
+  await withOver(house, over + 3);
+  await visit.page.waitForFunction((text) => document.querySelector<HTMLInputElement>('[name="house.over"]')?.value === text, {}, String(over + 3));
+  await withOver((await api('GET', 'bakehouse')) as House, over);
+}); // prettier-ignore
+
+visited('what is typed stands on what was there then: what another device keeps meanwhile is shown, and asked about', async (visit) => {
+  visit.expectErrors(/409/);
+  const date = '2036-05-20';
+  const cell = 'own-counter quay-loaf 08:00';
+  const other = 'own-counter oat-tin 08:00';
+  await onlyOrders(date, [['own-counter', 'quay-loaf', '08:00', 20], ['own-counter', 'oat-tin', '08:00', 10]]);
+  const say = (of: string, pieces: number, was: number) => {
+    const [customer, product, drop] = of.split(' ');
+    return api('PUT', `orders/${date}`, { lines: [{ customer, product, drop, pieces, was }] });
+  };
+  await visit.go(`/plan/orders/${date}`);
+  await visit.enter(cell, '30');
+  await say(cell, 27, 20);
+  await say(other, 11, 10);
+  await visit.page.waitForFunction((name) => document.querySelector<HTMLInputElement>(`[name="${name}"]`)?.value === '11', {}, other);
+  assert.equal(await visit.value(cell), '30');
+  await visit.keys('Control', 's');
+  await visit.until('[role="dialog"]', /30.*27/s);
+  await visit.page.click('[role="dialog"] input[value="mine"]');
+  await visit.press('Keep it so');
+  await visit.page.waitForFunction(() => !/not kept|Keeping/.test(document.querySelector('header [role="status"]')?.textContent ?? ''));
+  const { lines } = (await api('GET', `orders/${date}`)) as { lines: { customer: string; product: string; pieces: number }[] };
+  assert.deepEqual(lines.filter(({ customer }) => customer === 'own-counter').flatMap(({ pieces }) => (pieces > 0 ? pieces : [])).toSorted(), [11, 30]);
+}); // prettier-ignore
+
+visited(
+  'pages of one browser share one stream, and the other goes on when its holder is closed',
+  async (visit) => {
+    await visit.go('/know/formulas');
+    const streams: string[] = [];
+    const page = await visit.page.browserContext().newPage();
+    page.on('request', (request) => request.url().endsWith('/api/v1/live') && streams.push(request.url()));
+    await page.goto(`${SERVED}/know/bakehouse`);
+    await page.waitForSelector('[name="house.spare"], [name="house.over"]');
+    assert.deepEqual(streams, []);
+    const taken = page.waitForRequest((request) => request.url().endsWith('/api/v1/live'));
+    await visit.page.goto('about:blank');
+    await taken;
+    await page.close();
+  },
+);
+
+visited('after a lost line a room catches up by itself', async (visit) => {
+  visit.expectErrors(/ERR_|Failed to load/);
+  const date = '2036-05-27';
+  const cell = 'own-counter quay-loaf 08:00';
+  await onlyOrders(date, [['own-counter', 'quay-loaf', '08:00', 20]]);
+  await visit.go(`/plan/orders/${date}`);
+  await visit.page.setOfflineMode(true);
+  const [customer, product, drop] = cell.split(' ');
+  await api('PUT', `orders/${date}`, { lines: [{ customer, product, drop, pieces: 44, was: 20 }] });
+  await visit.page.setOfflineMode(false);
+  await visit.page.waitForFunction(
+    (name) => document.querySelector<HTMLInputElement>(`[name="${name}"]`)?.value === '44',
+    {},
+    cell,
+  );
+});

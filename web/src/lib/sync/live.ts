@@ -1,0 +1,117 @@
+import { DEVICE } from './ask';
+
+/** Something changed on another device. */
+export interface Notice {
+  readonly kind: string;
+  readonly id: string | null;
+  readonly rev: number | null;
+  readonly device: string | null;
+  readonly room?: string;
+  readonly place?: string;
+}
+type Hear = (notice: Notice) => void;
+
+/** Who holds the one stream of a browser says so every so often, and has lost it when it was silent for longer, ms. */
+const [SAY_MS, LOST_MS] = [2000, 5000] as const;
+const LEASE = 'live';
+
+/**
+ * What changes on other devices. One page of a browser holds the stream for all of its pages: a browser has no more than
+ * six lines to a server.
+ */
+class Live {
+  private readonly hearers = new Map<object, Hear>();
+  private readonly pages = typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel('live');
+  private stream: EventSource | null = null;
+  private isCut = false;
+
+  /** @returns what ends it */
+  begin(): () => void {
+    if (this.pages) this.pages.onmessage = ({ data }: MessageEvent<Notice>) => this.tell(data);
+    const hold = () => (this.holds() ? this.open() : this.close());
+    hold();
+    const timer = setInterval(hold, SAY_MS);
+    const leave = () => {
+      if (this.stream) localStorage.removeItem(LEASE);
+      this.close();
+    };
+    addEventListener('pagehide', leave);
+    return () => {
+      clearInterval(timer);
+      removeEventListener('pagehide', leave);
+      leave();
+    };
+  }
+
+  /** Hears what other devices did. @returns what ends it */
+  listen(hear: Hear): () => void {
+    const key = {};
+    this.hearers.set(key, hear);
+    return () => void this.hearers.delete(key);
+  }
+
+  /** Whether this page holds the stream, or takes it over. */
+  private holds(): boolean {
+    try {
+      const { by = '', at = 0 } = JSON.parse(localStorage.getItem(LEASE) ?? '{}') as {
+        by?: string;
+        at?: number;
+      };
+      const age = Date.now() - at;
+      if (by !== DEVICE && age >= 0 && age < LOST_MS) return false;
+      localStorage.setItem(LEASE, JSON.stringify({ by: DEVICE, at: Date.now() }));
+      return true;
+    } catch {
+      return true;
+    }
+  }
+
+  private open(): void {
+    if (this.stream) return;
+    const stream = (this.stream = new EventSource('/api/v1/live'));
+    const both = (notice: Notice) => {
+      this.pages?.postMessage(notice);
+      this.tell(notice);
+    };
+    stream.onmessage = ({ data }: MessageEvent<string>) => both(JSON.parse(data) as Notice);
+    stream.onerror = () => (this.isCut = true);
+    stream.onopen = () => {
+      // What changed while there was no line is not known.
+      if (this.isCut) both({ kind: 'all', id: null, rev: null, device: null });
+      this.isCut = false;
+    };
+  }
+  private close(): void {
+    this.stream?.close();
+    this.stream = null;
+  }
+  private tell(notice: Notice): void {
+    if (notice.device === DEVICE) return;
+    for (const hear of this.hearers.values()) hear(notice);
+  }
+}
+
+export const live = new Live();
+
+/** Several changes at once are read at once, ms. */
+const TOGETHER_MS = 60;
+
+/**
+ * Reads again what a room shows, where it changed on another device.
+ *
+ * @param read what is read once: changes that come meanwhile are read after it
+ * @returns what ends it
+ */
+export function whenChanged(concerns: (notice: Notice) => boolean, read: () => Promise<unknown>): () => void {
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  let last: Promise<unknown> = Promise.resolve();
+  const end = live.listen((notice) => {
+    if (notice.kind !== 'all' && !concerns(notice)) return;
+    clearTimeout(timer);
+    timer = setTimeout(() => (last = last.then(read).catch(() => null)), TOGETHER_MS);
+  });
+  return () => {
+    end();
+    clearTimeout(timer);
+  };
+}
