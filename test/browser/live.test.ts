@@ -102,3 +102,23 @@ visited('after a lost line a room catches up by itself', async (visit) => {
     cell,
   );
 });
+
+visited('what is begun on one device is begun on the Floor of the other', async (visit) => {
+  const context = await visit.page.browser().createBrowserContext();
+  const page = await context.newPage();
+  await page.goto(`${SERVED}/make/floor`);
+  await page.waitForSelector('body[data-ready]');
+  await page.waitForFunction(() =>
+    /All is sent/.test(document.querySelector('header [role="status"]')?.textContent ?? ''),
+  );
+  await visit.go('/make/floor');
+  await visit.until('header [role="status"]', 'All is sent');
+  await page.waitForSelector('[data-verb="begin"]');
+  await visit.keys('b');
+  await visit.until('.noted', /begun \d\d:\d\d/);
+  await page.waitForFunction(
+    () => document.querySelector('[data-verb="done"]') && !document.querySelector('[data-verb="begin"]'),
+  );
+  await context.close();
+  await visit.keys('Control', 'z');
+});

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { ddtOf } from '@jovet/core/formula/way';
-  import { onMount } from 'svelte';
+  import { onMount, untrack } from 'svelte';
   import type { TaskNote } from '@jovet/core/plan/network';
   import { actualsOf, asPlanned, atHand, onBench, unnoted, type Event, type OnBench } from '@jovet/core/run';
   import { formatDate, localTime } from '@jovet/core/time';
@@ -25,6 +25,12 @@
   const clock = (at: number) => localTime(at, zone).time;
   const desk = new FloorDesk(() => given, { clock, heat: (celsius) => reading.temperature(celsius) });
   onMount(() => desk.begin());
+  let isOpened = false;
+  $effect(() => {
+    void [given.now.events, given.saved];
+    if (isOpened) untrack(() => desk.heard());
+    isOpened = true;
+  });
 
   /** What was to begin so long ago, s, and so many of it, is asked for together. */
   const [LATE, MANY] = [1800, 3];

@@ -45,6 +45,8 @@ export class FloorDesk {
   readonly log: EventLog;
   /** Number of the newest plan of the day, and whether the one that people go by is kept. */
   private newest: number;
+  /** Number of the plan that people go by; 0: it is kept by nobody. */
+  private going: number;
   private kept: boolean;
   private planner: Planner | null = null;
   private wanted: string | null = null;
@@ -63,6 +65,7 @@ export class FloorDesk {
     const { saved, plans } = of();
     this.log = new EventLog(() => this.of().date);
     this.newest = plans[0]?.n ?? 0;
+    this.going = saved?.n ?? 0;
     this.kept = saved !== null;
     if (saved?.shown) this.plan = { input: saved.input, schedule: saved.doc.schedule, ...saved.shown };
   }
@@ -193,6 +196,17 @@ export class FloorDesk {
     this.look();
   }
 
+  /** On another device something was noted, or a plan was kept: all go by the same. */
+  heard(): void {
+    const { saved, plans } = this.of();
+    this.newest = Math.max(this.newest, plans[0]?.n ?? 0);
+    if (saved?.shown && saved.n > this.going) {
+      this.going = saved.n;
+      this.kept = true;
+      this.goBy({ input: saved.input, schedule: saved.doc.schedule, ...saved.shown });
+    } else if (this.news.length > 0) this.look();
+  }
+
   takeBack(events: readonly Event[]): void {
     this.log.takeBack(events);
     this.look();
@@ -218,7 +232,7 @@ export class FloorDesk {
       this.problems = answer.problems;
       return false;
     }
-    this.newest = answer.value.n;
+    this.newest = this.going = answer.value.n;
     return (this.kept = true);
   }
 }
