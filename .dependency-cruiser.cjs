@@ -108,7 +108,7 @@ module.exports = {
       name: 'no-unresolved',
       severity: 'error',
       from: {},
-      to: { couldNotResolve: true, pathNot: '^(\\$(app|env|lib)|\\./\\$types|virtual:)' },
+      to: { couldNotResolve: true, pathNot: '^(\\$(app|env|lib|service-worker)|\\./\\$types|virtual:)' },
     },
   ],
   options: {

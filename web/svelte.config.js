@@ -9,5 +9,7 @@ export default {
     // hooks.server.ts refuses foreign origins for every kind of body, and says so in the form of the API.
     csrf: { trustedOrigins: ['*'] },
     version: { pollInterval: 0 },
+    // The frame does it, once the first room stands.
+    serviceWorker: { register: false },
   },
 };

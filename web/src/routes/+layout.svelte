@@ -3,9 +3,12 @@
   import { onMount, untrack } from 'svelte';
   import { page } from '$app/state';
   import { localTime } from '@jovet/core/time';
-  import { setClock, timeNow } from '$lib/bench/clock';
+  import { browser } from '$app/environment';
+  import { beforeNavigate } from '$app/navigation';
+  import { keepClock, setClock, timeNow } from '$lib/bench/clock';
+  import { bringInRooms, keptAt } from '$lib/sync/offline';
   import { provideReading, type Reading } from '$lib/bench/settings';
-  import { live } from '$lib/sync/live';
+  import { live } from '$lib/sync/live.svelte';
   import { unsent } from '$lib/sync/unsent.svelte';
   import UnsentList from '$lib/sync/UnsentList.svelte';
   import { LOOKS, modeOf, remember, type Look } from '$lib/ui/mode';
@@ -51,7 +54,8 @@
   ] as const;
 
   // What the browser remembered is where this reader begins; from then on the choice is made here.
-  untrack(() => setClock(data.now));
+  let kept = $state(browser ? keptAt() : null);
+  untrack(() => (kept === null ? setClock(data.now) : keepClock()));
   const choices = untrack(() => data.choices);
   let look = $state<Look>(LOOKS.find((each) => each === choices.look) ?? 'auto');
   let reading = $state<Reading>({
@@ -59,6 +63,13 @@
     mass: choices.mass === 'lb' ? 'lb' : 'g',
   });
   provideReading(() => reading);
+  // As soon as the server answers again the page is of now.
+  const opened = untrack(() => data.now);
+  $effect(() => {
+    if (data.now === opened) return;
+    setClock(data.now);
+    kept = null;
+  });
 
   const LOOK_WORDS: Record<Look, string> = { auto: 'by the clock', light: 'day', dark: 'night' };
 
@@ -75,11 +86,19 @@
     const timer = setInterval(show, 60_000);
     const endSending = unsent.begin();
     const endLive = live.begin();
+    const endRooms = bringInRooms();
     return () => {
       clearInterval(timer);
       endSending();
       endLive();
+      endRooms();
     };
+  });
+  // Without a line the next room opens as a page of its own, as it was kept.
+  beforeNavigate(({ to, willUnload, cancel }) => {
+    if (willUnload || !to || (!live.isCut && navigator.onLine)) return;
+    cancel();
+    location.assign(to.url);
   });
   /** From one room that plans a day to another, the day stays. */
   const dayKept = (path: string): string =>
@@ -100,7 +119,7 @@
 <div class="house">
   <nav aria-label="Rooms">
     <span class="name" aria-hidden="true">jovet</span>
-    <div class="unsent"><UnsentList clock={(at) => localTime(at, data.zone).time} /></div>
+    <div class="unsent"><UnsentList clock={(at) => localTime(at, data.zone).time} {kept} /></div>
     {#each WINGS as { wing, rooms } (wing)}
       <span class="wing" id={`wing-${wing}`}>{wing}</span>
       <ul aria-labelledby={`wing-${wing}`}>

@@ -3,18 +3,22 @@
   import { useReading } from '../bench/settings';
   import Sheet from '../ui/Sheet.svelte';
   import Clashes from './Clashes.svelte';
+  import { live } from './live.svelte';
   import { unsent } from './unsent.svelte';
   import { changeWords, workWords } from './work-words';
 
   interface Props {
     /** A moment as it is written. */
     clock: (at: number) => string;
+    /** When this page was kept on the device, epoch ms; null where the server answered. */
+    kept: number | null;
   }
 
   /** What was done on this device and is not sent yet, or was refused: always in sight, and never lost by closing. */
-  let { clock }: Props = $props();
+  let { clock, kept }: Props = $props();
   const reading = useReading();
   let open = $state(false);
+  const cut = $derived(live.isCut || kept !== null);
   const said = $derived(
     unsent.clashing.length > 0
       ? `${unsent.clashing.length} to choose`
@@ -22,13 +26,15 @@
         ? `${unsent.waiting.length} not sent`
         : unsent.refused.length > 0
           ? `${unsent.refused.length} refused`
-          : '',
+          : cut
+            ? 'No line'
+            : '',
   );
   const writing = $derived({ clock, temperature: reading.temperature });
   // Whoever did it stands here now: it is asked at once.
   $effect(() => {
     if (unsent.clashing.length > 0) open = true;
-    else if (unsent.all.length === 0) open = false;
+    else if (unsent.all.length === 0 && !cut) open = false;
   });
 </script>
 
@@ -43,6 +49,13 @@
   </button>
 {/if}
 <Sheet open={open && said !== ''} title="Done on this device" onclose={() => (open = false)}>
+  {#if cut}
+    <p>
+      There is no line to Jovet{kept === null ? '' : `; this page is as it was at ${clock(kept / 1000)}`}.
+      What you note on the Floor, in Water and in Cultures and type into sheets stays on this device and is
+      sent later. Orders, the bakehouse, publishing and planning by the server wait until there is a line.
+    </p>
+  {/if}
   {#each unsent.clashing as { id, work, clashes } (id)}
     <section aria-label="Changed by two">
       <h3>{workWords(work, writing).join('; ')}</h3>

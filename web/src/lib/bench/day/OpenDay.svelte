@@ -3,7 +3,7 @@
   import { goto, invalidateAll } from '$app/navigation';
   import { together } from '@jovet/core/run';
   import { ask } from '../../sync/ask';
-  import { whenChanged } from '../../sync/live';
+  import { whenChanged } from '../../sync/live.svelte';
   import type { DayInput } from '@jovet/core/plan/demand';
   import type { Result } from '@jovet/core/problem';
   import type { PlanLine, SavedPlan } from '../../server/database/day-plan';

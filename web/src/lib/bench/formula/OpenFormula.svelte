@@ -1,7 +1,7 @@
 <script lang="ts">
   import { onMount, type ComponentProps } from 'svelte';
   import { goto, invalidateAll } from '$app/navigation';
-  import { whenChanged } from '../../sync/live';
+  import { whenChanged } from '../../sync/live.svelte';
   import FormulaRoom from './FormulaRoom.svelte';
 
   /** Opens one formula, and opens it anew whenever another version or draft stands there. */

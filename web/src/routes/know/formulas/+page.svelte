@@ -1,6 +1,6 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import { whenChanged } from '$lib/sync/live';
+  import { whenChanged } from '$lib/sync/live.svelte';
   import { goto, invalidateAll } from '$app/navigation';
   import FormulaList from '$lib/bench/formula/FormulaList.svelte';
 

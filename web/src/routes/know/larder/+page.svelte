@@ -1,6 +1,6 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import { whenChanged } from '$lib/sync/live';
+  import { whenChanged } from '$lib/sync/live.svelte';
   import { invalidateAll } from '$app/navigation';
   import LarderRoom from '$lib/bench/formula/LarderRoom.svelte';
 

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import { invalidateAll } from '$app/navigation';
-  import { whenChanged } from '$lib/sync/live';
+  import { whenChanged } from '$lib/sync/live.svelte';
   import CulturesRoom from '$lib/bench/cultures/CulturesRoom.svelte';
 
   let { data } = $props();

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import { invalidateAll } from '$app/navigation';
-  import { whenChanged, type Notice } from '$lib/sync/live';
+  import { whenChanged, type Notice } from '$lib/sync/live.svelte';
   import WaterRoom from '$lib/bench/water/WaterRoom.svelte';
 
   let { data } = $props();

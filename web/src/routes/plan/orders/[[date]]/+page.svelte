@@ -1,7 +1,7 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import { makeReady } from '$lib/bench/day/planner';
-  import { whenChanged, type Notice } from '$lib/sync/live';
+  import { whenChanged, type Notice } from '$lib/sync/live.svelte';
   import { goto, invalidateAll } from '$app/navigation';
   import type { DayInput } from '@jovet/core/plan/demand';
   import type { Result } from '@jovet/core/problem';

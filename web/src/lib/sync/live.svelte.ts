@@ -23,7 +23,8 @@ class Live {
   private readonly hearers = new Map<object, Hear>();
   private readonly pages = typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel('live');
   private stream: EventSource | null = null;
-  private isCut = false;
+  /** There is no line to the server at the moment. */
+  isCut = $state(false);
 
   /** @returns what ends it */
   begin(): () => void {

@@ -1,0 +1,66 @@
+import assert from 'node:assert/strict';
+import type { Browser } from 'puppeteer-core';
+import { api } from './days.ts';
+import { SERVED, type Visit } from './visit.ts';
+import { visits } from './visited.ts';
+
+const { visited } = visits();
+
+/** Cuts the line of a page and of what answers for the server on its device, or mends it. */
+async function line(visit: Visit, offline: boolean) {
+  await visit.page.setOfflineMode(offline);
+  const browser: Browser = visit.page.browser();
+  for (const target of browser.targets().filter((each) => each.type() === 'service_worker')) {
+    const session = await target.createCDPSession();
+    await session.send('Network.enable');
+    await session.send('Network.emulateNetworkConditions', { offline, latency: 0, downloadThroughput: -1, uploadThroughput: -1 });
+  }
+} // prettier-ignore
+
+const isKept = (visit: Visit, path: string) =>
+  visit.page.waitForFunction(
+    async (wanted) => (await caches.match(wanted)) !== undefined,
+    { polling: 200 },
+    path,
+  );
+
+visited('without a line the Floor opens, takes what is done, and sends it when the line is back', async (visit) => {
+  visit.expectErrors(/ERR_|Failed to load/);
+  await visit.go('/make/floor');
+  await visit.until('header [role="status"]', 'All is sent');
+  // The worker comes once the first room stands; then it brings in the others.
+  await isKept(visit, '/make/floor');
+  await isKept(visit, '/make/cultures');
+  await isKept(visit, '/know/formulas/quay-country');
+  const noted = async () => ((await api('GET', 'events?since=0')) as { events: unknown[] }).events.length;
+  const before = await noted();
+  await line(visit, true);
+  await visit.reload();
+  await visit.until('nav', /No line/);
+  await visit.page.waitForSelector('[data-verb="begin"]');
+  await visit.keys('b');
+  await visit.until('nav', /1 not sent/);
+  await visit.go('/make/cultures');
+  await visit.page.waitForSelector('.shelf button');
+  await visit.until('nav', /1 not sent/);
+  await visit.go('/know/formulas/quay-country');
+  await visit.page.waitForSelector('.sheet-grid');
+  await visit.page.goto(`${SERVED}/know/larder`);
+  assert.match(await visit.text('body'), /was not opened on this device before/);
+  assert.equal(await noted(), before);
+
+  await visit.go('/make/floor');
+  await line(visit, false);
+  await visit.page.waitForFunction(() => !/not sent|No line/.test(document.querySelector('nav')?.textContent ?? ''));
+  assert.equal(await noted(), before + 1);
+}); // prettier-ignore
+
+visited('it can be put on the screen of a tablet', async (visit) => {
+  const manifest = await (await fetch(`${SERVED}/manifest.webmanifest`)).json();
+  assert.equal(manifest.start_url, '/make/floor');
+  for (const { src } of manifest.icons) assert.equal((await fetch(SERVED + src)).status, 200, src);
+  await visit.go('/make/floor');
+  const session = await visit.page.createCDPSession();
+  const { errors } = await session.send('Page.getAppManifest');
+  assert.deepEqual(errors, []);
+});
