@@ -26,6 +26,7 @@
     font-variant-numeric: tabular-nums;
     white-space: nowrap;
     cursor: pointer;
+    min-height: 1.5rem;
     text-decoration: underline dotted 1px light-dark(var(--color-surface-400), var(--color-surface-600));
     text-underline-offset: 0.22em;
     border-radius: 2px;

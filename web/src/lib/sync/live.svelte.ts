@@ -21,14 +21,15 @@ const LEASE = 'live';
  */
 class Live {
   private readonly hearers = new Map<object, Hear>();
-  private readonly pages = typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel('live');
+  private pages: BroadcastChannel | null = null;
   private stream: EventSource | null = null;
   /** There is no line to the server at the moment. */
   isCut = $state(false);
 
   /** @returns what ends it */
   begin(): () => void {
-    if (this.pages) this.pages.onmessage = ({ data }: MessageEvent<Notice>) => this.tell(data);
+    this.pages = new BroadcastChannel('live');
+    this.pages.onmessage = ({ data }: MessageEvent<Notice>) => this.tell(data);
     const hold = () => (this.holds() ? this.open() : this.close());
     hold();
     const timer = setInterval(hold, SAY_MS);
@@ -41,6 +42,7 @@ class Live {
       clearInterval(timer);
       removeEventListener('pagehide', leave);
       leave();
+      this.pages?.close();
     };
   }
 

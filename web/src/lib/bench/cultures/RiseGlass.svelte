@@ -134,6 +134,6 @@
   }
   .tick {
     text-anchor: end;
-    font-size: 11px;
+    font-size: 12px;
   }
 </style>

@@ -99,7 +99,7 @@
         const text = perHour > 60 ? `${kindWord(task.note)} ${clock(task.start)}` : kindWord(task.note);
         const left = x(task.start);
         if (left < (ends[lane] ?? scale.left - 2)) return [];
-        ends[lane] = left + text.length * 6.1 + 5;
+        ends[lane] = left + text.length * 6.9 + 5;
         return [
           {
             id: task.id,
@@ -220,7 +220,7 @@
     stroke: light-dark(var(--color-surface-200), var(--color-surface-800));
   }
   .step {
-    font-size: 10.5px;
+    font-size: 12px;
     fill: light-dark(var(--color-surface-700), var(--color-surface-300));
     paint-order: stroke;
     stroke: light-dark(#fff, var(--color-surface-950));

@@ -343,7 +343,7 @@
   .grip button {
     display: grid;
     place-items: center;
-    width: 1.4rem;
+    width: 1.5rem;
     height: 1.9rem;
     margin-top: 0.3rem;
     cursor: grab;

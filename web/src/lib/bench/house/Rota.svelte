@@ -85,6 +85,7 @@
 
 <style>
   .rota {
+    position: relative;
     overflow-x: auto;
   }
   .line {

@@ -214,11 +214,11 @@
   }
   .axis {
     font-family: var(--figures);
-    font-size: 11px;
+    font-size: 12px;
     fill: light-dark(var(--color-surface-700), var(--color-surface-300));
   }
   .of {
-    font-size: 11px;
+    font-size: 12px;
     fill: currentColor;
   }
   .name {

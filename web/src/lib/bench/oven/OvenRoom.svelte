@@ -255,7 +255,7 @@
           {/each}
         </div>
       {/if}
-      <div class:faded={conflict !== null}>
+      <div class="night" class:faded={conflict !== null}>
         <OvenNight
           {oven}
           width={Math.max(wide, 560)}
@@ -306,6 +306,9 @@
 <style>
   .room {
     padding: 0.75rem 1.5rem 1.5rem;
+  }
+  .night {
+    overflow-x: auto;
   }
   .faded {
     opacity: 0.5;
