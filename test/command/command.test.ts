@@ -97,8 +97,15 @@ test('start, order, stop, start: the order is there; a second Jovet and a newer 
     /in use by another Jovet.*jovet stop/,
   );
 
+  // It ends soon, also after it drew pages and while one listens.
+  const page = await fetch(`http://127.0.0.1:${first.port}/plan/orders/2033-01-02`);
+  assert.match(await page.text(), /Orders/);
+  const listening = await fetch(`http://127.0.0.1:${first.port}/api/v1/live`);
+  assert.match(listening.headers.get('content-type') ?? '', /event-stream/);
+  const asked = Date.now();
   const stop = await jovet('stop', '--data', data).ended;
   assert.match(stop.said, /has ended/);
+  assert.ok(Date.now() - asked < 5000, `${Date.now() - asked} ms`);
   const { code, said } = await jovet1.ended;
   assert.equal(code, 0);
   assert.ok(
