@@ -179,6 +179,20 @@ describe('mixes', () => {
     await sent();
   }); // prettier-ignore
 
+  test('a change that was kept and never answered is sent again: it is no conflict', async () => {
+    const id = uuid();
+    unsent.add({ kind: 'mix-begun', id, date: DAY, doc });
+    await sent();
+    await elsewhere(`mixes/${id}`, { doc: { ...doc, lot: 'K 7' }, rev: 1 });
+    const puts = asked('PUT');
+    unsent.add({ kind: 'mix-changed', id, doc: { ...doc, lot: 'K 7' } }, { value: doc, rev: 1 });
+    await sent();
+    assert.equal(asked('PUT'), puts + 1);
+    const { doc: kept, rev } = await mixNow(id);
+    unsent.add({ kind: 'mix-dropped', id }, { value: kept, rev });
+    await sent();
+  });
+
   test('what clashes on its way is asked about once, with what was typed on meanwhile', async () => {
     const id = uuid();
     unsent.add({ kind: 'mix-begun', id, date: DAY, doc });
@@ -211,6 +225,7 @@ describe('mixes', () => {
     await until(() => asked('PUT') === 1);
     unsent.add({ kind: 'mix-changed', id, doc: { ...doc, note: 'second' } }, base);
     await sent();
+    assert.equal(asked('PUT'), 2, 'and nothing of it is stale');
     const { doc: kept, rev } = await mixNow(id);
     assert.equal(kept.note, 'second');
     unsent.add({ kind: 'mix-dropped', id }, { value: kept, rev });

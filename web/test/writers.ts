@@ -1,5 +1,9 @@
 import assert from 'node:assert/strict';
+import { v7 as uuid } from 'uuid';
 import { chanceFrom } from '@jovet/core/chance';
+import type { FormulaDoc } from '@jovet/core/formula';
+import { draftOfFormula } from '@jovet/core/sheet';
+import { demoFormula, demoMix } from '../../core/test/demo.ts';
 
 /** What came of many who write at one time. */
 export interface Written {
@@ -36,7 +40,8 @@ export async function writeTogether(served: string, writers: number, edits: numb
     });
     return { status: response.status, json: await response.json() };
   };
-  const { things, putBack } = await sharedThings(ask, date);
+  const [rows, documents] = [await sharedThings(ask, date), await sharedDocuments(ask, date)];
+  const things = [...rows.things, ...documents.things];
   const bases = things.map(() => new Set<number | null>());
   let [done, stale, failed, lost] = [0, 0, 0, 0];
   const work = async (writer: number) => {
@@ -54,7 +59,7 @@ export async function writeTogether(served: string, writers: number, edits: numb
     }
   };
   await Promise.all(Array.from({ length: writers }, (_, writer) => work(writer)));
-  await putBack();
+  await Promise.all([rows.putBack(), documents.putBack()]);
   return { done, stale, failed, lost };
 } // prettier-ignore
 
@@ -126,4 +131,49 @@ async function sharedThings(ask: Ask, date: string): Promise<{ things: Shared[];
     await ask('DELETE', `customers/${slug}?rev=${there?.rev ?? 1}&orders=too`);
   };
   return { things: [orders, standing(0), standing(1), standing(5), bakehouse, customer, ingredient], putBack };
+} // prettier-ignore
+
+/** Documents that several write: a mix, a culture, the draft of a sheet, a formula. */
+async function sharedDocuments(ask: Ask, date: string): Promise<{ things: Shared[]; putBack: () => Promise<void> }> {
+  const [mixId, cultureId, draftId] = [uuid(), uuid(), uuid()];
+  let last = 0;
+  const note = () => `edit ${(last += 1)}`;
+  await ask('POST', 'mixes', { id: mixId, date, doc: demoMix() });
+  const culture = {
+    schema: 1, slug: `many-writers-${Date.now() % 1_000_000}`, name: 'Many writers', of: 'no-flour', hours: 24, ripeness: { earliest: 1.5, best: 2, latest: 2.8 },
+    vessel: { kind: 'glass', diameter: 0.12, height: 0.3 }, place: { name: 'shelf', around: 23 },
+  };
+  await ask('POST', 'cultures', { id: cultureId, culture });
+  const draft = draftOfFormula(demoFormula('quay-country'), '°C');
+  await ask('PUT', `drafts/${draftId}`, { formula: null, base: 0, doc: draft, rev: 0 });
+  const changed = (path: string, change: (known: Answer['json']) => object): Shared => async () => {
+    const { json: known } = await ask('GET', path);
+    const { status } = await ask('PUT', path, { ...change(known), rev: known.rev });
+    return { status, base: known.rev };
+  };
+  const { doc } = demoFormula('quay-country');
+  const slug = 'many-writers-country';
+  const own: FormulaDoc = { ...doc, name: 'Many Writers Country', products: doc.products.slice(0, 1).map((each) => ({ ...each, slug: 'many-writers-loaf', name: 'Many writers loaf' })) };
+  const versionOf = async () => ((await ask('GET', `formulas/${slug}`)).json.version as number | undefined) ?? 0;
+  const formula: Shared = async () => {
+    const base = await versionOf();
+    // Nothing that stands there already: the same can be sent again.
+    const doc = { ...own, processLoss: ((last += 1) % 900) / 100 };
+    const { status } = await ask('POST', `formulas/${slug}`, { base, doc, note: note(), adopt: [] });
+    return { status, base };
+  };
+  const things = [
+    changed(`mixes/${mixId}`, (known) => ({ doc: { ...known.doc, note: note() } })),
+    changed(`cultures/${cultureId}`, (known) => ({ culture: { ...known.culture, flour: note() } })),
+    changed(`drafts/${draftId}`, (known) => ({ formula: null, base: 0, doc: { ...known.doc, name: note() } })),
+    formula,
+  ];
+  const putBack = async () => {
+    for (const path of [`mixes/${mixId}`, `cultures/${cultureId}`, `drafts/${draftId}`]) {
+      const { rev } = (await ask('GET', path)).json;
+      await ask('DELETE', `${path}?rev=${rev}`);
+    }
+    await ask('PUT', `formulas/${slug}`, { retired: true, base: await versionOf() });
+  };
+  return { things, putBack };
 } // prettier-ignore

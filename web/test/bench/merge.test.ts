@@ -125,6 +125,7 @@ describe('keeping a document that others change', () => {
     assert.deepEqual(await keep<Doc, Base<Doc>>({ a: 9 }, kept.now(), {}, refusing, read), {
       kind: 'refused',
       problems,
+      unreachable: false,
     });
   });
 });

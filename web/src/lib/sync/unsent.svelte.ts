@@ -127,7 +127,9 @@ class Unsent {
   private async sendOne(next: Waiting, picks: Picks): Promise<boolean> {
     const { id, work, base } = next;
     let said: Answer<unknown> | null = null;
+    let sends = 0;
     const put = async (each: Work, rev: number): Promise<Answer<unknown>> => {
+      sends += 1;
       return (said = await sendWork(each, rev, timeNow()));
     };
     const putOn = async (value: unknown, { rev }: Base<unknown>) => {
@@ -145,7 +147,7 @@ class Unsent {
     const hear = () => stands !== undefined && this.listeners.forEach((listener) => listener(work, stands, answer.kind === 'done'));
     if (answer.kind === 'done') {
       this.leave(id);
-      this.carryOn(stands);
+      this.carryOn(stands, sends === 1 && isWhole(work) ? work.doc : null);
       hear();
       return true;
     }
@@ -165,11 +167,18 @@ class Unsent {
     return true;
   } // prettier-ignore
 
-  /** What waits was done on what was kept just now: unless somebody else had a hand in it, it goes on from there. */
-  private carryOn(stands: unknown): void {
+  /**
+   * What waits was done on what was kept just now: unless somebody else had a hand in it, it goes on from there.
+   *
+   * @param sent what was kept as it was sent; the server may write it a little differently
+   */
+  private carryOn(stands: unknown, sent: unknown): void {
     this.all = this.all.map((each) => {
       const now = each.base && isOf(each.work, stands) ? standing(each.work, stands) : null;
-      return now && dequal(now.value, each.base?.value) ? { ...each, base: now } : each;
+      const own = each.base?.value;
+      return now && (dequal(now.value, own) || dequal(sent, own))
+        ? { ...each, base: { value: own, rev: now.rev } }
+        : each;
     });
   }
   private soon(ms: number): void {

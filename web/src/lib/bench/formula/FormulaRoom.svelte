@@ -253,7 +253,9 @@
     onopen(version?.slug ?? null);
   }
   async function published(as: string) {
-    await keeper.drop();
+    // The draft of a known formula goes with its publishing.
+    if (version === null) await keeper.drop();
+    else keeper.leave();
     onopen(as);
   }
   function takeVersion(taken: FormulaVersion) {

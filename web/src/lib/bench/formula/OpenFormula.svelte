@@ -1,6 +1,7 @@
 <script lang="ts">
   import { onMount, type ComponentProps } from 'svelte';
-  import { goto, invalidateAll } from '$app/navigation';
+  import { goto } from '$app/navigation';
+  import { ask } from '../../sync/ask';
   import { whenChanged } from '../../sync/live.svelte';
   import FormulaRoom from './FormulaRoom.svelte';
 
@@ -13,9 +14,17 @@
 
   // Drawn in the browser only, like the Day line: the sheet reckons on every key anyway.
   let here = $state(false);
+  let published = $state.raw({ slug: '', version: 0 });
   onMount(() => {
     here = true;
-    return whenChanged(({ kind, id }) => kind === 'formulas' && id === room.version?.slug, invalidateAll);
+    // Somebody published a version: it is said, and the sheet stays as it is.
+    return whenChanged(
+      ({ kind, id }) => kind === 'formulas' && id === room.version?.slug,
+      async () => {
+        const answer = await ask('GET /formulas/{slug}', { params: { slug: room.version?.slug ?? '' } });
+        if (answer.kind === 'done') published = answer.value;
+      },
+    );
   });
 </script>
 
@@ -23,7 +32,11 @@
 
 {#if here}
   {#key `${room.draftId} ${room.version?.slug ?? ''} ${room.version?.version ?? 0}`}
-    <FormulaRoom {...room} onopen={open} />
+    <FormulaRoom
+      {...room}
+      head={published.slug === room.version?.slug ? Math.max(room.head, published.version) : room.head}
+      onopen={open}
+    />
   {/key}
 {:else}
   <p class="opening">Opening the sheet…</p>

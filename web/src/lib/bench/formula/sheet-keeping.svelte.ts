@@ -76,9 +76,14 @@ export class SheetKeeping {
   /** Sends it at once. */
   now = (): Promise<void> => unsent.run();
 
+  /** Nothing of it is sent any longer. */
+  leave(): void {
+    for (const { id } of this.own) unsent.leave(id);
+  }
+
   /** Nothing of it is kept any longer. */
   async drop(): Promise<void> {
-    for (const { id } of this.own) unsent.leave(id);
+    this.leave();
     if (this.known)
       await ask('DELETE /drafts/{id}', { params: { id: this.of.id }, query: { rev: this.known.rev } });
     this.known = null;

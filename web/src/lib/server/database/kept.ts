@@ -1,4 +1,5 @@
 import { AsyncLocalStorage } from 'node:async_hooks';
+import { isDeepStrictEqual } from 'node:util';
 import { setTimeout as pause } from 'node:timers/promises';
 import { sql } from 'kysely';
 import type { Problem } from '@jovet/core/problem';
@@ -10,6 +11,20 @@ export type Kept<T, S = T> =
   | { readonly kind: 'missing' }
   | { readonly kind: 'stale'; readonly stands: S; readonly problems?: readonly Problem[] }
   | { readonly kind: 'refused'; readonly problems: readonly Problem[] };
+
+/**
+ * What already stands as it is wished is no conflict, so that a write can be sent again.
+ *
+ * @param stands what stands there of what was sent
+ */
+export const sentAgain = <T>(
+  kept: Kept<T, T | null>,
+  stands: (of: T) => unknown,
+  sent: unknown,
+): Kept<T, T | null> =>
+  kept.kind === 'stale' && kept.stands !== null && isDeepStrictEqual(stands(kept.stands), sent)
+    ? { kind: 'done', value: kept.stands }
+    : kept;
 
 /** What PostgreSQL says of a transaction that lost against another one: it is run again. */
 const LOST = new Set(['40001', '40P01']);

@@ -5,6 +5,7 @@ import {
 import {
   ChangeBuildRequest, ChangeCultureRequest, CultureAnswer, CulturesAnswer, FeedRequest, KeepCultureRequest, SignRequest,
 } from './culture-schemas.ts'; // prettier-ignore
+import { sentAgain } from '../database/kept.ts';
 import { endpoint } from './endpoint.ts';
 import { AtRev, ById, there } from './shapes.ts';
 
@@ -35,7 +36,8 @@ export const CULTURES = {
     params: ById,
     body: ChangeCultureRequest,
     answer: CultureAnswer,
-    run: ({ db, actor, params: { id }, body: { culture, rev } }) => changeCulture(db, actor, id, culture, rev),
+    run: async ({ db, actor, params: { id }, body: { culture, rev } }) =>
+      sentAgain(await changeCulture(db, actor, id, culture, rev), (stands) => stands.culture, culture),
   }),
   'DELETE /cultures/{id}': endpoint({
     summary: 'End a culture',

@@ -14,6 +14,7 @@ import {
 } from '../database/formula.ts';
 import { docOfTable, importFile, previewFile } from '../database/import.ts';
 import { changeIngredient, readLarder } from '../database/ingredient.ts';
+import { sentAgain } from '../database/kept.ts';
 import { endpoint, refused } from './endpoint.ts';
 import * as schemas from './formula-schemas.ts';
 import { Anything, AtRev, ById, BySlug, isSame } from './shapes.ts';
@@ -135,7 +136,7 @@ export const LIBRARY = {
     body: schemas.DraftRequest,
     answer: schemas.DraftAnswer,
     run: async ({ db, actor, params: { id }, body: { rev, ...draft } }) => {
-      const kept = await saveDraft(db, actor, id, draft, rev);
+      const kept = sentAgain(await saveDraft(db, actor, id, draft, rev), (stands) => stands.doc, draft.doc);
       return kept.kind === 'stale' ? { ...kept, problems: [kept.stands ? CHANGED : GONE] } : kept;
     },
   }),

@@ -12,6 +12,7 @@ import {
   readLog,
   readMix,
 } from '../database/mix.ts';
+import { sentAgain } from '../database/kept.ts';
 import { endpoint } from './endpoint.ts';
 import {
   BeginMixRequest, BulkLogAnswer, ChangeMixRequest, MixAnswer, MixesAnswer, MixLogAnswer, ReadingRequest,
@@ -49,7 +50,8 @@ export const MIXES_OF_A_DAY = {
     params: ById,
     body: ChangeMixRequest,
     answer: MixAnswer,
-    run: ({ db, actor, params: { id }, body: { doc, rev } }) => changeMix(db, actor, id, doc, rev),
+    run: async ({ db, actor, params: { id }, body: { doc, rev } }) =>
+      sentAgain(await changeMix(db, actor, id, doc, rev), (stands) => stands.doc, doc),
   }),
   'DELETE /mixes/{id}': endpoint({
     summary: 'Take a mix off its day',
