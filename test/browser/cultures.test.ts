@@ -269,14 +269,18 @@ visited('a lost server loses nothing; a change made elsewhere is shown', async (
   await visit.page.waitForFunction(() => document.querySelector('.notice') === null);
   assert.equal((await keptOnce(visit, id)).builds[0].signs.length, 1);
   const stored = await kept(id);
+  // Taken back here without a line, while it was changed elsewhere.
+  await visit.press('Feedings');
+  await visit.page.waitForFunction(() => document.body.textContent?.includes('This feeding never was'));
+  await visit.page.setOfflineMode(true);
   await fetch(`${SERVED}/api/v1/builds/${build}`, {
     method: 'PUT',
     headers: { 'content-type': 'application/json' },
     body: JSON.stringify({ build: { ...stored.builds[0].build, note: 'by hand' }, rev: 1 }),
   });
-  await visit.press('Feedings');
   await visit.press('This feeding never was');
   await visit.keys('Escape');
+  await visit.page.setOfflineMode(false);
   await visit.until('.notice', 'changed on another screen');
 });
 
