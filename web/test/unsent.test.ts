@@ -216,6 +216,24 @@ describe('mixes', () => {
     await sent();
   });
 
+  test('what is chosen of one mix is chosen of no other', async () => {
+    const ids = [uuid(), uuid()];
+    for (const id of ids) unsent.add({ kind: 'mix-begun', id, date: DAY, doc });
+    await sent();
+    for (const id of ids) await elsewhere(`mixes/${id}`, { doc: { ...doc, lot: 'K 7' }, rev: 1 });
+    const base = { value: doc, rev: 1 };
+    unsent.add({ kind: 'mix-changed', id: ids[0] ?? '', doc: { ...doc, lot: 'L 1' } }, base);
+    await until(() => unsent.clashing.length === 1);
+    unsent.takeUp(unsent.clashing[0]?.id ?? '', { [pickOf(['lot'])]: 'mine' });
+    unsent.add({ kind: 'mix-changed', id: ids[1] ?? '', doc: { ...doc, lot: 'L 2' } }, base);
+    await until(() => unsent.waiting.length === 0);
+    assert.deepEqual(
+      unsent.clashing.map(({ work }) => 'id' in work && work.id),
+      [ids[1]],
+    );
+    assert.deepEqual(await Promise.all(ids.map(async (id) => (await mixNow(id)).doc.lot)), ['L 1', 'K 7']);
+  });
+
   test('a change that goes while an earlier one is under way is no quarrel with oneself', async () => {
     const id = uuid();
     unsent.add({ kind: 'mix-begun', id, date: DAY, doc });

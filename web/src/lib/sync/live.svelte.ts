@@ -70,7 +70,8 @@ class Live {
   }
 
   private open(): void {
-    if (this.stream) return;
+    // A stream that was refused does not begin again by itself.
+    if (this.stream && this.stream.readyState !== EventSource.CLOSED) return;
     const stream = (this.stream = new EventSource('/api/v1/live'));
     const both = (notice: Notice) => {
       this.pages?.postMessage(notice);

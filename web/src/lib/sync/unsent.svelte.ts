@@ -34,6 +34,8 @@ class Unsent {
   private sending: string | null = null;
   private again: ReturnType<typeof setTimeout> | undefined;
   private readonly listeners = new Map<object, Listener>();
+  /** What was chosen where two changed the same, of each by itself. */
+  private readonly chosen = new Map<string, Picks>();
 
   readonly waiting = $derived(this.all.filter(({ refused, clashes }) => !refused && !clashes));
   readonly refused = $derived(this.all.filter(({ refused }) => refused !== null));
@@ -96,7 +98,7 @@ class Unsent {
   /** Leaves what was refused, or what somebody else changed. */
   leave(id: string): void {
     this.all = this.all.filter((each) => each.id !== id);
-    void this.opened().then((store) => store?.drop(id));
+    void this.opened().then((store) => store?.drop(id).catch(() => null));
   }
 
   /** Sends once more what was refused, or what was chosen of what two changed. */
@@ -104,17 +106,18 @@ class Unsent {
     const of = this.all.find((each) => each.id === id);
     if (!of) return;
     const next = { ...of, refused: null, clashes: null };
+    this.chosen.set(id, picks);
     this.change(next);
-    void this.put(next).then(() => this.run(picks));
+    void this.put(next).then(() => this.run());
   }
 
   /** Sends what waits, in order. */
-  async run(picks: Picks = {}): Promise<void> {
+  async run(): Promise<void> {
     clearTimeout(this.again);
     if (this.sending !== null) return;
     for (let [next] = this.waiting; next; [next] = this.waiting) {
       this.sending = next.id;
-      const got = await this.sendOne(next, picks);
+      const got = await this.sendOne(next);
       this.sending = null;
       if (!got) {
         this.soon(AGAIN_MS);
@@ -124,10 +127,11 @@ class Unsent {
   }
 
   /** @returns false: there is no line */
-  private async sendOne(next: Waiting, picks: Picks): Promise<boolean> {
+  private async sendOne(next: Waiting): Promise<boolean> {
     const { id, work, base } = next;
     let said: Answer<unknown> | null = null;
     let sends = 0;
+    const picks = this.chosen.get(id) ?? {};
     const put = async (each: Work, rev: number): Promise<Answer<unknown>> => {
       sends += 1;
       return (said = await sendWork(each, rev, timeNow()));
@@ -143,6 +147,7 @@ class Unsent {
     const isCut = answer.kind === 'unreachable' || ('unreachable' in answer && answer.unreachable);
     this.trouble = isCut && 'problems' in answer ? answer.problems : [];
     if (isCut) return false;
+    this.chosen.delete(id);
     const stands = standsOf(said);
     const hear = () => stands !== undefined && this.listeners.forEach((listener) => listener(work, stands, answer.kind === 'done'));
     if (answer.kind === 'done') {
