@@ -69,6 +69,26 @@ visited('what is typed stands on what was there then: what another device keeps 
   assert.deepEqual(lines.filter(({ customer }) => customer === 'own-counter').flatMap(({ pieces }) => (pieces > 0 ? pieces : [])).toSorted(), [11, 30]);
 }); // prettier-ignore
 
+visited('a room stays where the line is cut while it reads again, and shows the change once there is one', async (visit) => {
+  visit.expectErrors(/ERR_FAILED|Failed to load/);
+  const date = '2036-06-03';
+  const [cell, other] = ['own-counter quay-loaf 08:00', 'own-counter oat-tin 08:00'];
+  await onlyOrders(date, [['own-counter', 'quay-loaf', '08:00', 20]]);
+  await visit.go(`/plan/orders/${date}`);
+  await visit.enter(other, '5');
+  let cuts = 0;
+  await visit.page.setRequestInterception(true);
+  visit.page.on('request', (request) => {
+    const isCut = request.url().includes('__data.json') && cuts < 2;
+    if (isCut) cuts += 1;
+    void (isCut ? request.abort() : request.continue());
+  });
+  await api('PUT', `orders/${date}`, { lines: [{ customer: 'own-counter', product: 'quay-loaf', drop: '08:00', pieces: 27, was: 20 }] });
+  await visit.page.waitForFunction((name) => document.querySelector<HTMLInputElement>(`[name="${name}"]`)?.value === '27', {}, cell);
+  assert.equal(cuts, 2);
+  assert.equal(await visit.value(other), '5');
+}); // prettier-ignore
+
 visited(
   'pages of one browser share one stream, and the other goes on when its holder is closed',
   async (visit) => {

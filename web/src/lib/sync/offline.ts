@@ -24,3 +24,29 @@ export function bringInRooms(): () => void {
 
 /** When this page was kept on the device, epoch ms; null where the server answered. */
 export const keptAt = (): number | null => Number(document.documentElement.dataset['keptAt'] ?? 0) || null;
+
+/** ms until what an open room shows is read again, where the server did not answer. */
+const PATIENCE_MS = 2000;
+
+/**
+ * What an open room shows is read again when somebody changed it. Where the line is cut in that moment, the router would
+ * leave the room for the browser's own page without a line; so the reading waits for the line instead.
+ */
+export function readAgainPatiently(): void {
+  const once = window.fetch;
+  const isReading = (input: RequestInfo | URL) =>
+    typeof input === 'string' &&
+    new URL(input, location.href).pathname === `${location.pathname}/__data.json`;
+  window.fetch = async (input, init) => {
+    while (isReading(input)) {
+      const answer = await once(input, init).catch(() => null);
+      const body = await answer?.arrayBuffer().catch(() => null);
+      if (answer && body && answer.status < 500) return new Response(body, answer);
+      await new Promise<unknown>((resolve) => {
+        setTimeout(resolve, PATIENCE_MS);
+        addEventListener('online', resolve, { once: true });
+      });
+    }
+    return once(input, init);
+  };
+}

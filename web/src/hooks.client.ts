@@ -1,0 +1,3 @@
+import { readAgainPatiently } from '$lib/sync/offline';
+
+readAgainPatiently();
