@@ -130,6 +130,25 @@ describe('what goes wrong is reckoned with', () => {
     assert.ok(words.length > 0 && words.every((each) => !each.startsWith('Leave out')), words.join());
   }); // prettier-ignore
 
+  it('of a day that is far too large it is said how much of everything can be made', async () => {
+    const whole = demoDay();
+    for (const [times, most] of [[2, 50], [16, 10]] as const) {
+      const day = { ...whole, demand: whole.demand.map((line) => ({ ...line, pieces: line.pieces * times })) };
+      const network = must(networkOf(day));
+      const answer = answered(network, 0, null, 3) ?? assert.fail('there is an answer');
+      assert.notEqual(answer.verdict, 'planned');
+      let tries = 0;
+      const plan = async (_: typeof day, other: typeof network, from: Parameters<typeof answered>[2]) => ((tries += 1), answered(other, 0, from));
+      const { value: first } = await offeredFor(day, network, answer, null, { plan, over: () => false }).next();
+      assert.ok(first);
+      const [, percent, after, before] = /^(\d+) % of everything: ([\d,]+) pieces instead of ([\d,]+)$/.exec(first.words)?.map((each) => Number(each.replaceAll(',', ''))) ?? [];
+      assert.ok(percent && percent <= most, first.words);
+      const pieces = (of: typeof day) => afterMishaps(of).demand.reduce((sum, line) => sum + line.pieces, 0);
+      assert.deepEqual([after, before], [pieces(first.remedies.reduce(remedied, day)), pieces(day)]);
+      assert.ok(tries <= 4, `${tries} tries`);
+    }
+  }); // prettier-ignore
+
   it('a pre-ferment that is late is ripe so much later; a dead one is made anew', () => {
     const feed = night.shown.view.tasks.find(({ note, start }) => note.kind === 'feed' && note.dough === 'beacon-durum' && start < night.now);
     assert.ok(feed);

@@ -5,6 +5,7 @@ import type { Schedule } from '../instance/index.ts';
 import { afterMishaps } from '../mishaps/index.ts';
 import { networkOf, type Network } from '../network/index.ts';
 import { carriedOver, type Answer } from '../planning.ts';
+import { formatNumber } from '../../units/index.ts';
 import { remedied } from './remedied.ts';
 import { remediesFor } from './remedies-for.ts';
 import type { Family, Option, Remedy } from './remedy.ts';
@@ -37,8 +38,11 @@ export interface Trying {
   readonly over: (share?: number) => boolean;
 }
 
-/** Share of the time in which what goes to the root is tried: what is left out is known to help, and is to be said too. */
-const AT_ROOT = 0.5;
+/**
+ * Share of the time in which what goes to the root is tried, also where less of everything was tried before: what is left
+ * out is known to help, and is to be said too.
+ */
+const [AT_ROOT, AFTER_LESS] = [0.5, 0.75] as const;
 
 /** So many are offered, and so often something is left out until the rest can be planned. */
 const [OFFERED, LEFT_OUT] = [5, 5] as const;
@@ -98,13 +102,13 @@ export async function* offeredFor(
       let best = isKnown ? 'none' : await tried(most);
       if (best === null) return false;
       if (best === 'none' && !isKnown) continue;
-      for (const less of lesser.toReversed()) {
-        if (over()) break;
-        const enough = await tried(less);
+      // The least that helps is found by halves.
+      for (let between = lesser.toReversed(); between.length > 0 && !over(share); ) {
+        const half = between.length >> 1;
+        const enough = await tried(between[half] ?? most);
         if (enough === null) return false;
-        if (enough === 'none') continue;
-        best = enough;
-        break;
+        if (enough !== 'none') best = enough;
+        between = enough === 'none' ? between.slice(half + 1) : between.slice(0, half);
       }
       if (best === 'none') continue;
       yield best;
@@ -112,9 +116,12 @@ export async function* offeredFor(
     }
     return true;
   }
+  // How much of a day that is far too large can be made is known first.
+  const all = lessOfAll(day, answer);
+  if (!(yield* each(all, [], AT_ROOT))) return;
   // What cannot be is helped at its root; else it is known soonest what can be left out.
   const direct = answer.verdict === 'impossible' ? remediesFor(day, network, answer).filter(isDirect) : [];
-  if (!(yield* each(direct, [], AT_ROOT))) return;
+  if (!(yield* each(direct, [], all.length > 0 ? AFTER_LESS : AT_ROOT))) return;
   const found = answer.verdict === 'planned' ? rest : await withoutSome(day, network, answer, stood, { plan, over });
   if (!found) return;
   rest = found;
@@ -126,6 +133,17 @@ export async function* offeredFor(
   const others = remediesFor(day, network, answer, rest.left).filter((family) => direct.length === 0 || !isDirect(family));
   yield* each(others, known);
 } // prettier-ignore
+
+/** Less of everything, in percent: what a day that is not begun yet is too large for. */
+const LESS = [25, 50, 75, 90, 95, 98] as const;
+function lessOfAll(day: DayInput, answer: Answer): Family[] {
+  const formulas = made(day);
+  if (answer.verdict === 'planned' || day.now !== null || formulas.length < 2) return [];
+  return [LESS.map((percent) => formulas.map((formula): Remedy => ({ kind: 'fewer', formula, percent })))];
+}
+const made = (day: DayInput): string[] => [
+  ...new Set(afterMishaps(day).demand.flatMap(({ formula, pieces }) => (pieces > 0 ? [formula] : []))),
+];
 
 const leftOut = (formulas: readonly string[]): Remedy[] =>
   formulas.map((formula) => ({ kind: 'fewer', formula, percent: 100 }));
@@ -139,6 +157,11 @@ const carried = (stood: Stood | null, to: Network): Schedule | null =>
 
 /** Remedies as words on one button: what is left out is said in one. */
 function wordsOf(day: DayInput, remedies: Option): string {
+  const [first] = remedies;
+  if (first?.kind === 'fewer' && first.percent < 100 && remedies.length > 1 && remedies.length === made(day).length) {
+    const [before, after] = [day, remedies.reduce(remedied, day)].map((each) => afterMishaps(each).demand.reduce((sum, { pieces }) => sum + pieces, 0));
+    return `${100 - first.percent} % of everything: ${formatNumber(after ?? 0, 0)} pieces instead of ${formatNumber(before ?? 0, 0)}`;
+  }
   const gone = remedies.flatMap((each) => (each.kind === 'fewer' && each.percent === 100 ? [each.formula] : []));
   if (gone.length < 2 || gone.length < remedies.length) return remedies.map((each) => remedyWords(day, each)).join('; ');
   const names = gone.map((slug) => day.formulas.find((each) => each.slug === slug)?.formula.doc.name ?? slug);

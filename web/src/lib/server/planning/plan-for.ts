@@ -65,7 +65,7 @@ function problemsOf(input: DayInput, { instance }: Network, from: Schedule | nul
 }
 
 /** Seconds at least in which remedies are looked for. */
-const LEAST_REMEDIES = 1.5;
+const LEAST_REMEDIES = 2.5;
 /** Seconds that a remedy is tried for. */
 const TRY = 0.4;
 /**
