@@ -9,6 +9,7 @@ import * as shown from './0007-shown.ts';
 import * as events from './0008-events.ts';
 import * as ways from './0009-ways.ts';
 import * as told from './0010-told.ts';
+import * as bySubject from './0011-by-subject.ts';
 
 /** Every migration by its name, in order. Forward only: one that has landed is never edited. */
 export const MIGRATIONS: Readonly<Record<string, Migration>> = {
@@ -22,4 +23,5 @@ export const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '0008-events': events,
   '0009-ways': ways,
   '0010-told': told,
+  '0011-by-subject': bySubject,
 };

@@ -54,6 +54,18 @@ const seen = (sign: Sign, corrects: string | null = null): LoggedSign => ({
   corrects,
 });
 
+test('what was seen of a feeding and read of a mix is found without reading all events', async () => {
+  const planOf = async (view: 'culture_sign' | 'reading', key: string) => {
+    const plan = await fresh.db.transaction().execute(async (tx) => {
+      await sql`set local enable_seqscan = off`.execute(tx);
+      return sql<{ 'QUERY PLAN': string }>`explain select * from ${sql.table(view)} where ${sql.ref(key)} = ${uuid()}`.execute(tx);
+    });
+    return plan.rows.map((row) => row['QUERY PLAN']).join(' ');
+  };
+  assert.match(await planOf('culture_sign', 'build_id'), /event_of_build/);
+  assert.match(await planOf('reading', 'mix_id'), /event_of_mix/);
+}); // prettier-ignore
+
 test('the demo bakery has its cultures, by name', async () => {
   const { db, actor } = fresh;
   const all = await listCultures(db, actor);

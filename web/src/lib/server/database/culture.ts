@@ -45,38 +45,40 @@ export const signsOfBuild = sql<StoredSign[]>`coalesce((
 export async function listCultures(db: Db | Tx, actor: Actor): Promise<StoredCulture[]> {
   const rows = await db
     .selectFrom('culture')
-    .select(['id', 'rev', 'doc'])
+    .select(['id', 'rev', 'doc as culture'])
     .where('bakehouse_id', '=', actor.bakehouseId)
     .where('retired_at', 'is', null)
     .orderBy(sql`doc ->> 'name'`)
     .execute();
-  return Promise.all(
-    rows.map(async ({ id, rev, doc }) => ({ id, rev, culture: doc, builds: await buildsOf(db, id) })),
+  const builds = await buildsOf(
+    db,
+    rows.map(({ id }) => id),
   );
+  return rows.map((row) => ({ ...row, builds: builds.get(row.id) ?? [] }));
 }
 
 /** One culture, also one that is kept no longer. */
 export async function readCulture(db: Db | Tx, actor: Actor, id: string): Promise<StoredCulture | null> {
   const row = await db
     .selectFrom('culture')
-    .select(['id', 'rev', 'doc'])
+    .select(['id', 'rev', 'doc as culture'])
     .where('bakehouse_id', '=', actor.bakehouseId)
     .where('id', '=', id)
     .executeTakeFirst();
-  return row ? { id, rev: row.rev, culture: row.doc, builds: await buildsOf(db, id) } : null;
+  return row ? { ...row, builds: (await buildsOf(db, [id])).get(id) ?? [] } : null;
 }
 
-async function buildsOf(db: Db | Tx, cultureId: string): Promise<StoredBuild[]> {
-  const rows = await db
-    .selectFrom('culture_build as build')
-    .select(['build.id', 'build.rev', 'build.parent_build_id as parent', 'build.doc as build'])
-    .select(signsOfBuild.as('signs'))
-    .where('build.culture_id', '=', cultureId)
-    .where('build.dropped_at', 'is', null)
-    .orderBy('build.fed_at', 'desc')
-    .limit(LOOK_BACK)
-    .execute();
-  return rows.toReversed();
+/** The last feedings of some cultures, oldest first. */
+async function buildsOf(db: Db | Tx, cultures: readonly string[]): Promise<Map<string, StoredBuild[]>> {
+  const rows = await sql<StoredBuild & { readonly of: string }>`
+    select build.culture_id as of, build.id, build.rev, build.parent_build_id as parent, build.doc as build, ${signsOfBuild} as signs
+    from unnest(${cultures}::uuid[]) as culture (id), lateral (
+      select * from culture_build where culture_id = culture.id and dropped_at is null order by fed_at desc limit ${LOOK_BACK}
+    ) as build
+    order by build.fed_at`.execute(db);
+  const found = new Map<string, StoredBuild[]>(cultures.map((id) => [id, []]));
+  for (const { of, ...build } of rows.rows) found.get(of)?.push(build);
+  return found;
 }
 
 /**
