@@ -10,7 +10,7 @@ const { visited } = visits();
 async function dayAtHand(visit: Visit): Promise<string> {
   await visit.go('/plan/day');
   await visit.page.waitForSelector('[data-task]');
-  return visit.page.$eval('input[type="date"]', (field) => (field as HTMLInputElement).value);
+  return visit.dateOf();
 }
 const eventsOf = async (date: string) =>
   ((await api('GET', `events?day=${date}`)) as { events: KeptEvent[] }).events;

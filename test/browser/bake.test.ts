@@ -68,14 +68,7 @@ visited('a dough is put into the orders of a day, on top of what stands there', 
   const before = await own();
   await bake(visit, 'quay-country');
   await visit.enter('bake.pieces.quay-loaf', '12');
-  await visit.page.$eval(
-    '[name="bake.date"]',
-    (input, value) => {
-      (input as HTMLInputElement).value = value;
-      input.dispatchEvent(new Event('input', { bubbles: true }));
-    },
-    date,
-  );
+  await visit.enterDay(date, 'bake.date');
   await visit.until('.day', /Thursday|Wednesday/);
   await visit.press('Put it into a day’s orders');
   await visit.page.waitForSelector('[name="bake.van"]');
@@ -93,6 +86,6 @@ visited(
         await visit.page.waitForSelector('[data-task="pack"] b');
       });
     const tomorrow = addDays(localTime(Date.now() / 1000, 'Europe/London').date, 1);
-    assert.equal(await visit.value('bake.date'), tomorrow);
+    assert.equal(await visit.dateOf('bake.date'), tomorrow);
   },
 );

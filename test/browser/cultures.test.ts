@@ -151,7 +151,7 @@ visited('what if, stages, yeast, family and the first ten days', async (visit) =
   await visit.go('/make/cultures');
   await visit.press('What if');
   await visit.page.waitForSelector('[name="desk.formula"]');
-  await visit.page.select('[name="desk.formula"]', 'quay-country');
+  await visit.choose('desk.formula', 'quay-country');
   const asItIs = await visit.text('[data-desk="best.0"]');
   const before = await visit.text('[data-desk="best.1"]');
   await visit.page.focus('[name="desk.room.1"]');
@@ -173,7 +173,7 @@ visited('what if, stages, yeast, family and the first ten days', async (visit) =
   await visit.enter('yeasted.hours', '9:10');
   await visit.enter('yeasted.celsius', '22');
   await visit.until('[data-yeasted]', /^0\.100 % instant yeast/);
-  await visit.page.select('[name="yeasted.find"]', 'cold');
+  await visit.choose('yeasted.find', 'cold');
   await visit.enter('yeasted.yeast', '0.2 %');
   await visit.enter('yeasted.hours', '16 h');
   await visit.until('[data-yeasted]', /in one tub: \d h.* at 22.0 °C, then at 4.0 °C; ripe after 16 h/);

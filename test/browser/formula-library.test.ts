@@ -37,7 +37,7 @@ visited('an ingredient is entered, used, and goes out of use instead of away', a
   await visit.press('New ingredient');
   await visit.page.waitForSelector(`${openDialog} [name="name"]`);
   await visit.enter('name', 'Quay seaweed');
-  await visit.page.select(`${openDialog} [name="ingredient-kind"]`, 'inclusion');
+  await visit.choose('ingredient-kind', 'inclusion');
   await visit.enter('water', '82');
   await visit.press('Save');
   await closed(visit);
@@ -56,7 +56,7 @@ visited('an ingredient is entered, used, and goes out of use instead of away', a
 visited('the list is searched by what a baker asks for', async (visit) => {
   await visit.go('/know/formulas');
   const names = () => visit.page.$$eval('tbody th', (all) => all.map((each) => each.textContent?.trim()));
-  await visit.page.select('[name="without"]', 'milk');
+  await visit.choose('without', 'milk');
   await visit.page.waitForFunction(() => !document.body.innerText.includes('Cardamom Knots'));
   await visit.enter('from', '90');
   await visit.page.waitForFunction(() => location.search.includes('from=90'));

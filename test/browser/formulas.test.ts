@@ -172,14 +172,14 @@ visited('percent and grams live in one cell: either can be typed, and what is he
   await publish('turnstone', 'Turnstone', 0);
   await visit.go('/know/formulas/turnstone');
   await visit.page.waitForSelector('.sheet-grid');
-  await visit.page.select('[name="size.by"]', 'flour');
+  await visit.choose('size.by', 'flour');
   await visit.enter('size.mass', '20 kg');
   await type(visit, 4, 'total', '440 g');
   await visit.until('.sheet-grid .total .grams', '440');
   await visit.keys('Tab');
   assert.equal(Number(await cellValue(visit, 4, 'total')), 2.2);
   await visit.until('.answer', /flour 20.000 g/);
-  await visit.page.select('[name="basis"]', 'own');
+  await visit.choose('basis', 'own');
   await cellSays(visit, 0, 'levain', '50');
   await type(visit, 3, 'total', '10');
   await visit.until('.sheet-grid .said', 'Quay levain alone holds 14.00 % and the formula only 10.00 %');
@@ -283,13 +283,13 @@ visited('what if, comparing and another flour leave the sheet alone until they a
   assert.equal(Number(await cellValue(visit, 3, 'total')), 78);
   await visit.press('Compare');
   await visit.until('[data-differences]', '2 numbers differ');
-  await visit.page.select('[name="compare"]', 'tidewater-rye ');
+  await visit.choose('compare', 'tidewater-rye ');
   await visit.until(`${openDialog} thead`, 'Tidewater Rye');
   await visit.keys('Escape');
   await closed(visit);
   await visit.press('Divide, tins, baths');
-  await visit.page.select('[name="swap.from"]', 'whole-wheat');
-  await visit.page.select('[name="swap.to"]', 'rye');
+  await visit.choose('swap.from', 'whole-wheat');
+  await visit.choose('swap.to', 'rye');
   await visit.enter('swap.percent', '15');
   await visit.until('[data-answer="swap"]', '78.0 % becomes 79.5 %');
   await visit.press('Take it with the new water');
@@ -300,7 +300,7 @@ visited('what if, comparing and another flour leave the sheet alone until they a
   await visit.until('[data-answer="again"]', /less than ordered: skua-loaf is short of/);
   await visit.enter('heads.pieces', '100');
   await visit.until('[data-answer="heads"]', '4 heads of');
-  await visit.page.select('[name="bath.basis"]', 'solution');
+  await visit.choose('bath.basis', 'solution');
   await visit.until('section', '40 g pure in 1 kg of finished bath');
 });
 
@@ -390,7 +390,7 @@ visited(
   async (visit) => {
     await visit.go('/know/formulas/oat-tin');
     await visit.page.waitForSelector('.sheet-grid');
-    await visit.page.select('[name="size.by"]', 'dough');
+    await visit.choose('size.by', 'dough');
     await visit.enter('size.mass', '80 kg');
     await visit.until('.answer', '2 batches of');
     const pdf = await visit.page.pdf({ format: 'A4' });

@@ -1,19 +1,7 @@
 import assert from 'node:assert/strict';
-import type { Visit } from './visit.ts';
 import { accessible, visits } from './visited.ts';
 
 const { visited } = visits();
-
-/** Writes into a field that the browser shows as a date. */
-const choose = (visit: Visit, name: string, value: string) =>
-  visit.page.$eval(
-    `[name="${name}"]`,
-    (input: Element, text: string) => {
-      (input as HTMLInputElement).value = text;
-      input.dispatchEvent(new Event('input', { bubbles: true }));
-    },
-    value,
-  );
 
 visited('what stands in a bakehouse is pressed, changed, put in and moved, kept, found again and put back', async (visit) => {
   const { page } = visit;
@@ -33,13 +21,15 @@ visited('what stands in a bakehouse is pressed, changed, put in and moved, kept,
   await visit.enter('hands.0.days.1', '2-10.30');
   await visit.keys('Escape');
   await page.waitForFunction(() => document.querySelector('.field-problem') === null);
-  await page.select('[name="things.2.fields.steam"]', 'lid');
+  await visit.choose('things.2.fields.steam', 'lid');
   await page.click('[name="things.2.fields.shared"]');
   await visit.press('Out of order from … to …');
-  await choose(visit, 'things.2.out.0.from', '2031-05-01T06:00');
-  await choose(visit, 'things.2.out.0.to', '2031-05-02T18:00');
+  await visit.enterDay('1.5.2031', 'things.2.out.0.from');
+  await visit.enter('things.2.out.0.from.time', '6');
+  await visit.enterDay('2 May 2031', 'things.2.out.0.to');
+  await visit.enter('things.2.out.0.to.time', '18:00');
   // A second oven, and where it stands.
-  await page.select('[name="add"]', 'oven');
+  await visit.choose('add', 'oven');
   await visit.press('Add');
   await visit.until('form[aria-label="Oven"] h2', /^Oven/);
   await page.waitForFunction(() => document.activeElement?.getAttribute('name')?.endsWith('fields.name'));
@@ -66,7 +56,7 @@ visited('what stands in a bakehouse is pressed, changed, put in and moved, kept,
   await visit.enter('things.2.fields.decks', '4');
   await visit.enter('house.packWithin', '5');
   await page.click('[aria-label="Take this line away"]');
-  await page.select('[name="things.2.fields.steam"]', 'built-in');
+  await visit.choose('things.2.fields.steam', 'built-in');
   await page.$eval(thing('Rack oven'), (each) => (each as SVGElement).focus());
   await page.keyboard.press('Delete');
   await page.waitForFunction((at) => document.querySelector(at) === null, {}, thing('Rack oven'));
@@ -86,10 +76,10 @@ visited('a rota has days off, somebody is away, and swaps a day: the week says s
   assert.match(await monday(), /^Mon \d+\.\d+\./);
   await visit.press('Odo Fenwright mixing, shaping');
   await visit.press('Away from … to …');
-  await choose(visit, 'hands.1.away.0.from', '2026-12-24');
+  await visit.enterDay('2026-12-24', 'hands.1.away.0.from');
   await visit.enter('hands.1.away.0.why', 'holiday');
   await visit.press('Other hours on one day');
-  await choose(visit, 'hands.1.dates.0.date', '2026-12-22');
+  await visit.enterDay('2026-12-22', 'hands.1.dates.0.date');
   await visit.enter('hands.1.dates.0.shift', '16 to 22');
   await visit.keys('Escape');
   await visit.enter('hands.1.days.6', ' ');

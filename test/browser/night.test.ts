@@ -57,7 +57,7 @@ visited('a night from plan to floor to record to what is learned to the next pla
   await at(visit, mix.end + 60, async () => {
     await visit.go('/make/floor');
     await visit.until('h2', /Make Quay levain/);
-    assert.equal(await page.$eval('input[type="date"]', (field) => (field as HTMLInputElement).value), NIGHT);
+    assert.equal(await visit.dateOf(), NIGHT);
     await visit.keys('p');
     await visit.until('.noted', /Quay levain done/);
     await visit.until('h2', /Weigh Quay Country/);

@@ -61,7 +61,7 @@ await take('oven');
 // The floor as it is while the big dough is in the mixer.
 await visit.go('/plan/day');
 await page.waitForSelector('[data-task]');
-const atHand = await page.$eval('input[type="date"]', (field) => (field as HTMLInputElement).value);
+const atHand = await page.$eval('[name="day"]', (field) => field.getAttribute('data-date'));
 const { plan } = (await api('GET', `plans/${atHand}`)) as {
   plan: { shown: { view: { tasks: ViewTask[] } } };
 };
@@ -216,7 +216,7 @@ await page.waitForSelector('[data-chart] svg');
 await take('cultures');
 await visit.press('What if');
 await page.waitForSelector('[name="desk.formula"]');
-await page.select('[name="desk.formula"]', 'quay-country');
+await visit.choose('desk.formula', 'quay-country');
 await page.waitForSelector('[role="dialog"] [data-chart] svg');
 await page.waitForFunction(() => document.getAnimations().every((each) => each.playState !== 'running'));
 await take('what-if');

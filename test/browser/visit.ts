@@ -67,16 +67,28 @@ export class Visit {
     await this.page.type(field, text);
   }
 
-  /** A day, which Chromium's own date field takes only in its own order of digits. */
-  async enterDay(date: string): Promise<void> {
-    await this.page.$eval(
-      '[name="date"]',
-      (input, value) => {
-        (input as HTMLInputElement).value = value;
-        input.dispatchEvent(new Event('input', { bubbles: true }));
-      },
-      date,
-    );
+  /** Types a day as one writes it. */
+  async enterDay(date: string, name = 'date'): Promise<void> {
+    await this.enter(name, date);
+    await this.keys('Enter');
+  }
+
+  /** Opens a list and takes one of it. */
+  async choose(name: string, value: string): Promise<void> {
+    const field = await this.page.waitForSelector(`[name="${name}"]`);
+    const now = () => field?.evaluate((input) => input.getAttribute('data-value'));
+    if ((await now()) === value) return;
+    await this.page.locator(`[name="${name}"]`).click();
+    await this.page.locator(`[role="option"][data-value="${value}"]`).click();
+    await this.page.waitForFunction(
+      (each, wanted) => document.querySelector(`[name="${each}"]`)?.getAttribute('data-value') === wanted || !document.querySelector(`[name="${each}"]`),
+      {}, name, value,
+    ); // prettier-ignore
+  }
+
+  /** The day that stands in a field. */
+  dateOf(name = 'day'): Promise<string> {
+    return this.page.$eval(`[name="${name}"]`, (input) => input.getAttribute('data-date') ?? '');
   }
 
   value(name: string): Promise<string> {

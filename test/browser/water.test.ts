@@ -300,7 +300,7 @@ visited('a mix that no plan has, the way to the water, mixers and the last mixes
   await visit.until('.empty', 'Nothing is planned for this day');
   await visit.press('Add a mix');
   await visit.page.waitForSelector(`${openDialog} [name="mix.formula"]`);
-  await visit.page.select('[name="mix.formula"]', 'cardamom-knots');
+  await visit.choose('mix.formula', 'cardamom-knots');
   await visit.enter('mix.pieces.cardamom-knot', '400');
   await visit.until(openDialog, /g of dough in 1 mix/);
   await visit.press('Put it on the day');

@@ -29,7 +29,7 @@ visited(
     await visit.until('.way-part .notice', 'too large');
     await visit.press('Undo');
     await choose(visit, 'way.2');
-    await page.select('[name="way.2.fields.by"]', 'minutes');
+    await visit.choose('way.2.fields.by', 'minutes');
     await visit.enter('way.2.fields.earliest', '-5');
     await visit.until('[id="way.2.fields.earliest-problem"]', 'at least 0');
     assert.equal(await visit.value('way.2.fields.earliest'), '-5');
@@ -111,11 +111,11 @@ visited(
     await page.waitForFunction(
       () => (document.querySelector('[name="way.2.fields.at"]') as HTMLInputElement | null)?.value === '40',
     );
-    await page.select('[name="products.1.own"]', 'own');
+    await visit.choose('products.1.own', 'own');
     await page.waitForSelector(stepAt('products.1.way.0'));
     await visit.press('Take the way of another formula');
     await page.waitForFunction(() => document.querySelectorAll('[name="copy-way"] option').length > 3);
-    await page.select('[name="copy-way"]', 'butter-crescents');
+    await visit.choose('copy-way', 'butter-crescents');
     await page.waitForFunction(() =>
       [...document.querySelectorAll('[data-step]')].some((each) =>
         /^Lock fat in/.test(each.getAttribute('aria-label') ?? ''),
@@ -144,7 +144,7 @@ visited(
     await choose(visit, shape);
     const pieces = await cuts();
     assert.ok(pieces > 0);
-    await page.select(`[name="${shape}.fields.cut"]`, 'coils');
+    await visit.choose(`${shape}.fields.cut`, 'coils');
     await visit.until('.rolling', /Rolled up it is \d+ cm across/);
     assert.equal(await cuts(), pieces);
     await visit.enter(`${shape}.fields.height`, '');

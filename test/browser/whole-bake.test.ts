@@ -49,7 +49,7 @@ visited('a whole bake from the orders to the last pack, through the rail: nothin
   const feed = taskOf('feed', 'quay-country');
   await at(visit, feed.start + 60, async () => {
     await visit.go('/make/floor');
-    assert.equal(await page.$eval('input[type="date"]', (field) => (field as HTMLInputElement).value), DAY);
+    assert.equal(await visit.dateOf(), DAY);
     await visit.until('.card h2', /Make Quay levain/);
     await rail(visit, 'Cultures');
     await page.click('::-p-xpath(//nav[@aria-label="Cultures"]//button[contains(., "Abele culture")])');

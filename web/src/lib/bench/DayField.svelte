@@ -1,14 +1,17 @@
 <script lang="ts">
+  import DateField from '../ui/DateField.svelte';
+
   /** The day that a room shows. */
   let { date, onopen }: { date: string; onopen: (date: string) => void } = $props();
 </script>
 
-<label>
-  <span class="sr-only">Day</span>
-  <input
-    class="input"
-    type="date"
-    value={date}
-    onchange={(event) => event.currentTarget.value && onopen(event.currentTarget.value)}
-  />
-</label>
+<div class="day">
+  <DateField label="Day" name="day" hideLabel value={date} onchange={onopen} />
+</div>
+
+<style>
+  .day {
+    width: 15rem;
+    max-width: 100%;
+  }
+</style>

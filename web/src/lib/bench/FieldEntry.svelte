@@ -2,6 +2,7 @@
   import type { Snippet } from 'svelte';
   import type { Field as OneField } from '@jovet/core/field';
   import Choice from '../ui/Choice.svelte';
+  import DateField from '../ui/DateField.svelte';
   import Field from '../ui/Field.svelte';
   import { choiceWord, unitOfQuantity } from './field-words';
 
@@ -30,11 +31,7 @@
           }))
         : null),
   );
-  /** Dates are chosen as they are everywhere. */
-  const TYPES: Readonly<Partial<Record<OneField['quantity'], string>>> = {
-    date: 'date',
-    moment: 'datetime-local',
-  };
+  const [day, time] = $derived([...value.split(/[ T]/), '', '']);
   const shown = $derived(value === '' && field.quantity === 'choice' ? (field.choices[0] ?? '') : value);
 </script>
 
@@ -59,14 +56,33 @@
     {problem}
     {onchange}
   />
-{:else if text}{@render text()}{:else}
+{:else if text}{@render text()}
+{:else if field.quantity === 'date'}
+  <DateField label={field.label} {name} {value} {problem} {onchange} />
+{:else if field.quantity === 'moment'}
+  <div class="moment">
+    <DateField
+      label={field.label}
+      {name}
+      value={day}
+      {problem}
+      onchange={(next) => onchange(`${next} ${time || '00:00'}`)}
+    />
+    <Field
+      label="at"
+      name={`${name}.time`}
+      value={time}
+      placeholder="00:00"
+      oninput={(next) => onchange(`${day} ${next}`)}
+    />
+  </div>
+{:else}
   <Field
     label={field.label}
     {name}
-    value={field.quantity === 'moment' ? value.replace(' ', 'T') : value}
+    {value}
     unit={unitOfQuantity(field.quantity)}
     placeholder={field.blank ?? undefined}
-    type={TYPES[field.quantity]}
     {problem}
     oninput={onchange}
   />
@@ -78,5 +94,10 @@
     align-items: center;
     gap: 0.4rem;
     min-height: 2.4rem;
+  }
+  .moment {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) 4.5rem;
+    gap: 0.4rem;
   }
 </style>

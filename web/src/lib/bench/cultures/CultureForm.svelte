@@ -1,4 +1,5 @@
 <script lang="ts">
+  import DateField from '../../ui/DateField.svelte';
   import { untrack } from 'svelte';
   import {
     draftOfCulture,
@@ -135,15 +136,7 @@
       ]}
       onchange={set('parent')}
     />
-    <label class="began"
-      ><span class="field-name">Began</span><input
-        class="input"
-        type="date"
-        name="began"
-        value={draft.began}
-        oninput={(event) => set('began')(event.currentTarget.value)}
-      /></label
-    >
+    <DateField label="Began" name="began" value={draft.began} onchange={set('began')} />
   </div>
   {#if Object.keys(problems).length > 0}<p class="field-problem" role="alert">
       {Object.values(problems)[0]}

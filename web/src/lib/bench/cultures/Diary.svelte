@@ -1,4 +1,5 @@
 <script lang="ts">
+  import DateField from '../../ui/DateField.svelte';
   import { untrack } from 'svelte';
   import { DIARY, DIARY_CAUTION, draftOfCulture, parseCultureDraft, type Culture } from '@jovet/core/culture';
   import { addDays, formatDate, localTime, nextLocal } from '@jovet/core/time';
@@ -66,15 +67,7 @@
   {@render field('flour', 'Flour, in words')}
   {@render field('place', 'Place')}
   {@render field('coldest', 'How warm it is there', reading.unit)}
-  <label
-    ><span class="field-name">Begins</span><input
-      class="input"
-      type="date"
-      name="diary.begins"
-      value={from}
-      oninput={(event) => (begins = event.currentTarget.value)}
-    /></label
-  >
+  <DateField label="Begins" name="diary.begins" value={from} onchange={(day) => (begins = day)} />
   <button type="submit" class="btn preset-filled">Begin it</button>
 </form>
 <ol>

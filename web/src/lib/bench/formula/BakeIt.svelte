@@ -1,4 +1,5 @@
 <script lang="ts">
+  import DateField from '../../ui/DateField.svelte';
   import { onDestroy, untrack } from 'svelte';
   import type { Formula } from '@jovet/core/formula';
   import type { Learned } from '@jovet/core/learned';
@@ -89,13 +90,12 @@
         oninput={(text) => type({ pieces: { ...draft.pieces, [product.slug]: text } })}
       />
     {/each}
-    <Field
+    <DateField
       label="Day"
       name="bake.date"
-      type="date"
       value={draft.date}
       problem={problems['date']}
-      oninput={(text) => type({ date: text })}
+      onchange={(date) => type({ date })}
     />
     <Field
       label="Van leaves"

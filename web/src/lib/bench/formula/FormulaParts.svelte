@@ -12,6 +12,7 @@
 <script lang="ts">
   import type { Problem } from '@jovet/core/problem';
   import type { Basis } from '@jovet/core/sheet';
+  import Choice from '../../ui/Choice.svelte';
 
   interface Props {
     part: FormulaPart;
@@ -39,13 +40,19 @@
     >
   {/each}
   {#if part === 'sheet' && basis !== null}
-    <label class="basis"
-      >percent of
-      <select name="basis" bind:value={() => basis, onbasis}>
-        <option value="all">all flour</option>
-        <option value="own">the flour of each stage</option>
-      </select></label
-    >
+    <div class="basis">
+      <Choice
+        label="Percent of"
+        hideLabel
+        name="basis"
+        value={basis}
+        options={[
+          { value: 'all', text: 'percent of all flour' },
+          { value: 'own', text: 'percent of each stage’s flour' },
+        ]}
+        onchange={(of) => onbasis(of === 'own' ? 'own' : 'all')}
+      />
+    </div>
   {/if}
 </nav>
 
@@ -72,16 +79,6 @@
   }
   .basis {
     margin-left: auto;
-    font-size: 0.875rem;
-  }
-  .basis select {
-    padding: 0.15rem 0.2rem;
-    background: none;
-    text-decoration: underline dotted 1px;
-    cursor: pointer;
-  }
-  .basis option {
-    color: #000;
-    background: #fff;
+    width: 14rem;
   }
 </style>

@@ -91,26 +91,31 @@
       oninput={(mass) => onsize({ ...size, mass })}
     />
   {/if}
-  <p class="answer" class:stale={made.scaled === null && scaled !== null}>
+  <div class="answer" class:stale={made.scaled === null && scaled !== null}>
     {#if scaled}
       <span>Dough <b><Figure of="formula.dough" label="Dough" text={reading.mass(scaled.dough)} /></b></span>
       <span>flour <b><Figure of="formula.flour" label="Flour" text={reading.mass(scaled.flour)} /></b></span>
       {#if batches?.ok}
-        <label class="batches"
-          >{batches.value.count === 1
+        <div class="batches">
+          {batches.value.count === 1
             ? 'one batch'
             : `${batches.value.count} batches of ${reading.mass(batches.value.each)}`}
           in
-          <select name="mixer" value={mixer} onchange={(event) => onmixer(event.currentTarget.value)}>
-            {#each mixers as each (each.slug)}<option value={each.slug}>{each.name}</option>{/each}
-          </select></label
-        >
+          <Choice
+            label="Mixer"
+            name="mixer"
+            hideLabel
+            value={mixer}
+            options={mixers.map(({ slug, name }) => ({ value: slug, text: name }))}
+            onchange={onmixer}
+          />
+        </div>
         {#if batches.value.caution}<span class="caution" role="status">{batches.value.caution}</span>{/if}
       {/if}
     {:else}
       <span role="status">{problems['size.pieces'] ?? 'The weights follow once the sheet can be made.'}</span>
     {/if}
-  </p>
+  </div>
 </form>
 
 <style>
@@ -142,17 +147,12 @@
   .answer b {
     font-family: var(--figures);
   }
-  .batches select {
-    padding: 0.05rem 0.2rem;
-    background: none;
-    text-decoration: underline dotted 1px;
-    cursor: pointer;
-  }
-  .batches option {
-    color: #000;
-    background: #fff;
-  }
   .caution {
     flex-basis: 100%;
+  }
+  .batches {
+    display: flex;
+    align-items: center;
+    gap: 0.4rem;
   }
 </style>

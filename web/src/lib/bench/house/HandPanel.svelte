@@ -1,4 +1,5 @@
 <script lang="ts">
+  import DateField from '../../ui/DateField.svelte';
   import { SKILL_LEVELS, SKILLS, type HandDraft, type Skill } from '@jovet/core/bakehouse';
   import { enterMovesOn } from '../../ui/enter-moves-on';
   import Choice from '../../ui/Choice.svelte';
@@ -65,21 +66,18 @@
   {#if hand.away.length > 0}<h3>Away</h3>{/if}
   {#each hand.away as { from, to, why }, n (n)}
     <div class="row">
-      <Field
+      <DateField
         label="From"
-        type="date"
         name={`${at}.away.${n}.from`}
         value={from}
-        oninput={(text) =>
-          onchange({ away: changed(hand.away, n, { from: text, to: to === '' ? text : to }) })}
+        onchange={(day) => onchange({ away: changed(hand.away, n, { from: day, to: to === '' ? day : to }) })}
       />
-      <Field
+      <DateField
         label="Last day"
-        type="date"
         name={`${at}.away.${n}.to`}
         value={to}
         problem={problems[`${at}.away.${n}`] ?? problems[`${at}.away.${n}.to`]}
-        oninput={(text) => onchange({ away: changed(hand.away, n, { to: text }) })}
+        onchange={(day) => onchange({ away: changed(hand.away, n, { to: day }) })}
       />
       <Field
         label="Why"
@@ -106,12 +104,11 @@
   {#if hand.dates.length > 0}<h3>Other hours on one day</h3>{/if}
   {#each hand.dates as { date, shift }, n (n)}
     <div class="row two">
-      <Field
+      <DateField
         label="Day"
-        type="date"
         name={`${at}.dates.${n}.date`}
         value={date}
-        oninput={(text) => onchange({ dates: changed(hand.dates, n, { date: text }) })}
+        onchange={(day) => onchange({ dates: changed(hand.dates, n, { date: day }) })}
       />
       <Field
         label="On shift"

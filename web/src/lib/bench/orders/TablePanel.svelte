@@ -1,4 +1,5 @@
 <script lang="ts">
+  import DateField from '../../ui/DateField.svelte';
   import { untrack } from 'svelte';
   import { readOrdersCsv, type Orderable, type ReadLine } from '@jovet/core/formats';
   import type { Customer, OrderLine } from '@jovet/core/plan/demand';
@@ -78,8 +79,7 @@
 
 <h3>The orders of another day</h3>
 <p class="row">
-  <label><span class="sr-only">Day to copy</span><input class="input" type="date" bind:value={other} /></label
-  >
+  <DateField label="Day to copy" name="copy.day" hideLabel value={other} onchange={(day) => (other = day)} />
   <button type="button" class="btn preset-tonal" onclick={copyDay}>Copy</button>
 </p>
 {#if told}<p class="field-problem" role="alert">{told}</p>{/if}
@@ -124,9 +124,6 @@
     display: flex;
     gap: 0.5rem;
     align-items: center;
-  }
-  .row input {
-    min-height: 2.5rem;
   }
   .btn {
     min-height: 2.5rem;
