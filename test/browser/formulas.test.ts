@@ -87,8 +87,7 @@ visited('Tidewater Rye is written from nothing with the keyboard alone, and publ
     await fill(name);
     for (const [field, text] of Object.entries(fields)) {
       await tabTo(new RegExp(`^stages\\.\\d\\.${field}$`));
-      if (field === 'into') await keyboard.type(text);
-      else await fill(text);
+      await fill(text);
     }
     await keyboard.press('Escape');
     await closed(visit);
@@ -111,6 +110,7 @@ visited('Tidewater Rye is written from nothing with the keyboard alone, and publ
   await visit.page.waitForSelector(openDialog);
   await tabTo(/^stages\.0\.into$/);
   await keyboard.type('Full');
+  await keyboard.press('Enter');
   await keyboard.press('Escape');
   await closed(visit);
 

@@ -86,6 +86,11 @@ export class Visit {
     ); // prettier-ignore
   }
 
+  /** What is taken of a list. */
+  chosen(name: string): Promise<string> {
+    return this.page.$eval(`[name="${name}"]`, (input) => input.getAttribute('data-value') ?? '');
+  }
+
   /** The day that stands in a field. */
   dateOf(name = 'day'): Promise<string> {
     return this.page.$eval(`[name="${name}"]`, (input) => input.getAttribute('data-date') ?? '');

@@ -74,6 +74,7 @@
       inputmode={options.length < MANY ? 'none' : 'search'}
       aria-describedby={problem === undefined ? undefined : `${name}-problem`}
       onfocus={(event) => event.currentTarget.select()}
+      onkeydown={(event) => event.key === 'Escape' && open && event.preventDefault()}
     />
     <Combobox.Trigger class="choice-open" tabindex={-1} aria-label={`All of ${label}`}>
       <ChevronDown size={16} />
@@ -114,7 +115,7 @@
     width: 1.75rem;
     height: auto;
     padding: 0;
-    translate: none;
+    transform: none;
     display: grid;
     place-items: center;
     background: none;

@@ -25,8 +25,23 @@
     onchange: (date: string) => void;
   } = $props();
 
+  const id = $props.id();
   let open = $state(false);
   const today = () => localTime(timeNow(), 'UTC').date;
+  /** What is typed and no day yet. */
+  let typed = $state<string | null>(null);
+  const wrong = $derived(
+    typed !== null && !open ? `“${typed}” is no day. Type it as ${dateText(today())}.` : problem,
+  );
+  function take(iso: string): void {
+    typed = null;
+    if (iso !== value) onchange(iso);
+  }
+  function read(text: string): void {
+    const iso = readDate(text, value === '' ? today() : value);
+    if (iso !== null) take(iso);
+    else typed = text.trim() === '' ? null : text;
+  }
   const picked = $derived.by(() => {
     try {
       return value === '' ? [] : [parseDate(value)];
@@ -43,28 +58,32 @@
   locale="en-GB"
   startOfWeek={1}
   positioning={{ strategy: 'fixed', gutter: 2, placement: 'bottom-start' }}
-  invalid={problem !== undefined}
-  format={(date) => dateText(date.toString())}
-  parse={(text) => {
-    const iso = readDate(text, value === '' ? today() : value);
-    return iso === null ? undefined : parseDate(iso);
-  }}
   onOpenChange={(now) => (open = now.open)}
   onValueChange={({ value: [next] }) => {
-    const iso = next?.toString() ?? '';
-    if (iso !== '' && iso !== value) onchange(iso);
+    if (next) take(next.toString());
   }}
 >
-  <DatePicker.Label class={hideLabel ? 'sr-only' : 'field-name'}>{label}</DatePicker.Label>
+  <label for={`${id}-text`} class={hideLabel ? 'sr-only' : 'field-name'}>{label}</label>
   <DatePicker.Control class="date-control">
-    <DatePicker.Input
+    <input
+      id={`${id}-text`}
       class="input date-input"
       {name}
       data-date={value}
+      value={typed ?? dateText(value)}
       autocomplete="off"
       spellcheck="false"
-      aria-describedby={problem === undefined ? undefined : `${name}-problem`}
+      aria-invalid={wrong !== undefined}
+      aria-describedby={wrong === undefined ? undefined : `${id}-problem`}
       onfocus={(event) => event.currentTarget.select()}
+      onchange={(event) => read(event.currentTarget.value)}
+      onkeydown={(event) => {
+        if (event.key === 'Enter') read(event.currentTarget.value);
+        if (event.key === 'ArrowDown') {
+          open = true;
+          event.preventDefault();
+        }
+      }}
     />
     <DatePicker.Trigger class="date-open" aria-label={`${label}: pick it`}
       ><CalendarDays size={16} /></DatePicker.Trigger
@@ -136,7 +155,7 @@
     width: 2rem;
     height: auto;
     padding: 0;
-    translate: none;
+    transform: none;
     display: grid;
     place-items: center;
     background: none;

@@ -28,7 +28,7 @@
    * gives its focus back; a key pressed then counts, too. It closes the topmost.
    */
   function escape(event: KeyboardEvent): void {
-    if (event.key === 'Escape' && openOnes.at(-1) === self) onclose();
+    if (event.key === 'Escape' && !event.defaultPrevented && openOnes.at(-1) === self) onclose();
   }
 </script>
 
