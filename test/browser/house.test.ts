@@ -50,7 +50,7 @@ visited('what stands in a bakehouse is pressed, changed, put in and moved, kept,
   assert.equal(await visit.value('house.packWithin'), '3.5');
   assert.equal(await visit.value('hands.0.days.1'), '02:00 to 10:30');
   assert.equal(await visit.chosen('things.2.fields.steam'), 'lid');
-  assert.equal(await visit.value('things.2.out.0.to'), '2031-05-02T18:00');
+  assert.equal(`${await visit.dateOf('things.2.out.0.to')} ${await visit.value('things.2.out.0.to.time')}`, '2031-05-02 18:00');
   assert.ok(await page.$eval('[name="things.2.fields.shared"]', (box) => (box as HTMLInputElement).checked));
   await page.click('[name="things.2.fields.shared"]');
   await visit.enter('things.2.fields.decks', '4');
@@ -150,3 +150,28 @@ for (const look of ['light', 'dark'])
   visited(`Bakehouse is accessible in the ${look} look`, (visit) =>
     accessible(visit, look, '/know/bakehouse', () => visit.until('h1', 'Bakehouse')),
   );
+
+visited('a list is found by typing, and a day is typed as one says it; Escape closes only what is open', async (visit) => {
+  const { page } = visit;
+  await visit.go('/know/bakehouse');
+  await visit.press('Odo Fenwright mixing, shaping');
+  await visit.press('Away from … to …');
+  await visit.enterDay('Heiligabend', 'hands.1.away.0.from');
+  await visit.until('.field-problem', /“Heiligabend” is no day. Type it as \w+ \d+ \w+ \d{4}\./);
+  assert.equal(await visit.value('hands.1.away.0.from'), 'Heiligabend');
+  await visit.enterDay('24 Dec 2026', 'hands.1.away.0.from');
+  assert.equal(await visit.value('hands.1.away.0.from'), 'Thursday 24 December 2026');
+  await visit.keys('Escape');
+  await visit.press('Undo');
+
+  await page.click('[name="add"]');
+  await page.keyboard.type('pro');
+  await page.waitForFunction(() => document.querySelectorAll('[role="option"]').length === 1);
+  await page.keyboard.press('Enter');
+  assert.equal(await visit.value('add'), 'Proof box');
+  await page.keyboard.press('ArrowDown');
+  await page.waitForSelector('[role="option"]');
+  await page.keyboard.press('Escape');
+  await page.waitForFunction(() => document.querySelector('[role="option"]') === null);
+  assert.equal(await visit.chosen('add'), 'proof-box');
+}); // prettier-ignore

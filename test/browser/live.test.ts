@@ -89,6 +89,26 @@ visited('a room stays where the line is cut while it reads again, and shows the 
   assert.equal(await visit.value(other), '5');
 }); // prettier-ignore
 
+visited('who goes to another room gets there, also where something changes in that moment', async (visit) => {
+  const date = '2036-06-10';
+  const cell = 'own-counter quay-loaf 08:00';
+  await onlyOrders(date, [['own-counter', 'quay-loaf', '08:00', 20]]);
+  await visit.go(`/plan/orders/${date}`);
+  await visit.page.waitForSelector(`[name="${cell}"]`);
+  let held: (() => void) | null = null;
+  await visit.page.setRequestInterception(true);
+  visit.page.on('request', (request) => {
+    if (request.url().includes('/make/cultures/__data.json')) held = () => void request.continue();
+    else void request.continue();
+  });
+  await visit.page.click('::-p-xpath(//nav//a[normalize-space(.)="Cultures"])');
+  while (!held) await new Promise((resolve) => setImmediate(resolve));
+  await api('PUT', `orders/${date}`, { lines: [{ customer: 'own-counter', product: 'quay-loaf', drop: '08:00', pieces: 27, was: 20 }] });
+  await new Promise<void>((resolve) => void visit.page.evaluate(() => new Promise((done) => setTimeout(done, 500))).then(() => resolve()));
+  (held as () => void)();
+  await visit.page.waitForFunction(() => document.querySelector('main h1')?.textContent?.trim() === 'Cultures');
+}); // prettier-ignore
+
 visited(
   'pages of one browser share one stream, and the other goes on when its holder is closed',
   async (visit) => {

@@ -1,3 +1,4 @@
+import { navigating } from '$app/state';
 import { DEVICE } from './ask';
 
 /** Something changed on another device. */
@@ -109,10 +110,17 @@ const TOGETHER_MS = 60;
 export function whenChanged(concerns: (notice: Notice) => boolean, read: () => Promise<unknown>): () => void {
   let timer: ReturnType<typeof setTimeout> | undefined;
   let last: Promise<unknown> = Promise.resolve();
+  // Reading again would call off the way to another room that somebody has just pressed.
+  const soon = () => {
+    clearTimeout(timer);
+    timer = setTimeout(
+      () => (navigating.to ? soon() : (last = last.then(read).catch(() => null))),
+      TOGETHER_MS,
+    );
+  };
   const end = live.listen((notice) => {
     if (notice.kind !== 'all' && !concerns(notice)) return;
-    clearTimeout(timer);
-    timer = setTimeout(() => (last = last.then(read).catch(() => null)), TOGETHER_MS);
+    soon();
   });
   return () => {
     end();

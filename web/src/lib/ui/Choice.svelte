@@ -53,7 +53,8 @@
   {collection}
   {open}
   value={[value]}
-  inputValue={typed ?? text}
+  inputValue={typed ?? (open ? '' : text)}
+  placeholder={text}
   invalid={problem !== undefined}
   openOnClick
   inputBehavior="autohighlight"
@@ -73,7 +74,6 @@
       data-value={value}
       inputmode={options.length < MANY ? 'none' : 'search'}
       aria-describedby={problem === undefined ? undefined : `${name}-problem`}
-      onfocus={(event) => event.currentTarget.select()}
       onkeydown={(event) => event.key === 'Escape' && open && event.preventDefault()}
     />
     <Combobox.Trigger class="choice-open" tabindex={-1} aria-label={`All of ${label}`}>
@@ -91,9 +91,9 @@
       </Combobox.Content>
     </Combobox.Positioner>
   {/if}
+  {#if problem !== undefined}<span class="field-problem" id={`${name}-problem`} role="alert">{problem}</span
+    >{/if}
 </Combobox>
-{#if problem !== undefined}<span class="field-problem" id={`${name}-problem`} role="alert">{problem}</span
-  >{/if}
 
 <style>
   :global(.choice) {

@@ -76,6 +76,7 @@
       aria-invalid={wrong !== undefined}
       aria-describedby={wrong === undefined ? undefined : `${id}-problem`}
       onfocus={(event) => event.currentTarget.select()}
+      onclick={(event) => event.currentTarget.select()}
       onchange={(event) => read(event.currentTarget.value)}
       onkeydown={(event) => {
         if (event.key === 'Enter') read(event.currentTarget.value);
@@ -131,9 +132,8 @@
       </DatePicker.Content>
     </DatePicker.Positioner>
   {/if}
+  {#if wrong !== undefined}<span class="field-problem" id={`${id}-problem`} role="alert">{wrong}</span>{/if}
 </DatePicker>
-{#if problem !== undefined}<span class="field-problem" id={`${name}-problem`} role="alert">{problem}</span
-  >{/if}
 
 <style>
   :global(.date-field) {

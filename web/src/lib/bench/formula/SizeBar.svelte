@@ -154,5 +154,9 @@
     display: flex;
     align-items: center;
     gap: 0.4rem;
+    white-space: nowrap;
+  }
+  .batches > :global(.choice) {
+    width: 10rem;
   }
 </style>
