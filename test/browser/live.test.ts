@@ -109,6 +109,28 @@ visited('who goes to another room gets there, also where something changes in th
   await visit.page.waitForFunction(() => document.querySelector('main h1')?.textContent?.trim() === 'Cultures');
 }); // prettier-ignore
 
+visited('who else is in a room is shown, and the cell that they are at; who goes away is gone', async (visit) => {
+  const date = '2036-06-17';
+  const cell = 'own-counter quay-loaf 08:00';
+  await onlyOrders(date, [['own-counter', 'quay-loaf', '08:00', 20]]);
+  await visit.go(`/plan/orders/${date}`);
+  await visit.page.waitForSelector(`[name="${cell}"]`);
+  const outline = () => visit.page.$eval(`[name="${cell}"]`, (field) => getComputedStyle(field).outlineStyle);
+  assert.notEqual(await outline(), 'dashed');
+  const context = await visit.page.browser().createBrowserContext();
+  const other = await context.newPage();
+  await other.goto(`${SERVED}/plan/orders/${date}`);
+  await other.waitForSelector('body[data-ready]');
+  await other.focus(`[name="${cell}"]`);
+  await visit.page.waitForFunction((name) => getComputedStyle(document.querySelector(`[name="${name}"]`) ?? document.body).outlineStyle === 'dashed', {}, cell);
+  const link = '::-p-xpath(//nav//a[normalize-space(.)="Orders"])';
+  assert.match(await visit.page.$eval(link, (each) => each.getAttribute('title') ?? ''), /^Another device is here: \w/);
+  await other.waitForSelector('nav a[data-others="1"]');
+  await context.close();
+  await visit.page.waitForFunction(() => document.querySelector('nav a[data-others]') === null);
+  assert.notEqual(await outline(), 'dashed');
+}); // prettier-ignore
+
 visited(
   'pages of one browser share one stream, and the other goes on when its holder is closed',
   async (visit) => {

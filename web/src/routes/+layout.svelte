@@ -8,6 +8,7 @@
   import { keepClock, setClock, timeNow } from '$lib/bench/clock';
   import { bringInRooms, keptAt } from '$lib/sync/offline';
   import { provideReading, type Reading } from '$lib/bench/settings';
+  import { here } from '$lib/sync/here.svelte';
   import { live } from '$lib/sync/live.svelte';
   import { unsent } from '$lib/sync/unsent.svelte';
   import UnsentList from '$lib/sync/UnsentList.svelte';
@@ -86,11 +87,13 @@
     const timer = setInterval(show, 60_000);
     const endSending = unsent.begin();
     const endLive = live.begin();
+    const endHere = here.begin();
     const endRooms = bringInRooms();
     return () => {
       clearInterval(timer);
       endSending();
       endLive();
+      endHere();
       endRooms();
     };
   });
@@ -100,9 +103,15 @@
     cancel();
     location.assign(to.url);
   });
+  $effect(() => here.enter(page.url.pathname));
   /** From one room that plans a day to another, the day stays. */
   const dayKept = (path: string): string =>
     /^\/(plan|make\/floor)/.test(path) && page.params.date ? `/${page.params.date}` : '';
+  /** Who else is in a room. */
+  const othersText = (others: readonly { who: string }[]): string | undefined =>
+    others.length === 0
+      ? undefined
+      : `${others.length === 1 ? 'Another device is' : `${others.length} other devices are`} here: ${others.map(({ who }) => who).join(', ')}`;
   function nextLook() {
     look = LOOKS[(LOOKS.indexOf(look) + 1) % LOOKS.length] ?? 'auto';
     remember('look', look);
@@ -124,9 +133,15 @@
       <span class="wing" id={`wing-${wing}`}>{wing}</span>
       <ul aria-labelledby={`wing-${wing}`}>
         {#each rooms as { name, path, wide, icon: Icon } (path)}
-          {@const here = wide ? wide.test(page.url.pathname) : page.url.pathname.startsWith(path)}
+          {@const isOpen = wide ? wide.test(page.url.pathname) : page.url.pathname.startsWith(path)}
+          {@const others = here.in(path)}
           <li>
-            <a href={here ? path : path + dayKept(path)} aria-current={here ? 'page' : undefined}>
+            <a
+              href={isOpen ? path : path + dayKept(path)}
+              aria-current={isOpen ? 'page' : undefined}
+              data-others={others.length || undefined}
+              title={othersText(others)}
+            >
               <Icon size={22} aria-hidden="true" />{name}
             </a>
           </li>
@@ -192,6 +207,7 @@
     color: light-dark(var(--color-surface-700), var(--color-surface-300));
   }
   nav a {
+    position: relative;
     display: grid;
     justify-items: center;
     gap: 0.2rem;
@@ -201,6 +217,20 @@
     text-align: center;
     line-height: 1.1;
     border-radius: var(--radius-base);
+  }
+  /* So many other devices are in this room. */
+  nav a[data-others]::after {
+    content: '+' attr(data-others);
+    position: absolute;
+    top: 0.2rem;
+    right: 0.35rem;
+    min-width: 1.35rem;
+    padding-inline: 0.2rem;
+    border-radius: 0.7rem;
+    font-size: 0.75rem;
+    line-height: 1.35;
+    color: light-dark(#fff, #000);
+    background: light-dark(var(--color-tertiary-700), var(--color-tertiary-300));
   }
   nav a[aria-current] {
     background: light-dark(#fff, var(--color-surface-700));

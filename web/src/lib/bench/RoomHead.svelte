@@ -44,11 +44,6 @@
     font-size: 0.875rem;
     color: light-dark(var(--color-surface-700), var(--color-surface-300));
   }
-  header :global(input[type='date']) {
-    width: 9.5rem;
-    min-height: 2.5rem;
-    padding-inline: 0.5rem;
-  }
   header :global(.btn) {
     min-height: 2.5rem;
   }

@@ -1,7 +1,7 @@
 import { navigating } from '$app/state';
 import { DEVICE } from './ask';
 
-/** Something changed on another device. */
+/** Something changed on another device, or one is somewhere (`here`: `id` is who, `room` and `place` are where). */
 export interface Notice {
   readonly kind: string;
   readonly id: string | null;
@@ -119,7 +119,7 @@ export function whenChanged(concerns: (notice: Notice) => boolean, read: () => P
     );
   };
   const end = live.listen((notice) => {
-    if (notice.kind !== 'all' && !concerns(notice)) return;
+    if (notice.kind === 'here' || (notice.kind !== 'all' && !concerns(notice))) return;
     soon();
   });
   return () => {

@@ -8,6 +8,7 @@ import { CULTURES } from './cultures.ts';
 import { EVENTS } from './events.ts';
 import { HANDED_OUT } from './handed-out.ts';
 import { LIBRARY } from './library.ts';
+import { LIVE } from './live.ts';
 import { MIXES_OF_A_DAY } from './mixes.ts';
 import { ORDERS } from './orders.ts';
 import { PLANS } from './plans.ts';
@@ -15,6 +16,6 @@ import { PLANS } from './plans.ts';
 /** All that other programs and the rooms ask of Jovet, by method and address under `/api/v1`. */
 export const ENDPOINTS = {
   ...FORMULA, ...WATER, ...FERMENTATION, ...OVEN, ...DOUGH,
-  ...BAKEHOUSE, ...MIXES_OF_A_DAY, ...CULTURES, ...ORDERS, ...PLANS, ...EVENTS, ...LIBRARY, ...HANDED_OUT,
+  ...BAKEHOUSE, ...MIXES_OF_A_DAY, ...CULTURES, ...ORDERS, ...PLANS, ...EVENTS, ...LIBRARY, ...HANDED_OUT, ...LIVE,
 } as const; // prettier-ignore
 export type EndpointName = keyof typeof ENDPOINTS;
