@@ -11,7 +11,7 @@
 
 <style>
   .day {
-    width: 15rem;
+    width: 11rem;
     max-width: 100%;
   }
 </style>

@@ -2,9 +2,12 @@ import { formatDate } from '@jovet/core/time';
 
 const MONTHS = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', 'oct', 'nov', 'dec'];
 
-/** A date as the bakehouse writes it: `Thursday 14 January 2027`. */
-export const dateText = (iso: string): string =>
-  isDate(iso) ? `${formatDate(iso)} ${iso.slice(0, 4)}` : iso;
+/** A date as the bakehouse writes it in a field: `Thu 14 Jan 2027`. */
+export function dateText(iso: string): string {
+  if (!isDate(iso)) return iso;
+  const [weekday = '', day = '', month = ''] = formatDate(iso).split(' ');
+  return `${weekday.slice(0, 3)} ${day} ${month.slice(0, 3)} ${iso.slice(0, 4)}`;
+}
 
 /**
  * A date as somebody types it, the day first: `14.1.2027`, `14/1`, `14 Jan`, `Thursday 14 January 2027`, `2027-01-14`.
