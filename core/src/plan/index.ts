@@ -10,7 +10,7 @@ export {
   Remedy,
   remedyWords,
 } from './remedies/index.ts';
-export { drawnTo, type Leaning, leaningTo, LEANINGS } from './leanings.ts';
+export { drawnTo, type Leaning, leaningTo, LEANINGS, leansMore } from './leanings.ts';
 export { ScheduleDoc } from './schedule-doc.ts';
 export { bakeDough, type BakedDough, DoughAsk, MOST_MIXES, MOST_PIECES } from './one-dough.ts';
 export { BakeDraft, openingBake, readBake } from './bake-draft.ts';

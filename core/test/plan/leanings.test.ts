@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
 import fc from 'fast-check';
 import { DayWeights } from '@jovet/core/bakehouse';
-import { carriedOver, drawnTo, LEANINGS, leaningTo, type Leaning } from '@jovet/core/plan';
+import { carriedOver, drawnTo, LEANINGS, leaningTo, leansMore, type Leaning } from '@jovet/core/plan';
 import { plannedDay } from '@jovet/core/plan/explain';
 import { networkOf } from '@jovet/core/plan/network';
 import { demoDay, must } from '../demo.ts';
@@ -33,6 +33,15 @@ describe('plans that differ for a reason', () => {
     assert.ok((leant('bread').sums?.away ?? 0) <= (sums?.away ?? 0), 'no further from their best');
     assert.ok((sums?.away ?? 0) > 0);
   });
+
+  it('only what is better in what it is for is one beside another', () => {
+    const of = (firstHands: number, energy: number, away: number) => ({ view: { firstHands }, sums: { energy, away } });
+    const now = of(1000, 81, 600);
+    for (const leaning of LEANINGS) assert.ok(!leansMore(leaning, now, now));
+    assert.ok(leansMore('late', of(1300, 90, 900), now) && !leansMore('late', of(700, 70, 0), now));
+    assert.ok(leansMore('oven', of(0, 79, 900), now) && !leansMore('oven', of(2000, 80.8, 0), now));
+    assert.ok(leansMore('bread', of(0, 99, 300), now) && !leansMore('bread', of(2000, 70, 590), now));
+  }); // prettier-ignore
 
   it('goals stay within their bounds, and a plan that is rather had draws only what it leans to, never past it', () => {
     fc.assert(

@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { describe, test } from 'node:test';
 import fc from 'fast-check';
-import { dateText, readDate } from '../../src/lib/ui/date-text.ts';
+import { dateText, readDate } from '../../src/lib/bench/date-text.ts';
 
 const NEAR = '2027-01-14';
 

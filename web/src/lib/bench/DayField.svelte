@@ -1,5 +1,5 @@
 <script lang="ts">
-  import DateField from '../ui/DateField.svelte';
+  import DateField from './DateField.svelte';
 
   /** The day that a room shows. */
   let { date, onopen }: { date: string; onopen: (date: string) => void } = $props();

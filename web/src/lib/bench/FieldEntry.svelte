@@ -2,7 +2,7 @@
   import type { Snippet } from 'svelte';
   import type { Field as OneField } from '@jovet/core/field';
   import Choice from '../ui/Choice.svelte';
-  import DateField from '../ui/DateField.svelte';
+  import DateField from './DateField.svelte';
   import Field from '../ui/Field.svelte';
   import { choiceWord, unitOfQuantity } from './field-words';
 

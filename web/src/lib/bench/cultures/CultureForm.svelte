@@ -1,5 +1,5 @@
 <script lang="ts">
-  import DateField from '../../ui/DateField.svelte';
+  import DateField from '../DateField.svelte';
   import { untrack } from 'svelte';
   import {
     draftOfCulture,

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import DateField from '../../ui/DateField.svelte';
+  import DateField from '../DateField.svelte';
   import { untrack } from 'svelte';
   import { DIARY, DIARY_CAUTION, draftOfCulture, parseCultureDraft, type Culture } from '@jovet/core/culture';
   import { addDays, formatDate, localTime, nextLocal } from '@jovet/core/time';

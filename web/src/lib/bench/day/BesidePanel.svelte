@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { PlannedDay } from '@jovet/core/plan/explain';
-  import type { Leaning } from '@jovet/core/plan';
+  import { leansMore, type Leaning } from '@jovet/core/plan';
   import { localTime } from '@jovet/core/time';
   import { formatDuration, formatNumber } from '@jovet/core/units';
   import { moneyOf, paidIn } from './day-words';
@@ -24,7 +24,14 @@
     oven: 'Least oven',
     bread: 'Best bread',
   };
-  const plans = $derived([{ leaning: null, day: now }, ...beside]);
+  const NONE: Readonly<Record<Leaning, string>> = {
+    late: 'begins later',
+    oven: 'takes less of the oven',
+    bread: 'has its doughs nearer to their best',
+  };
+  const better = $derived(beside.filter(({ leaning, day }) => leansMore(leaning, day, now)));
+  const none = $derived(beside.filter((each) => !better.includes(each)).map(({ leaning }) => NONE[leaning]));
+  const plans = $derived([{ leaning: null, day: now }, ...better]);
   const clock = (at: number) => {
     const { time, weekday } = localTime(at, zone);
     return `${weekday.slice(0, 3)} ${time}`;
@@ -70,11 +77,12 @@
     </tr>
   </tbody>
 </table>
+{#if none.length > 0}<p>No plan was found that {none.join(', or ')}.</p>{/if}
 {#if looking}<p class="quiet" role="status">Planning the others…</p>{/if}
-<p class="quiet">
-  Each is planned for one thing more than for all else. <b>Rather this</b> takes it, and draws the goals half of
-  the way to it: later plans are made by them.
-</p>
+{#if better.length > 0}<p class="quiet">
+    Each is planned for one thing more than for all else. <b>Rather this</b> takes it, and draws the goals half
+    of the way to it: later plans are made by them.
+  </p>{/if}
 
 <style>
   table {

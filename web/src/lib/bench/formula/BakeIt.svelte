@@ -1,5 +1,5 @@
 <script lang="ts">
-  import DateField from '../../ui/DateField.svelte';
+  import DateField from '../DateField.svelte';
   import { onDestroy, untrack } from 'svelte';
   import type { Formula } from '@jovet/core/formula';
   import type { Learned } from '@jovet/core/learned';

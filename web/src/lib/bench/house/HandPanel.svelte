@@ -1,5 +1,5 @@
 <script lang="ts">
-  import DateField from '../../ui/DateField.svelte';
+  import DateField from '../DateField.svelte';
   import { SKILL_LEVELS, SKILLS, type HandDraft, type Skill } from '@jovet/core/bakehouse';
   import { enterMovesOn } from '../../ui/enter-moves-on';
   import Choice from '../../ui/Choice.svelte';

@@ -4,7 +4,7 @@
   import ChevronLeft from '@lucide/svelte/icons/chevron-left';
   import ChevronRight from '@lucide/svelte/icons/chevron-right';
   import { localTime } from '@jovet/core/time';
-  import { timeNow } from '../bench/clock';
+  import { timeNow } from './clock';
   import { dateText, readDate } from './date-text';
 
   /** A day of the calendar: typed as one writes it, or picked. */
