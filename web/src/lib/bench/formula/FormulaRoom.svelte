@@ -36,10 +36,6 @@
   import { provideOpener } from '../opener';
   import { useReading } from '../settings';
   import WorkingPanel from '../WorkingPanel.svelte';
-  import BakeIt from './BakeIt.svelte';
-  import BenchSums from './BenchSums.svelte';
-  import CompareWith from './CompareWith.svelte';
-  import ExportPanel from './ExportPanel.svelte';
   import FormulaHead from './FormulaHead.svelte';
   import FormulaKeys from './FormulaKeys.svelte';
   import FormulaParts, { type FormulaPart } from './FormulaParts.svelte';
@@ -47,7 +43,6 @@
   import FormulaTools from './FormulaTools.svelte';
   import { provideHands } from './hands';
   import { moneyIn } from '../money';
-  import ProductsPart from './ProductsPart.svelte';
   import PublishFlow from './PublishFlow.svelte';
   import ReadOuts from './ReadOuts.svelte';
   import RowPanel from './RowPanel.svelte';
@@ -57,8 +52,6 @@
   import SizeBar from './SizeBar.svelte';
   import StageKinds from './StageKinds.svelte';
   import StagePanel from './StagePanel.svelte';
-  import WayPart from './way/WayPart.svelte';
-  import WhatIfPanel from './WhatIfPanel.svelte';
   import { STAGE_WORDS } from './words';
 
   interface Props {
@@ -366,32 +359,33 @@
             >Add a stage</button
           >
         </p>
-      {:else if part === 'products'}<ProductsPart />
-      {:else if part === 'way'}<WayPart
-          formula={answer?.formula ?? null}
-          {order}
-          {bakehouse}
-          tub={house.tubs[0]}
-          slug={version?.slug ?? null}
-        />
+      {:else if part === 'products'}{#await import('./ProductsPart.svelte') then { default: ProductsPart }}<ProductsPart
+          />{/await}
+      {:else if part === 'way'}{#await import('./way/WayPart.svelte') then { default: WayPart }}<WayPart
+            formula={answer?.formula ?? null}
+            {order}
+            {bakehouse}
+            tub={house.tubs[0]}
+            slug={version?.slug ?? null}
+          />{/await}
       {:else if part === 'bake'}
         {#if answer}
-          <BakeIt
-            {slug}
-            formula={answer.formula}
-            {house}
-            {learned}
-            date={tomorrow}
-            orderable={version !== null}
-            onworkings={(open) => (bakeWorkings = open)}
-          />
+          {#await import('./BakeIt.svelte') then { default: BakeIt }}<BakeIt
+              {slug}
+              formula={answer.formula}
+              {house}
+              {learned}
+              date={tomorrow}
+              orderable={version !== null}
+              onworkings={(open) => (bakeWorkings = open)}
+            />{/await}
         {:else}<p>It can be baked once the sheet can be made.</p>{/if}
-      {:else}<BenchSums
-          {formula}
-          order={made.order}
-          larder={shelved}
-          ontake={(changed) => take(changed, 'flour-swap')}
-        />
+      {:else}{#await import('./BenchSums.svelte') then { default: BenchSums }}<BenchSums
+            {formula}
+            order={made.order}
+            larder={shelved}
+            ontake={(changed) => take(changed, 'flour-swap')}
+          />{/await}
       {/if}
     </div>
     <aside aria-label="What it comes to" hidden={part === 'bake' || part === 'way'}>
@@ -465,17 +459,27 @@
   onclose={() => (panel = null)}
 />
 <Sheet open={panel === 'what-if'} title="What if" side onclose={() => (panel = null)}>
-  {#if formula && made.scaled}<WhatIfPanel
-      {formula}
-      scaled={made.scaled}
-      ontake={(changed) => take(changed, 'what-if')}
-    />{/if}
+  {#if formula && made.scaled}{#await import('./WhatIfPanel.svelte') then { default: WhatIfPanel }}<WhatIfPanel
+        {formula}
+        scaled={made.scaled}
+        ontake={(changed) => take(changed, 'what-if')}
+      />{/await}{/if}
 </Sheet>
 <Sheet open={panel === 'compare'} title="Compare" side onclose={() => (panel = null)}>
-  {#if formula}<CompareWith {formula} slug={version?.slug ?? null} zone={bakehouse.zone} />{/if}
+  {#if formula}{#await import('./CompareWith.svelte') then { default: CompareWith }}<CompareWith
+        {formula}
+        slug={version?.slug ?? null}
+        zone={bakehouse.zone}
+      />{/await}{/if}
 </Sheet>
 <Sheet open={panel === 'export'} title="Hand out" onclose={() => (panel = null)}>
-  {#if formula && made.scaled}<ExportPanel {formula} {draft} scaled={made.scaled} order={made.order} {slug} />
+  {#if formula && made.scaled}{#await import('./ExportPanel.svelte') then { default: ExportPanel }}<ExportPanel
+        {formula}
+        {draft}
+        scaled={made.scaled}
+        order={made.order}
+        {slug}
+      />{/await}
   {:else}<p>The sheet can be handed out once it can be made.</p>{/if}
 </Sheet>
 <Sheet open={panel === 'keys'} title="Keys of this room" onclose={() => (panel = null)}><FormulaKeys /></Sheet
