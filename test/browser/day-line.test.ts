@@ -217,6 +217,7 @@ visited('goals are weighed, plans are kept and compared, tubs get their labels, 
   await visit.press('Undo');
   await settled(visit);
   await visit.press('Goals');
+  await page.waitForSelector('input[aria-label^="Bread ready"]');
   await page.$eval('input[aria-label^="Bread ready"]', (range) => {
     (range as HTMLInputElement).value = '0';
     range.dispatchEvent(new Event('change', { bubbles: true }));

@@ -22,6 +22,16 @@ export function bringInRooms(): () => void {
   };
 }
 
+/** Parts of a room that come when they are opened come by themselves once it stands: they open without a line as well. */
+export function bringInParts(parts: Readonly<Record<string, () => Promise<unknown>>>): () => void {
+  const timer = setTimeout(
+    () => Object.values(parts).forEach((part) => void part().catch(() => null)),
+    PARTS_MS,
+  );
+  return () => clearTimeout(timer);
+}
+const PARTS_MS = 4000;
+
 /** When this page was kept on the device, epoch ms; null where the server answered. */
 export const keptAt = (): number | null => Number(document.documentElement.dataset['keptAt'] ?? 0) || null;
 

@@ -11,22 +11,19 @@
   import WorkingPanel from '../WorkingPanel.svelte';
   import { roomKeys } from '../room-keys';
   import RoomHead from '../RoomHead.svelte';
-  import BesidePanel from './BesidePanel.svelte';
   import BetterPanel from './BetterPanel.svelte';
   import CostPanel from './CostPanel.svelte';
+  import { bringInParts } from '../../sync/offline';
   import DayLens from './DayLens.svelte';
   import DayLineTools from './DayLineTools.svelte';
   import DayNotices from './DayNotices.svelte';
   import DayPicture from './DayPicture.svelte';
   import DayPrint from './DayPrint.svelte';
   import { DayDesk, type DayOf } from './desk.svelte';
-  import MishapPanel from '../mishap/MishapPanel.svelte';
   import { gatheredByVan } from './gathered';
-  import GoalsPanel from './GoalsPanel.svelte';
   import { labelCodes } from './label-codes';
   import KnownPanel from './KnownPanel.svelte';
   import { leastOf } from './row-places';
-  import PlanList from './PlanList.svelte';
   import WhyPanel from './WhyPanel.svelte';
 
   /** The room Day line: a day from orders to a plan that holds. */
@@ -103,6 +100,14 @@
     ['Ctrl Z, Ctrl Y', 'undo, redo'],
     ['Ctrl S', 'save'],
   ] as const;
+  /** Parts that come when they are opened. */
+  const PARTS = {
+    BesidePanel: () => import('./BesidePanel.svelte'),
+    GoalsPanel: () => import('./GoalsPanel.svelte'),
+    PlanList: () => import('./PlanList.svelte'),
+    MishapPanel: () => import('../mishap/MishapPanel.svelte'),
+  };
+  onMount(() => bringInParts(PARTS));
 </script>
 
 <svelte:window
@@ -227,10 +232,10 @@
 <WorkingPanel workings={desk.workings} bind:path />
 {#if day && printing}<DayPrint {day} {zone} {date} stamp={desk.stamp} {...printing} />{/if}
 <Sheet open={panel === 'goals'} title="Goals of this plan" side onclose={() => (panel = null)}>
-  <GoalsPanel
-    weights={history.present.weights}
-    onchange={(weights) => desk.choose({ ...history.present, weights }, 'goals', 3)}
-  />
+  {#await PARTS.GoalsPanel() then { default: GoalsPanel }}<GoalsPanel
+      weights={history.present.weights}
+      onchange={(weights) => desk.choose({ ...history.present, weights }, 'goals', 3)}
+    />{/await}
 </Sheet>
 <Sheet
   open={panel === 'beside'}
@@ -242,40 +247,40 @@
   }}
 >
   {#if day}
-    <BesidePanel
-      now={day}
-      beside={desk.beside}
-      looking={looking === 'beside'}
-      {zone}
-      shown={desk.lookedAt}
-      onlook={(leaning) => (desk.lookedAt = leaning)}
-      onrather={(leaning) => {
-        panel = null;
-        desk.rather(leaning);
-      }}
-    />
+    {#await PARTS.BesidePanel() then { default: BesidePanel }}<BesidePanel
+        now={day}
+        beside={desk.beside}
+        looking={looking === 'beside'}
+        {zone}
+        shown={desk.lookedAt}
+        onlook={(leaning) => (desk.lookedAt = leaning)}
+        onrather={(leaning) => {
+          panel = null;
+          desk.rather(leaning);
+        }}
+      />{/await}
   {/if}
 </Sheet>
 <Sheet open={panel === 'wrong'} title="What went wrong?" onclose={() => (panel = null)}>
   {#if day}
-    <MishapPanel
-      {day}
-      {zone}
-      onchoose={(choice, at) => {
-        panel = null;
-        desk.wentWrong(choice, at);
-      }}
-    />
+    {#await PARTS.MishapPanel() then { default: MishapPanel }}<MishapPanel
+        {day}
+        {zone}
+        onchoose={(choice, at) => {
+          panel = null;
+          desk.wentWrong(choice, at);
+        }}
+      />{/await}
   {/if}
 </Sheet>
 <Sheet open={panel === 'plans'} title="Plans of this day" onclose={() => (panel = null)}>
-  <PlanList
-    {plans}
-    {zone}
-    onchoose={async (n) => {
-      if (await desk.open(n)) panel = null;
-    }}
-  />
+  {#await PARTS.PlanList() then { default: PlanList }}<PlanList
+      {plans}
+      {zone}
+      onchoose={async (n) => {
+        if (await desk.open(n)) panel = null;
+      }}
+    />{/await}
 </Sheet>
 <Sheet open={panel === 'keys'} title="Keys of this room" onclose={() => (panel = null)}>
   <KeyList keys={KEYS} />

@@ -36,6 +36,7 @@
   import { provideOpener } from '../opener';
   import { useReading } from '../settings';
   import WorkingPanel from '../WorkingPanel.svelte';
+  import { bringInParts } from '../../sync/offline';
   import FormulaHead from './FormulaHead.svelte';
   import FormulaKeys from './FormulaKeys.svelte';
   import FormulaParts, { type FormulaPart } from './FormulaParts.svelte';
@@ -277,6 +278,17 @@
     return version ? `Version ${version.version}, ${version.by}` : 'Not kept yet';
   });
   const unpublished = $derived(asPublished === null || !dequal(draft, asPublished));
+  /** Parts that come when they are opened. */
+  const PARTS = {
+    ProductsPart: () => import('./ProductsPart.svelte'),
+    WayPart: () => import('./way/WayPart.svelte'),
+    BakeIt: () => import('./BakeIt.svelte'),
+    BenchSums: () => import('./BenchSums.svelte'),
+    WhatIfPanel: () => import('./WhatIfPanel.svelte'),
+    CompareWith: () => import('./CompareWith.svelte'),
+    ExportPanel: () => import('./ExportPanel.svelte'),
+  };
+  onMount(() => bringInParts(PARTS));
 </script>
 
 <svelte:window
@@ -359,9 +371,9 @@
             >Add a stage</button
           >
         </p>
-      {:else if part === 'products'}{#await import('./ProductsPart.svelte') then { default: ProductsPart }}<ProductsPart
+      {:else if part === 'products'}{#await PARTS.ProductsPart() then { default: ProductsPart }}<ProductsPart
           />{/await}
-      {:else if part === 'way'}{#await import('./way/WayPart.svelte') then { default: WayPart }}<WayPart
+      {:else if part === 'way'}{#await PARTS.WayPart() then { default: WayPart }}<WayPart
             formula={answer?.formula ?? null}
             {order}
             {bakehouse}
@@ -370,7 +382,7 @@
           />{/await}
       {:else if part === 'bake'}
         {#if answer}
-          {#await import('./BakeIt.svelte') then { default: BakeIt }}<BakeIt
+          {#await PARTS.BakeIt() then { default: BakeIt }}<BakeIt
               {slug}
               formula={answer.formula}
               {house}
@@ -380,7 +392,7 @@
               onworkings={(open) => (bakeWorkings = open)}
             />{/await}
         {:else}<p>It can be baked once the sheet can be made.</p>{/if}
-      {:else}{#await import('./BenchSums.svelte') then { default: BenchSums }}<BenchSums
+      {:else}{#await PARTS.BenchSums() then { default: BenchSums }}<BenchSums
             {formula}
             order={made.order}
             larder={shelved}
@@ -459,21 +471,21 @@
   onclose={() => (panel = null)}
 />
 <Sheet open={panel === 'what-if'} title="What if" side onclose={() => (panel = null)}>
-  {#if formula && made.scaled}{#await import('./WhatIfPanel.svelte') then { default: WhatIfPanel }}<WhatIfPanel
+  {#if formula && made.scaled}{#await PARTS.WhatIfPanel() then { default: WhatIfPanel }}<WhatIfPanel
         {formula}
         scaled={made.scaled}
         ontake={(changed) => take(changed, 'what-if')}
       />{/await}{/if}
 </Sheet>
 <Sheet open={panel === 'compare'} title="Compare" side onclose={() => (panel = null)}>
-  {#if formula}{#await import('./CompareWith.svelte') then { default: CompareWith }}<CompareWith
+  {#if formula}{#await PARTS.CompareWith() then { default: CompareWith }}<CompareWith
         {formula}
         slug={version?.slug ?? null}
         zone={bakehouse.zone}
       />{/await}{/if}
 </Sheet>
 <Sheet open={panel === 'export'} title="Hand out" onclose={() => (panel = null)}>
-  {#if formula && made.scaled}{#await import('./ExportPanel.svelte') then { default: ExportPanel }}<ExportPanel
+  {#if formula && made.scaled}{#await PARTS.ExportPanel() then { default: ExportPanel }}<ExportPanel
         {formula}
         {draft}
         scaled={made.scaled}
