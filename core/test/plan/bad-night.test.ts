@@ -8,7 +8,7 @@ import type { Mishap } from '@jovet/core/run';
 import { demoDay, must } from '../demo.ts';
 import { atNight, badNight, plannedOn, withMishap, type Night } from './at-night.ts';
 import { familyDay } from './family.ts';
-import { answered, baking } from './planned.ts';
+import { answered, baking, planned } from './planned.ts';
 
 /** Goes through a bad night: each mishap is planned on, or it is said what helps; what was done stays where it was. */
 async function goThrough(night: Night, rounds: number): Promise<void> {
@@ -147,6 +147,18 @@ describe('what goes wrong is reckoned with', () => {
       assert.deepEqual([after, before], [pieces(first.remedies.reduce(remedied, day)), pieces(day)]);
       assert.ok(tries <= 4, `${tries} tries`);
     }
+  }); // prettier-ignore
+
+  it('less of everything is no help for a dough that is impossible by itself', async () => {
+    const whole = demoDay();
+    const pinned = { ...whole, pins: [{ task: 'oat-tin.1.mix', at: planned(whole, 0).network.instance.origin }] };
+    const network = must(networkOf(pinned));
+    const answer = answered(network) ?? assert.fail('there is an answer');
+    assert.equal(answer.verdict, 'impossible');
+    const words: string[] = [];
+    for await (const offer of offeredFor(pinned, network, answer, null, { plan: async (_, other, from) => answered(other, 0, from, 20), over: () => false })) words.push(offer.words);
+    assert.ok(words.some((each) => each.startsWith('Let go of the time')), words.join());
+    assert.ok(words.every((each) => !each.includes('of everything')), words.join());
   }); // prettier-ignore
 
   it('a pre-ferment that is late is ripe so much later; a dead one is made anew', () => {

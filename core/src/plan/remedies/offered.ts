@@ -116,11 +116,12 @@ export async function* offeredFor(
     }
     return true;
   }
-  // How much of a day that is far too large can be made is known first.
-  const all = lessOfAll(day, answer);
+  const direct = answer.verdict === 'impossible' ? remediesFor(day, network, answer).filter(isDirect) : [];
+  // How much of a day that is far too large can be made is known first, unless somebody holds what is in the way.
+  const isHeld = direct.some((family) => family.some((option) => option.some(({ kind }) => kind === 'unpin')));
+  const all = isHeld ? [] : lessOfAll(day, answer);
   if (!(yield* each(all, [], AT_ROOT))) return;
   // What cannot be is helped at its root; else it is known soonest what can be left out.
-  const direct = answer.verdict === 'impossible' ? remediesFor(day, network, answer).filter(isDirect) : [];
   if (!(yield* each(direct, [], all.length > 0 ? AFTER_LESS : AT_ROOT))) return;
   const found = answer.verdict === 'planned' ? rest : await withoutSome(day, network, answer, stood, { plan, over });
   if (!found) return;
@@ -139,7 +140,11 @@ const LESS = [25, 50, 75, 90, 95, 98] as const;
 function lessOfAll(day: DayInput, answer: Answer): Family[] {
   const formulas = made(day);
   if (answer.verdict === 'planned' || day.now !== null || formulas.length < 2) return [];
-  return [LESS.map((percent) => formulas.map((formula): Remedy => ({ kind: 'fewer', formula, percent })))];
+  const family = LESS.map((percent) =>
+    formulas.map((formula): Remedy => ({ kind: 'fewer', formula, percent })),
+  );
+  // Nothing is left out by it: what is impossible by itself is no question of how much.
+  return [family.filter((option) => made(option.reduce(remedied, day)).length === formulas.length)];
 }
 const made = (day: DayInput): string[] => [
   ...new Set(afterMishaps(day).demand.flatMap(({ formula, pieces }) => (pieces > 0 ? [formula] : []))),
