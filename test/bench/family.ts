@@ -1,9 +1,11 @@
 import { planning } from '@jovet/core/plan';
 import { checkSchedule } from '@jovet/core/plan/checker';
+import type { DayInput } from '@jovet/core/plan/demand';
 import { costOf, type Schedule } from '@jovet/core/plan/instance';
 import { networkOf } from '@jovet/core/plan/network';
 import { must } from '../../core/test/demo.ts';
 import { FAMILY, familyDay, type Size } from '../../core/test/plan/family.ts';
+import { longNight } from '../../core/test/plan/long-night.ts';
 import { asPlanted, plantAll, plantOf, plants, type Plants } from '../../core/test/plan/planted.ts';
 import { lowerBound } from './lower-bound.ts';
 import { median } from './median.ts';
@@ -15,6 +17,16 @@ const DAYS = 10;
 const LOOKS = [1, 3, 10] as const;
 /** ms in which the first plan is to be there. */
 const FIRST: Partial<Record<Size, number>> = { town: 2000, factory: 10_000 };
+
+/** From the input of a day to its first plan, ms; null: none in ten seconds. */
+function firstOf(input: DayInput): number | null {
+  const began = performance.now();
+  for (const { answer } of planning(must(networkOf(input)), 1)) {
+    const ms = performance.now() - began;
+    if (answer || ms > 10_000) return answer?.verdict === 'planned' ? ms : null;
+  }
+  return null;
+}
 
 /** From the input of a day to its first plan, ms; and what its plan costs some seconds later. */
 function planDay(size: Size, day: number, seed: number, seconds: number) {
@@ -77,5 +89,9 @@ export function benchFamily(say: Say, long: boolean): void {
   const fails = ([['town', 2], ['factory', 1]] as const).flatMap(([size, days]) =>
     Array.from({ length: 10 }, (_, seed) => Array.from({ length: days }, (_, day) => ({ size, day, seed: seed + 1 })))).flat()
     .filter(({ size, day, seed }) => planDay(size, day, seed, 0).first === Infinity);
+  for (const pieces of [500, 900, 2000]) {
+    const found = firstOf(longNight(pieces));
+    say(`the long night: ${pieces} straight baguettes of 65 kg doughs for one van at 05:00`, found ? `${found.toFixed(0)} ms` : 'no plan', found !== null, 'found in 10 s');
+  }
   say('ten seeds on two days of town and one of factory: without a plan', `${fails.length}`, fails.length === 0, 'none');
 } // prettier-ignore

@@ -187,8 +187,8 @@ visited('a mix is noted with what gets forgotten, its dough by its height, the c
 
 visited('goals are weighed, plans are kept and compared, tubs get their labels, a past beginning is said', async (visit) => {
   const { page } = visit;
-  await onlyOrders('2032-06-03', [['own-counter', 'oat-tin', '08:00', 28], ['own-counter', 'quay-loaf', '08:00', 24], ['own-counter', 'lantern-baguette', '08:00', 54]]);
-  await visit.go('/plan/day/2032-06-03');
+  await onlyOrders('2032-06-17', [['own-counter', 'oat-tin', '08:00', 28], ['own-counter', 'quay-loaf', '08:00', 24], ['own-counter', 'lantern-baguette', '08:00', 54]]);
+  await visit.go('/plan/day/2032-06-17');
   await page.waitForSelector('[data-task="oat-tin.1.mix"]');
   await settled(visit);
   await visit.press('Save');
@@ -231,7 +231,7 @@ visited('goals are weighed, plans are kept and compared, tubs get their labels, 
     page.waitForResponse((response) => response.request().method() === 'PATCH' && response.ok()),
     visit.press('Open plan 1'),
   ]);
-  assert.equal(((await api('GET', 'plans/2032-06-03')) as { plan: { n: number } }).plan.n, 1);
+  assert.equal(((await api('GET', 'plans/2032-06-17')) as { plan: { n: number } }).plan.n, 1);
   await visit.reload();
   await page.waitForSelector('[data-task]');
   await visit.until('header [role="status"]', /^ ?Saved/);

@@ -87,14 +87,21 @@ export async function remediesOf(
   const offered: Offer[] = [];
   const grace = () =>
     Math.max(0, Math.min(LAID_OUT, left() + (offered.length === 0 ? OVER : 0) - Math.min(TRY, left())));
+  // Laying the day of a remedy out takes its time as well, and cannot be cut short: it is not begun where there is none.
+  let [asked, layingOut] = [begun, 0];
   const offers = offeredFor(input, network, answer, stood, {
-    plan: (_, other, from) =>
-      planAtPace(other, seed, {
+    plan: (_, other, from) => {
+      layingOut = Math.max(layingOut, performance.now() - asked);
+      return planAtPace(other, seed, {
         ...within(Math.min(TRY, left()), grace()),
         from,
         nearest: () => true,
-      }),
-    over: (share) => left(share) < 0,
+      });
+    },
+    over: (share) => {
+      asked = performance.now();
+      return left(share) < layingOut / 1000;
+    },
   });
   for await (const offer of offers) offered.push(offer);
   return offered.sort(byPrice);
