@@ -55,17 +55,6 @@ visited('without a line the Floor opens, takes what is done, and sends it when t
   assert.equal(await noted(), before + 1);
 }); // prettier-ignore
 
-visited('a line that is cut is said at once, and that it is back', async (visit) => {
-  visit.expectErrors(/ERR_|Failed to load/);
-  const line = () => visit.page.waitForFunction(() => !/No line/.test(document.querySelector('nav')?.textContent ?? ''));
-  await visit.go('/make/water');
-  await line();
-  await visit.page.setOfflineMode(true);
-  await visit.until('nav', /No line/);
-  await visit.page.setOfflineMode(false);
-  await line();
-}); // prettier-ignore
-
 visited('it can be put on the screen of a tablet', async (visit) => {
   const manifest = await (await fetch(`${SERVED}/manifest.webmanifest`)).json();
   assert.equal(manifest.start_url, '/make/floor');

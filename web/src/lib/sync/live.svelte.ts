@@ -38,23 +38,10 @@ class Live {
       if (this.stream) localStorage.removeItem(LEASE);
       this.close();
     };
-    // A line that is cut says nothing: where the device knows, the stream need not find out.
-    const cut = () => {
-      this.close();
-      this.isCut = true;
-    };
-    const back = () => {
-      hold();
-      if (!this.stream) this.isCut = false;
-    };
     addEventListener('pagehide', leave);
-    addEventListener('offline', cut);
-    addEventListener('online', back);
     return () => {
       clearInterval(timer);
       removeEventListener('pagehide', leave);
-      removeEventListener('offline', cut);
-      removeEventListener('online', back);
       leave();
       this.pages?.close();
     };
