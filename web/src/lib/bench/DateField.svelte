@@ -1,6 +1,8 @@
 <script lang="ts">
+  import { onMount } from 'svelte';
   import CalendarDays from '@lucide/svelte/icons/calendar-days';
   import { localTime } from '@jovet/core/time';
+  import { bringInParts } from '../sync/offline';
   import { timeNow } from './clock';
   import { dateText, readDate } from './date-text';
 
@@ -30,6 +32,8 @@
   const wrong = $derived(
     typed !== null && !open ? `“${typed}” is no day. Type it as ${dateText(today())}.` : problem,
   );
+  const PARTS = { DatePopup: () => import('./DatePopup.svelte') };
+  onMount(() => bringInParts(PARTS));
   function take(iso: string): void {
     typed = null;
     if (iso !== value) onchange(iso);
@@ -75,7 +79,7 @@
     >
   </div>
   {#if open}
-    {#await import('./DatePopup.svelte') then { default: DatePopup }}
+    {#await PARTS.DatePopup() then { default: DatePopup }}
       <DatePopup {id} {value} onpick={take} onclose={() => (open = false)} />
     {/await}
   {/if}

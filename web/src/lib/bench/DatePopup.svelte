@@ -37,7 +37,7 @@
   }}
 >
   <DatePicker.Positioner class="date-place">
-    <DatePicker.Content class="date-days">
+    <DatePicker.Content class="popup date-days">
       <DatePicker.View view="day">
         <DatePicker.Context>
           {#snippet children(picker)}
@@ -83,10 +83,6 @@
   }
   :global(.date-days) {
     padding: 0.5rem;
-    border: 1px solid light-dark(var(--color-surface-400), var(--color-surface-600));
-    border-radius: 0.375rem;
-    background: light-dark(var(--color-surface-50), var(--color-surface-900));
-    box-shadow: 0 6px 18px rgb(20 16 12 / 0.18);
   }
   :global(.date-head) {
     display: flex;

@@ -82,7 +82,7 @@
   </Combobox.Control>
   {#if open}
     <Combobox.Positioner class="choice-place">
-      <Combobox.Content class="choice-list">
+      <Combobox.Content class="popup choice-list">
         {#each shown as item (item.value)}
           <Combobox.Item {item} class="choice-item">
             <Combobox.ItemText>{item.text}</Combobox.ItemText>
@@ -127,10 +127,6 @@
     max-height: min(20rem, var(--available-height));
     overflow-y: auto;
     padding: 0.25rem;
-    border: 1px solid light-dark(var(--color-surface-400), var(--color-surface-600));
-    border-radius: 0.375rem;
-    background: light-dark(var(--color-surface-50), var(--color-surface-900));
-    box-shadow: 0 6px 18px rgb(20 16 12 / 0.18);
   }
   :global(.choice-place) {
     z-index: 60 !important;
