@@ -160,6 +160,7 @@ visited('a list is found by typing, and a day is typed as one says it; Escape cl
   await visit.until('.field-problem', /“Heiligabend” is no day. Type it as \w+ \d+ \w+ \d{4}\./);
   assert.equal(await visit.value('hands.1.away.0.from'), 'Heiligabend');
   await visit.enterDay('24 Dec 2026', 'hands.1.away.0.from');
+  await page.waitForFunction(() => document.querySelector('.field-problem') === null);
   assert.equal(await visit.value('hands.1.away.0.from'), 'Thu 24 Dec 2026');
   await visit.keys('Escape');
   await visit.press('Undo');

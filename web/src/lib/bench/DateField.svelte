@@ -29,6 +29,11 @@
   const today = () => localTime(timeNow(), 'UTC').date;
   /** What is typed and no day yet. */
   let typed = $state<string | null>(null);
+  // Another day, from wherever it comes, is no longer what was typed here.
+  $effect(() => {
+    void value;
+    typed = null;
+  });
   const wrong = $derived(
     typed !== null && !open ? `“${typed}” is no day. Type it as ${dateText(today())}.` : problem,
   );
