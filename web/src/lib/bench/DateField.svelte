@@ -100,7 +100,6 @@
   }
   input {
     padding-right: 2rem;
-    min-width: 8rem;
     text-overflow: ellipsis;
   }
   .open {

@@ -163,4 +163,10 @@
     min-height: 2.4rem;
     cursor: pointer;
   }
+  /* A day needs its room. */
+  @media (max-width: 640px) {
+    .row {
+      grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+    }
+  }
 </style>
