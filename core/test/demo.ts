@@ -130,6 +130,7 @@ export function demoDay(changes: Partial<DayInput> = {}): DayInput {
   const { bakehouse, tub } = demoHouse();
   return DayInput.parse({
     schema: 1,
+    fullOvens: true,
     date: '2026-11-26',
     bakehouse,
     mixers: bakery.mixers,

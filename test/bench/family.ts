@@ -91,7 +91,7 @@ export function benchFamily(say: Say, long: boolean): void {
     .filter(({ size, day, seed }) => planDay(size, day, seed, 0).first === Infinity);
   for (const pieces of [500, 900, 2000]) {
     const found = firstOf(longNight(pieces));
-    say(`the long night: ${pieces} straight baguettes of 65 kg doughs for one van at 05:00`, found ? `${found.toFixed(0)} ms` : 'no plan', found !== null, 'found in 10 s');
+    say(`the long night: ${pieces} baguettes from the cold for one van at 05:00`, found ? `${found.toFixed(0)} ms` : 'no plan', found !== null, 'found in 10 s');
   }
   say('ten seeds on two days of town and one of factory: without a plan', `${fails.length}`, fails.length === 0, 'none');
 } // prettier-ignore

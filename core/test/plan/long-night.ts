@@ -1,27 +1,43 @@
 import { Floor, type Hand } from '@jovet/core/bakehouse';
+import type { FormulaDoc } from '@jovet/core/formula';
 import { Mixer } from '@jovet/core/mix';
-import { remedied } from '@jovet/core/plan';
 import { DayInput } from '@jovet/core/plan/demand';
 import { parseWith } from '@jovet/core/problem';
-import { demoDay, demoHouse, must } from '../demo.ts';
+import { weekdayOf } from '@jovet/core/time';
+import { demoDay, demoFormula, demoHouse, madeSo, must } from '../demo.ts';
 
-const ALL: Hand['skills'] = ['mix', 'shape', 'oven', 'pack'];
-const WEEK = [0, 1, 2, 3, 4, 5, 6];
+const SLUG = 'lantern-baguette';
+/** They work on the day before, and nobody on the one before that. */
+const EVE = [weekdayOf('2026-11-24')];
+/** Hours that a baguette of the afternoon may lie until the van. */
+const LIES = 12;
+
+/** The dough without its poolish and with little yeast, in the cold between the hands and the oven. */
+const slow = (doc: FormulaDoc): FormulaDoc => ({
+  ...doc,
+  parts: [],
+  additions: [],
+  lines: doc.lines.map((line) => (line.ingredient === 'instant-yeast' ? { ...line, percent: 0.25 } : line)),
+  way: doc.way.filter(({ slug }) => !slug.startsWith('autolyse')),
+  pieces: doc.pieces.map((step) => {
+    if (step.kind === 'proof') return { ...step, ways: [[{ place: 'cold' as const, celsius: null, minutes: null, rise: null, only: null }]] };
+    return step.kind === 'cool' ? { ...step, most: LIES } : step;
+  }),
+  products: doc.products.filter(({ slug }) => slug === SLUG).map((product) => ({ ...product, way: null })),
+}); // prettier-ignore
 
 /**
- * Baguettes for one van at 05:00, made straight from the morning before: they may proof in the cold and lie as long as
- * they may.
+ * Baguettes for one van at 05:00: mixed from 08:00 on the day before and shaped by the day, baked by those who come in the
+ * afternoon, through the night.
  */
 export function longNight(pieces: number): DayInput {
   const base = demoDay({ date: '2026-11-25' });
-  const formulas = base.formulas.filter(({ slug }) => slug === 'lantern-baguette');
-  const scaledWeight = formulas[0]?.formula.doc.products.find(({ slug }) => slug === 'lantern-baguette')?.scaledWeight ?? 0;
   const { bakehouse } = demoHouse();
-  const shift = (name: string, from: string, to: string) => ({ name, skills: [...ALL], rota: [{ from, to, days: WEEK }] });
+  const shift = (name: string, skills: Hand['skills'], from: string, to: string) => ({ name, skills, rota: [{ from, to, days: EVE }] });
   const hands = [
-    ...[1, 2, 3, 4].map((n) => shift(`day ${n}`, '08:00', '17:00')),
-    ...[1, 2, 3].map((n) => shift(`evening ${n}`, '16:00', '01:00')),
-    ...[1, 2, 3].map((n) => shift(`night ${n}`, '22:00', '06:00')),
+    ...[1, 2, 3, 4].map((n) => shift(`day ${n}`, ['mix', 'shape'], '08:00', '17:00')),
+    ...[1, 2, 3].map((n) => shift(`evening ${n}`, ['mix', 'shape', 'oven', 'pack'], '16:30', '01:30')),
+    ...[1, 2, 3].map((n) => shift(`night ${n}`, ['shape', 'oven', 'pack'], '22:00', '06:00')),
   ];
   const equipment = [
     { kind: 'oven', slug: 'oven', name: 'Oven', decks: 4, width: 2.4, depth: 1.8, loader: true },
@@ -31,12 +47,12 @@ export function longNight(pieces: number): DayInput {
     { kind: 'holder', slug: 'couches', name: 'couches', count: 260 },
   ];
   const floor = must(parseWith(Floor, { ...bakehouse.floor, hands, equipment, tubs: 40, quiet: null }));
+  const { scaledWeight = 0 } = demoFormula(SLUG).doc.products.find(({ slug }) => slug === SLUG) ?? {};
   const day = must(parseWith(DayInput, {
-    ...base, formulas, bakehouse: { ...bakehouse, floor }, tub: { ...base.tub, maxDough: 25, length: 0.8, width: 0.6 },
-    demand: [{ formula: 'lantern-baguette', product: 'lantern-baguette', scaledWeight, drop: '05:00', pieces }],
-    mixers: [1, 2].map((n) => must(parseWith(Mixer, { schema: 1, slug: `mixer-${n}`, name: `Mixer ${n}`, kind: 'spiral', bowlMass: 20, minDough: 8, maxDough: 65 }))),
+    ...base, formulas: base.formulas.filter(({ slug }) => slug === SLUG),
+    bakehouse: { ...bakehouse, floor }, tub: { ...base.tub, maxDough: 25, length: 0.8, width: 0.6 },
+    demand: [{ formula: SLUG, product: SLUG, scaledWeight, drop: '05:00', pieces }],
+    mixers: [1, 2].map((n) => must(parseWith(Mixer, { schema: 1, slug: `mixer-${n}`, name: `Mixer ${n}`, kind: 'spiral', bowlMass: 30, minDough: 10, maxDough: 100 }))),
   }));
-  const cold = remedied(day, { kind: 'cold', formula: 'lantern-baguette', product: 'lantern-baguette', name: 'Lantern baguette' });
-  const lying = remedied(cold, { kind: 'lies', formula: 'lantern-baguette', hours: 14 });
-  return remedied(lying, { kind: 'share', formula: 'lantern-baguette', percent: 0, yeast: true });
+  return must(parseWith(DayInput, madeSo(day, SLUG, slow)));
 } // prettier-ignore

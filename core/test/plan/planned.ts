@@ -11,10 +11,11 @@ export function answered(
   rounds = 0,
   from: Schedule | null = null,
   most = 120,
+  seed = 1,
 ): Answer | null {
   let answer: Answer | null = null;
   let since = 0;
-  for (const step of planning(network, 1, from)) {
+  for (const step of planning(network, seed, from)) {
     answer = step.answer ?? answer;
     if (answer && since++ >= rounds) break;
     if ((step.progress?.rounds ?? 0) > most) break;

@@ -7,6 +7,7 @@ import { addDays, resolveLocal } from '../../time/index.ts';
 import { shiftsOn, workOf } from '../../bakehouse/index.ts';
 import { spanOf } from '../../equipment/index.ts';
 import { actualsOf } from '../../run/index.ts';
+import { loadsOf, strandsIn } from './deck-lots.ts';
 import { DoughIds, idIn } from './ids.ts';
 import type { DayInput } from './input.ts';
 import type { Lot } from './lot.ts';
@@ -223,8 +224,9 @@ function doughOf(
   if (!scaled.ok) return scaled;
   const least = Math.max(byHands(input, formula, lots), ...input.parted.map((each) => (each.formula === slug ? each.batches : 1)));
   const mixer = mixerFor(scaled.value.dough, mixersThere(input, lots), least);
-  const mixes = Math.max(least, Math.ceil(scaled.value.dough / mixer.maxDough));
-  if (mixes > MOST_OF_A_DAY.batches) return bad(tooManyMixes(mixes));
+  const fewest = Math.max(least, Math.ceil(scaled.value.dough / mixer.maxDough));
+  if (fewest > MOST_OF_A_DAY.batches) return bad(tooManyMixes(fewest));
+  const mixes = input.fullOvens ? byLoads(input, formula, lots, fewest, scaled.value.dough / mixer.minDough) : fewest;
   const masses = massesOf(made, scaled.value.dough, massOf(lots), mixes);
   const left = wanted.map((lot) => ({ ...lot }));
   const batches = parted(lots, masses).flatMap((each, index): DoughBatch[] => {
@@ -327,6 +329,28 @@ function byHands({ bakehouse: { floor, rates }, date }: DayInput, { doc }: Formu
 
 /** Seconds in which pieces of one batch should be shaped, and people who do so at most. Chosen for Jovet. */
 const [ONE_BATCH, TOGETHER_AT_WORK] = [2700, 6];
+
+/** Batches, a few more than at least: so many that the oven is loaded the fewest times. @param most batches */
+function byLoads({ bakehouse: { floor } }: DayInput, { doc }: Formula, lots: readonly Lot[], least: number, most: number): number {
+  const known = new Map<string, number>();
+  const loadsOfOne = (strand: Lot) => {
+    const key = `${strand.product} ${strand.scaledWeight} ${strand.pieces}`;
+    const found = known.get(key) ?? loadsOf(floor, doc, strand);
+    known.set(key, found);
+    return found;
+  };
+  const loads = (batches: number) =>
+    parted(lots, Array.from({ length: batches }, () => massOf(lots) / batches))
+      .flatMap(strandsIn)
+      .reduce((sum, strand) => sum + loadsOfOne(strand), 0);
+  let [count, fewest] = [least, loads(least)];
+  for (let more = least + 1; more <= Math.min(least * SMALLER, most, MOST_OF_A_DAY.batches) && fewest > count; more += 1)
+    if (loads(more) < fewest) [count, fewest] = [more, loads(more)];
+  return count;
+} // prettier-ignore
+
+/** So many times as many batches are made at the most, so that ovens are full. Chosen for Jovet. */
+const SMALLER = 1.5;
 
 /** Mixers that work at some time until a dough leaves; all of them, where none does. */
 function mixersThere({ mixers, now, bakehouse: { zone } }: DayInput, lots: readonly Lot[]): readonly Mixer[] {

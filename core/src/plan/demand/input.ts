@@ -128,6 +128,8 @@ export const DayInputNow = z.strictObject({
     .array(z.strictObject({ formula: Slug, batches: z.number().int().min(2).max(50) }))
     .max(100)
     .default([]),
+  /** Where a batch is more than an oven takes, it may be made smaller, so that the oven is loaded less often. */
+  fullOvens: z.boolean().default(false),
   /** Formulas of which one dough is made for all vans of the day. */
   together: z.array(Slug).max(200).default([]),
   /** So many percent of a formula's pieces are left out, each in its turn. */

@@ -3,8 +3,7 @@ import { pieceMass } from '../../formula/scale/index.ts';
 import { bakeLossOf } from '../../formula/way/index.ts';
 import type { Oven } from '../../equipment/index.ts';
 import type { Use } from '../instance/index.ts';
-import type { Dough, Lot } from '../demand/index.ts';
-import { holderHere, stoneOf } from './deck-lots.ts';
+import { holderHere, stoneOf, type Dough, type Lot } from '../demand/index.ts';
 import type { TaskList } from './task-list.ts';
 
 /**

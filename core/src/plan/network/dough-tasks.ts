@@ -14,13 +14,12 @@ import {
   type RipePart,
 } from '../../dough/index.ts';
 import { askOf, FROZEN, paceOf, type DoughBody } from '../../dough/course/index.ts';
-import { idIn, type Dough, type DoughBatch } from '../demand/index.ts';
+import { idIn, suitsSome, type Dough, type DoughBatch } from '../demand/index.ts';
 import { type LearnedPace, paceFrom, seenVigour, vigourFor } from '../../learned/index.ts';
 import { riseAtHeight } from '../../culture/followed/index.ts';
 import { slowerBy } from '../mishaps/index.ts';
 import { bathsOf } from './baths.ts';
 import { strandsOf } from './strands.ts';
-import { suitsSome } from './deck-lots.ts';
 import { Fronts, fitting } from './fronts.ts';
 import { placedWays, type PlacedWay } from './places.ts';
 import { HOUR, noteOf, type TaskKind, type TaskList } from './task-list.ts';

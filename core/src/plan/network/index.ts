@@ -1,3 +1,2 @@
-export { coolingOf, coreDoneOf, deckFloorOf, deckLotOf, stoneOf } from './deck-lots.ts';
 export { held, type Network, networkOf } from './network.ts';
 export { type TaskKind, type TaskNote, TWO } from './task-list.ts';

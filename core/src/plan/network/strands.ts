@@ -14,8 +14,17 @@ import {
   type WayPart,
 } from '../../formula/way/index.ts';
 import type { Use } from '../instance/index.ts';
-import { idIn, loadIds, type Dough, type DoughBatch, type Lot } from '../demand/index.ts';
-import { coolingOf, holderHere, ovensFor } from './deck-lots.ts';
+import {
+  coolingOf,
+  idIn,
+  loadIds,
+  loadsOf,
+  ovensFor,
+  strandsIn,
+  type Dough,
+  type DoughBatch,
+  type Lot,
+} from '../demand/index.ts';
 import { bakedIn, holds, recoveryOf } from './baked-in.ts';
 import { RACK_PLACES } from './frame.ts';
 import type { Fronts, KnownFront } from './fronts.ts';
@@ -68,29 +77,14 @@ export function strandsOf(list: TaskList, cut: Cut): Walked[] {
 export type Walked = { readonly model: StrandModel; readonly problems: Walk['problems'] };
 
 /** Lots of one product and weight together, parted where they need more decks than there are, or more of what they bake in. */
-function parted(list: TaskList, { dough, batch }: Cut): Strand[] {
-  const joined = new Map<string, Strand>();
-  for (const lot of batch.lots) {
-    const key = `${lot.product} ${lot.scaledWeight}`;
-    const known = joined.get(key);
-    joined.set(
-      key,
-      known ? { ...known, pieces: known.pieces + lot.pieces, drop: Math.min(known.drop, lot.drop) } : lot,
-    );
-  }
-  const { floor } = list.input.bakehouse;
-  return [...joined.values()].flatMap((strand) => {
-    const shares = ovensFor(floor, dough.formula.doc, strand).map(({ oven, decks }) => decks / (list.ovens[oven]?.decks ?? 1));
-    const bake = bakeOf(dough.formula.doc, strand.product);
-    const held = bake?.into ? holderHere(floor, bake.into) : null;
-    const pots = held && bake ? strand.pieces / bake.hold / held.count : 0;
-    const loads = Math.max(1, Math.ceil(Math.max(pots, Math.min(...(shares.length > 0 ? shares : [1]))) - 1e-9));
+const parted = (list: TaskList, { dough, batch }: Cut): Strand[] =>
+  strandsIn(batch.lots).flatMap((strand) => {
+    const loads = loadsOf(list.input.bakehouse.floor, dough.formula.doc, strand);
     return Array.from({ length: loads }, (_, index) => ({
       ...strand,
       pieces: Math.floor((strand.pieces * (index + 1)) / loads) - Math.floor((strand.pieces * index) / loads),
     }));
   });
-} // prettier-ignore
 
 /** The tasks of pieces of one product that go into the oven at once. */
 class StrandTasks {

@@ -7,8 +7,8 @@ import { bakeLossOf, bakeOf, firstOf, piecesOf } from '../../../formula/way/inde
 import type { Followed } from '../../checker/index.ts';
 import { awayBy, decksTaken, endOf, hotterBy, deckKey, loadOf, type Schedule } from '../../instance/index.ts';
 import { SLOT } from '../../../dough/index.ts';
-import { coolingOf, coreDoneOf, deckFloorOf, deckLotOf, type Network } from '../../network/index.ts';
-import type { DayInput } from '../../demand/index.ts';
+import type { Network } from '../../network/index.ts';
+import { coolingOf, coreDoneOf, deckFloorOf, deckLotOf, type DayInput } from '../../demand/index.ts';
 import { DONE_SIGNS } from './done-signs.ts';
 import { heatOf, type OvenDeck } from './oven-heat.ts';
 import type { OvenItem, OvenLoad } from './oven-load.ts';

@@ -11,7 +11,7 @@ import {
   type StoneMoment,
 } from '../../../oven/index.ts';
 import type { Oven } from '../../../equipment/index.ts';
-import { stoneOf } from '../../network/index.ts';
+import { stoneOf } from '../../demand/index.ts';
 import { input as given, quantity, type Workings } from '../../../working/index.ts';
 import type { Heating } from '../heating.ts';
 import type { OvenLoad } from './oven-load.ts';

@@ -90,6 +90,7 @@ export async function dayInputFor(
       learned: await learnedFor(db, actor, date, mixers, made),
       pins: [...pins],
       events,
+      fullOvens: true,
     }),
   );
 }

@@ -15,6 +15,7 @@ import { bad, good, problem, type Result } from '../../problem/index.ts';
 import type { Floor } from '../../bakehouse/index.ts';
 import { SLOT_MINUTES } from '../../dough/index.ts';
 import { ofKind, type Holder, type Oven } from '../../equipment/index.ts';
+import type { Lot } from './lot.ts';
 
 /** Pieces of one product that go into the oven at once. */
 export interface BakedLot {
@@ -140,6 +141,27 @@ export function ovensFor(floor: Floor, doc: FormulaDoc, lot: BakedLot): Suits[] 
     const decks = decksOf(oven, floor, doc, lot);
     return decks.ok ? [{ oven: index, decks: decks.value }] : [];
   });
+}
+
+/** Lots of one product and weight together: they leave with the first of them. */
+export function strandsIn(lots: readonly Lot[]): Lot[] {
+  const joined = new Map<string, Lot>();
+  for (const lot of lots) {
+    const key = `${lot.product} ${lot.scaledWeight}`;
+    const known = joined.get(key);
+    joined.set(key, known ? { ...known, pieces: known.pieces + lot.pieces, drop: Math.min(known.drop, lot.drop) } : lot);
+  }
+  return [...joined.values()];
+} // prettier-ignore
+
+/** Times that an oven is loaded for some pieces: once if they fit on its decks and into what there is to bake them in. */
+export function loadsOf(floor: Floor, doc: FormulaDoc, lot: BakedLot): number {
+  const ovens = ofKind(floor, 'oven');
+  const shares = ovensFor(floor, doc, lot).map(({ oven, decks }) => decks / (ovens[oven]?.decks ?? 1));
+  const bake = bakeOf(doc, lot.product);
+  const held = bake?.into ? holderHere(floor, bake.into) : null;
+  const pots = held && bake ? lot.pieces / bake.hold / held.count : 0;
+  return Math.max(1, Math.ceil(Math.max(pots, Math.min(...(shares.length > 0 ? shares : [1]))) - 1e-9));
 }
 
 /** Whether any oven here takes such pieces; or what is wrong with the one that comes nearest. */
