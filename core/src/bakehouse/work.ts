@@ -63,6 +63,18 @@ function withMachine(step: WorkStep, usual: ReturnType<typeof usualWork>, tools:
   return usual;
 } // prettier-ignore
 
+/** Machines that a step takes up: those that it names, and of the kind that it is done by the first that is not kept for need. */
+export function machinesOf(step: WorkStep, equipment: readonly Thing[]): Thing[] {
+  if (step.kind === 'cool') return [];
+  const named = step.gear.flatMap((slug) => equipment.find((each) => each.slug === slug) ?? []);
+  const kind = 'tool' in step ? step.tool : 'hand';
+  const there = equipment.filter((each) => each.kind === kind);
+  const by = named.some((each) => each.kind === kind)
+    ? undefined
+    : (there.find(({ spare }) => !spare) ?? there[0]);
+  return by ? [...named, by] : named;
+}
+
 /**
  * Seconds of work for one person, as the step says it or as it usually goes here, with the machines that it takes up.
  *
@@ -70,8 +82,7 @@ function withMachine(step: WorkStep, usual: ReturnType<typeof usualWork>, tools:
  */
 export function workOf(step: WorkStep, rates: WorkRates, amount: Amount, equipment: readonly Thing[] = []): number {
   if (step.kind === 'cool') return 0;
-  const tools = step.gear.flatMap((slug) => equipment.find((each) => each.slug === slug) ?? []);
-  const usual = withMachine(step, usualWork(step, rates, amount), tools);
+  const usual = withMachine(step, usualWork(step, rates, amount), machinesOf(step, equipment));
   const { setUp, each, kilogram } = step;
   return (setUp ?? usual.setUp) + amount.pieces * (each ?? usual.each) + amount.mass * (kilogram ?? usual.kilogram);
 } // prettier-ignore

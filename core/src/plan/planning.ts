@@ -50,6 +50,9 @@ const DOUBT = 25;
 /** How often windows are drawn in where the doughs, followed to the minute, come out of theirs. */
 const REFITS = 8;
 
+/** Rounds without a plan after which it is begun anew by another lot, where waits that were drawn in leave no room. */
+const STUCK = 60;
+
 /**
  * Plans a day, step by step: it yields after each round of the search and may be left at any of them. Each answer has
  * passed the checker. It ends by itself where there can be no plan, or where nothing could be better.
@@ -66,12 +69,15 @@ export function* planning(network: Network, seed: number, from: Schedule | null 
   }
   let { instance } = network;
   let [shown, refits]: [Schedule | null, number] = [null, 0];
+  /** Rounds of the searches before this one, and how often it was begun anew. */
+  let [before, again] = [0, 0];
   let answer: Answer | null = null;
   /** Whether it was asked already why there may be no plan: of the day as it is, once. */
   let doubted = false;
   let rounds = search(instance, domains, seed, from);
   for (let next = rounds.next(); ; next = rounds.next()) {
-    const progress = next.value;
+    const own = next.value.rounds;
+    const progress = { ...next.value, rounds: before + own };
     if (progress.unplaced > 0 && progress.rounds >= DOUBT && !doubted) {
       doubted = true;
       const why = impossible(network.instance, progress.best);
@@ -88,8 +94,13 @@ export function* planning(network: Network, seed: number, from: Schedule | null 
       else if (refits < REFITS && faults.length === followed.faults.length) {
         refits += 1;
         instance = drawnIn(instance, shown, followed.faults);
-        rounds = search(instance, domainsOf(instance).domains, seed, shown, progress.begun);
+        rounds = search(instance, domainsOf(instance).domains, seed + again, shown, progress.begun);
+        before = progress.rounds;
       }
+    }
+    if (!answer && refits > 0 && own >= STUCK) {
+      [instance, refits, again, before] = [network.instance, 0, again + 1, progress.rounds];
+      rounds = search(instance, domains, seed + again);
     }
     yield { progress, answer };
     if (next.done) return;

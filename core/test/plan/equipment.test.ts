@@ -184,6 +184,10 @@ describe('machines', () => {
     };
     const taking = (slug: string, kind: string, gear: string) =>
       madeSo(day, slug, (doc) => withSteps(doc, (step) => (step.kind === kind && 'gear' in step ? { ...step, gear: [gear] } : step)));
+    const by = (slug: string, kind: string, tool: string) =>
+      madeSo(day, slug, (doc) => withSteps(doc, (step) => (step.kind === kind && 'tool' in step ? { ...step, tool: tool as typeof step.tool } : step)));
+    for (const [kind, tool] of [['divide', 'divider'], ['shape', 'moulder']] as const)
+      assert.deepEqual(worked(by('oat-tin', kind, tool), 'oat-tin', kind), worked(taking('oat-tin', kind, tool), 'oat-tin', kind), 'done by it is taken up by it');
     for (const [slug, kind, gear] of [['oat-tin', 'divide', 'divider'], ['oat-tin', 'shape', 'moulder'], ['butter-crescents', 'turn', 'sheeter']] as const) {
       const [byHand, byMachine] = [worked(day, slug, kind), worked(taking(slug, kind, gear), slug, kind)];
       assert.ok(byMachine.seconds < byHand.seconds, `${kind}: ${byMachine.seconds} and ${byHand.seconds} s`);

@@ -24,6 +24,11 @@ describe('the long night', () => {
     }
   }); // prettier-ignore
 
+  it('a day that is nearly too much is begun anew where waits that were drawn in leave no room: one lot finds what another does', () => {
+    const network = must(networkOf(longNight(2100, true)));
+    for (const seed of [2, 3]) assert.equal(answered(network, 0, null, 300, seed)?.verdict, 'planned', `seed ${seed}`);
+  }); // prettier-ignore
+
   it('where a batch is more than the oven takes, a few more of them load it less often', () => {
     const day = longNight(2000);
     const loads = (fullOvens: boolean) => {

@@ -13,12 +13,14 @@ const EVE = [weekdayOf('2026-11-24')];
 const LIES = 12;
 
 /** The dough without its poolish and with little yeast, in the cold between the hands and the oven. */
-const slow = (doc: FormulaDoc): FormulaDoc => ({
+const slow = (doc: FormulaDoc, byHand: boolean): FormulaDoc => ({
   ...doc,
   parts: [],
   additions: [],
   lines: doc.lines.map((line) => (line.ingredient === 'instant-yeast' ? { ...line, percent: 0.25 } : line)),
-  way: doc.way.filter(({ slug }) => !slug.startsWith('autolyse')),
+  way: doc.way
+    .filter(({ slug }) => !slug.startsWith('autolyse'))
+    .map((step) => (step.kind === 'divide' && !byHand ? { ...step, tool: 'divider' as const } : step)),
   pieces: doc.pieces.map((step) => {
     if (step.kind === 'proof') return { ...step, ways: [[{ place: 'cold' as const, celsius: null, minutes: null, rise: null, only: null }]] };
     return step.kind === 'cool' ? { ...step, most: LIES } : step;
@@ -29,8 +31,10 @@ const slow = (doc: FormulaDoc): FormulaDoc => ({
 /**
  * Baguettes for one van at 05:00: mixed from 08:00 on the day before and shaped by the day, baked by those who come in the
  * afternoon, through the night.
+ *
+ * @param byHand without the divider, and in small tubs: nearly more than these people can do
  */
-export function longNight(pieces: number): DayInput {
+export function longNight(pieces: number, byHand = false): DayInput {
   const base = demoDay({ date: '2026-11-25' });
   const { bakehouse } = demoHouse();
   const shift = (name: string, skills: Hand['skills'], from: string, to: string) => ({ name, skills, rota: [{ from, to, days: EVE }] });
@@ -50,9 +54,9 @@ export function longNight(pieces: number): DayInput {
   const { scaledWeight = 0 } = demoFormula(SLUG).doc.products.find(({ slug }) => slug === SLUG) ?? {};
   const day = must(parseWith(DayInput, {
     ...base, formulas: base.formulas.filter(({ slug }) => slug === SLUG),
-    bakehouse: { ...bakehouse, floor }, tub: { ...base.tub, maxDough: 25, length: 0.8, width: 0.6 },
+    bakehouse: { ...bakehouse, floor }, tub: byHand ? base.tub : { ...base.tub, maxDough: 25, length: 0.8, width: 0.6 },
     demand: [{ formula: SLUG, product: SLUG, scaledWeight, drop: '05:00', pieces }],
     mixers: [1, 2].map((n) => must(parseWith(Mixer, { schema: 1, slug: `mixer-${n}`, name: `Mixer ${n}`, kind: 'spiral', bowlMass: 30, minDough: 10, maxDough: 100 }))),
   }));
-  return must(parseWith(DayInput, madeSo(day, SLUG, slow)));
+  return must(parseWith(DayInput, madeSo(day, SLUG, (doc) => slow(doc, byHand))));
 } // prettier-ignore

@@ -20,7 +20,7 @@ import {
   type Waiting,
 } from './task-list.ts';
 import { warmSlots, type Fill } from './warm-oven.ts';
-import { handsOf, SKILLS, skillOf, workOf, type Amount } from '../../bakehouse/index.ts';
+import { handsOf, machinesOf, SKILLS, skillOf, workOf, type Amount } from '../../bakehouse/index.ts';
 
 /** What goes its way: a batch as it is mixed, or pieces of it. */
 export interface Walker {
@@ -92,9 +92,10 @@ export class Walk {
   /** A step that is worked at, as a task of its own. */
   work(step: Exclude<Step, Stretch['wait'] | { kind: 'cool' | 'fold' }>, kind: TaskKind, more: { seconds?: number; needs?: Needs; keeps?: number; becomes?: DoughBody } = {}): number {
     const { list, amount } = this.walker;
-    const seconds = more.seconds ?? workOf(step, list.input.bakehouse.rates, amount, list.input.bakehouse.floor.equipment);
+    const { rates, floor } = list.input.bakehouse;
+    const seconds = more.seconds ?? workOf(step, rates, amount, floor.equipment);
     const { people, bench } = handsOf(step, list.takes(kind, seconds), list.there(skillOf(step)));
-    const gear = step.gear.flatMap((slug) => list.use(slug, 1));
+    const gear = machinesOf(step, floor.equipment).flatMap(({ slug }) => list.use(slug, 1));
     const { uses = [], ...needs } = more.needs ?? {};
     return this.task(kind, step.slug, seconds, skillOf(step), { people, bench, ...needs, uses: [...uses, ...gear] }, { keeps: more.keeps, becomes: more.becomes, step });
   } // prettier-ignore
