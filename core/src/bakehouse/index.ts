@@ -22,6 +22,6 @@ export { DayWeights, Floor, Room } from './floor.ts';
 export { takenTwice } from './names.ts';
 export { ClockSpan, Hand, shiftsOn, WEEK } from './people.ts';
 export { Bakehouse, Tub } from './schema.ts';
-export { type Skill, SKILL_LEVELS, type SkillLevel, SKILLS } from './skills.ts';
+export { type Skill, SKILL_LEVELS, SKILLS } from './skills.ts';
 export { boutsText, draftOfWaterHouse, parseWaterHouse, type WaterHouseDraft } from './water-house.ts';
 export { type Amount, handsOf, machinesOf, skillOf, TEND, workOf } from './work.ts';

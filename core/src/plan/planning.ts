@@ -17,7 +17,7 @@ import {
   type Instance,
   type Schedule,
 } from './instance/index.ts';
-import type { Network } from './network/index.ts';
+import { inTurn, type Network } from './network/index.ts';
 import { crowded, domainsOf, search, whyImpossible, type Progress } from './planner/index.ts';
 
 /** What is said of a day: three verdicts and no fourth. */
@@ -38,6 +38,8 @@ export type Answer =
       readonly partial: Schedule | null;
     }; // prettier-ignore
 
+type Planned = Extract<Answer, { verdict: 'planned' }>;
+
 /** How a planning goes on: what the search has, or the answer that ends it. */
 export interface Planning {
   readonly progress: Progress | null;
@@ -50,8 +52,19 @@ const DOUBT = 25;
 /** How often windows are drawn in where the doughs, followed to the minute, come out of theirs. */
 const REFITS = 8;
 
-/** Rounds without a plan after which it is begun anew by another lot, where waits that were drawn in leave no room. */
+/** Rounds without a plan after which a day whose waits were drawn in is given up. */
 const STUCK = 60;
+/** Rounds that it has to itself first; then it takes turns with the day as it is. */
+const HEAD = 25;
+
+/** A search of the day as it is, or with waits that were drawn in so many times. */
+interface Line {
+  readonly rounds: Generator<Progress, Progress, void>;
+  readonly instance: Instance;
+  readonly refits: number;
+  last: Progress | null;
+  shown: Schedule | null;
+}
 
 /**
  * Plans a day, step by step: it yields after each round of the search and may be left at any of them. Each answer has
@@ -67,47 +80,75 @@ export function* planning(network: Network, seed: number, from: Schedule | null 
     if (answer) yield { progress: null, answer };
     return;
   }
-  let { instance } = network;
-  let [shown, refits]: [Schedule | null, number] = [null, 0];
-  /** Rounds of the searches before this one, and how often it was begun anew. */
-  let [before, again] = [0, 0];
+  const asItIs = lineOf(network.instance, search(network.instance, domains, seed, from));
+  let lines: readonly Line[] = [asItIs];
   let answer: Answer | null = null;
+  /** Rounds of the search that went on the longest. */
+  let most = 0;
   /** Whether it was asked already why there may be no plan: of the day as it is, once. */
   let doubted = false;
-  let rounds = search(instance, domains, seed, from);
-  for (let next = rounds.next(); ; next = rounds.next()) {
-    const own = next.value.rounds;
-    const progress = { ...next.value, rounds: before + own };
+  for (let turn = 0; ; turn += 1) {
+    const fresh = lines.find((each) => each.refits > 0 && (each.last?.rounds ?? 0) < HEAD);
+    const line = fresh ?? lines[turn % lines.length];
+    const next = line?.rounds.next();
+    if (!line || !next) return;
+    line.last = next.value;
+    most = Math.max(most, next.value.rounds);
+    const progress = { ...furthest(lines), rounds: most };
     if (progress.unplaced > 0 && progress.rounds >= DOUBT && !doubted) {
       doubted = true;
       const why = impossible(network.instance, progress.best);
-      if (why) {
-        yield { progress, answer: why };
-        return;
-      }
+      if (why) return yield { progress, answer: why };
     }
-    if (progress.unplaced === 0 && progress.best !== shown) {
-      shown = progress.best;
-      const { followed, faults, cost } = judge(network, shown);
-      // What comes after waits were drawn in may well be dearer than what held before.
-      if (faults.length === 0 && cost) answer = cheaper(answer, { verdict: 'planned', schedule: shown, cost, followed });
-      else if (refits < REFITS && faults.length === followed.faults.length) {
-        refits += 1;
-        instance = drawnIn(instance, shown, followed.faults);
-        rounds = search(instance, domainsOf(instance).domains, seed + again, shown, progress.begun);
-        before = progress.rounds;
-      }
-    }
-    if (!answer && refits > 0 && own >= STUCK) {
-      [instance, refits, again, before] = [network.instance, 0, again + 1, progress.rounds];
-      rounds = search(instance, domains, seed + again);
-    }
+    const { plan, fitted } = judged(line, network, seed);
+    // What comes after waits were drawn in may well be dearer than what held before.
+    if (plan) answer = cheaper(answer, ordered(network, plan));
+    const ended = next.done ? line : null;
+    const left = lines.filter((each) => each !== ended && (each === asItIs || answer || (each.last?.rounds ?? 0) < STUCK));
+    const others = left.filter((each) => each === asItIs || each !== line);
+    const now = plan ? (ended ? [] : [line]) : !fitted ? left : answer ? [fitted] : [...others, fitted].slice(0, 2);
+    lines = now;
     yield { progress, answer };
-    if (next.done) return;
   }
 } // prettier-ignore
 
-const cheaper = (before: Answer | null, now: Extract<Answer, { verdict: 'planned' }>): Answer =>
+const lineOf = (instance: Instance, rounds: Line['rounds'], refits = 0): Line => ({
+  rounds,
+  instance,
+  refits,
+  last: null,
+  shown: null,
+});
+
+/** How far the search is that has placed the most. */
+function furthest(lines: readonly Line[]): Progress {
+  const [first] = lines.flatMap(({ last }) => last ?? []).toSorted((a, b) => a.unplaced - b.unplaced);
+  if (!first) throw new Error('a search that was begun says how far it is');
+  return first;
+}
+
+/** Judges the plan of a search, if it has a new one: it holds, or where only doughs come out of their windows their waits are drawn in. */
+function judged(line: Line, network: Network, seed: number): { plan: Planned | null; fitted: Line | null } {
+  const { last, shown, instance, refits } = line;
+  if (!last || last.unplaced > 0 || last.best === shown) return { plan: null, fitted: null };
+  line.shown = last.best;
+  const { followed, faults, cost } = judge(network, last.best);
+  if (faults.length === 0 && cost) return { plan: { verdict: 'planned', schedule: last.best, cost, followed }, fitted: null };
+  if (refits >= REFITS || faults.length > followed.faults.length) return { plan: null, fitted: null };
+  const closer = drawnIn(instance, last.best, followed.faults);
+  const rounds = search(closer, domainsOf(closer).domains, seed, last.best, last.begun);
+  return { plan: null, fitted: lineOf(closer, rounds, refits + 1) };
+} // prettier-ignore
+
+/** A plan with its batches in turn, if it holds as well. */
+function ordered(network: Network, plan: Planned): Planned {
+  const schedule = inTurn(network, plan.schedule);
+  if (schedule === plan.schedule) return plan;
+  const { followed, faults, cost } = judge(network, schedule);
+  return faults.length === 0 && cost && cost.total <= plan.cost.total + 1e-9 ? { verdict: 'planned', schedule, cost, followed } : plan;
+} // prettier-ignore
+
+const cheaper = (before: Answer | null, now: Planned): Answer =>
   before?.verdict === 'planned' && before.cost.total <= now.cost.total ? before : now;
 
 /** Rounds without a better plan after which none is looked for: a small day is settled long before its time is over. */

@@ -164,3 +164,18 @@ test('a time beyond the day holds nothing up: what is over then is over with the
   for (const [index, task] of instance.tasks.entries())
     assert.ok(!notes[index]?.done || task.first + (task.modes[0]?.slots ?? 0) <= instance.slots, task.id);
 });
+
+test('what has begun takes as long as those who do it were told, not as long as one alone', () => {
+  const { instance } = network;
+  const quick = view.tasks.filter(({ id, start, end }) => {
+    const [mode] = instance.tasks.find((task) => task.id === id)?.modes ?? [];
+    return mode !== undefined && (end - start) / 300 < mode.slots;
+  });
+  assert.ok(quick.length > 0, 'some are done by several');
+  for (const { id, start, end } of quick) {
+    const events = asPlanned(view.tasks.filter((task) => task.id === id), input.date, makeId).filter(({ at }) => at <= start);
+    const begun = must(networkOf({ ...input, now: start + 60, told: toldOf(view), events })).instance;
+    const task = begun.tasks.find((each) => each.id === id);
+    assert.deepEqual([(task?.first ?? 0) * 300 + begun.origin, task?.modes.map(({ slots }) => slots)], [start, [(end - start) / 300]], id);
+  }
+}); // prettier-ignore

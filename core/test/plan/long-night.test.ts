@@ -24,9 +24,28 @@ describe('the long night', () => {
     }
   }); // prettier-ignore
 
-  it('a day that is nearly too much is begun anew where waits that were drawn in leave no room: one lot finds what another does', () => {
+  it('where waits that were drawn in leave no room the day as it is goes on beside them: one lot finds what another does', () => {
     const network = must(networkOf(longNight(2100, true)));
-    for (const seed of [2, 3]) assert.equal(answered(network, 0, null, 300, seed)?.verdict, 'planned', `seed ${seed}`);
+    for (const seed of [2, 3]) assert.equal(answered(network, 0, null, 350, seed)?.verdict, 'planned', `seed ${seed}`);
+  }); // prettier-ignore
+
+  it('of batches that are made alike the first is mixed first', () => {
+    const network = must(networkOf(longNight(2000)));
+    const answer = answered(network);
+    assert.ok(answer?.verdict === 'planned');
+    for (const kind of ['mix', 'divide'] as const) {
+      const starts = network.notes.flatMap((note, task) => (note.kind === kind ? [answer.schedule.tasks[task]?.start ?? -1] : []));
+      assert.equal(starts.length, 8);
+      if (kind === 'mix') assert.deepEqual(starts, starts.toSorted((a, b) => a - b));
+    }
+    // It is planned all the same where one of them is held.
+    const mix = network.notes.findIndex(({ kind, batch }) => kind === 'mix' && batch === 1);
+    const told = network.instance.tasks[mix]?.id ?? '';
+    const at = network.instance.origin + 300 * (answer.schedule.tasks[network.notes.findIndex(({ kind, batch }) => kind === 'mix' && batch === 4)]?.start ?? 0);
+    const held = must(networkOf({ ...longNight(2000), pins: [{ task: told, at }] }));
+    const again = answered(held, 0, answer.schedule, 300);
+    assert.equal(again?.verdict, 'planned');
+    if (again?.verdict === 'planned') assert.equal(held.instance.origin + 300 * (again.schedule.tasks[mix]?.start ?? 0), at);
   }); // prettier-ignore
 
   it('where a batch is more than the oven takes, a few more of them load it less often', () => {

@@ -303,13 +303,10 @@ export class TaskList {
     modes: readonly Mode[],
     { start, end }: Pick<Actual, 'start' | 'end'>,
   ): number {
-    const told = this.told.get(id)?.note;
+    const before = this.told.get(id);
+    const told = before?.note;
     const thing = told?.thing ?? null;
-    const {
-      slots: planned = 1,
-      uses = [],
-      load = null,
-    } = modes.find((mode) => thing !== null && mode.thing === thing) ?? modes[0] ?? {};
+    const { slots: planned = 1, uses = [], load = null } = modeTold(modes, before) ?? {};
     const slot = (epoch: number) => Math.max(0, Math.round((epoch - this.frame.origin) / SLOT));
     const first = Math.min(slot(start), this.frame.slots - 1);
     const taken = end === null ? Math.max(planned, this.now - first) : slot(end) - first;
@@ -433,4 +430,11 @@ export class TaskList {
     }));
     return this.arcs.push({ from, to, ways: open, levels }) - 1;
   } // prettier-ignore
+}
+
+/** The way to do a task that people were told of: in that thing, and as long; several are quicker than one. */
+function modeTold(modes: readonly Mode[], told: Told | undefined): Mode | undefined {
+  const there = modes.filter(({ thing }) => thing !== null && thing === told?.note?.thing);
+  const length = told?.end === undefined ? null : Math.round((told.end - told.at) / SLOT);
+  return (there.length > 0 ? there : modes).find(({ slots }) => slots === length) ?? there[0] ?? modes[0];
 }

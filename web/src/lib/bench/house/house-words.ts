@@ -1,4 +1,4 @@
-import { SKILL_LEVELS, SKILLS, type HandDraft, type Skill, type SkillLevel } from '@jovet/core/bakehouse';
+import { SKILL_LEVELS, SKILLS, type HandDraft, type Skill } from '@jovet/core/bakehouse';
 import type { ThingDraft, ThingType } from '@jovet/core/bakehouse';
 
 /** Kinds of equipment as they are called. */
@@ -14,7 +14,7 @@ export const SKILL_WORDS: Readonly<Record<Skill, string>> = {
   pack: 'packing',
 };
 
-export const LEVEL_WORDS: Readonly<Record<SkillLevel, string>> = {
+export const LEVEL_WORDS: Readonly<Record<(typeof SKILL_LEVELS)[number], string>> = {
   alone: 'alone',
   'with-help': 'with help',
   learning: 'is learning it',

@@ -277,9 +277,16 @@
     </p>{/each}
 
   {#if columns.length === 0}
-    <p class="empty">Nobody gets bread yet. Add who it leaves for, and when, in Customers.</p>
+    <p class="empty">
+      Nobody gets bread yet.
+      <button type="button" class="link" onclick={() => (panel = 'customers')}
+        >Add who it leaves for, and when</button
+      >.
+    </p>
   {:else if book.products.length === 0}
-    <p class="empty">This bakery makes nothing yet. Publish a formula first.</p>
+    <p class="empty">
+      This bakery makes nothing yet. <a class="link" href="/know/formulas">Publish a formula</a> first.
+    </p>
   {:else}
     <OrderTable
       products={book.products}

@@ -151,7 +151,7 @@
       </linearGradient>
       {#if line.pieces !== null}
         <path class="branch" d={`M${x(line.points[0]?.at ?? 0)},${TOP + (rows.at[0] ?? 0)}V${y}`} />
-        <text x={width - RIGHT} y={y + 56} class="name"
+        <text x={width - RIGHT} y={y + 76} class="name"
           >{wanted.has(line.name) ? `${line.pieces} ` : ''}{line.name}</text
         >
       {/if}

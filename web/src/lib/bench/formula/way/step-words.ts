@@ -31,7 +31,7 @@ export function stepTitle({ kind, fields }: StepDraft): string {
   const word = STEP_WORDS[kind];
   const about =
     fields.shape ?? fields.turn ?? (kind === 'fold' ? fields.fold : undefined) ?? fields.programme;
-  return about ? `${word}, ${about}` : word;
+  return about ? `${word}, ${about.replaceAll('-', ' ')}` : word;
 }
 
 /** A work on the way in one word: `turn`, `re-round`. */
