@@ -232,3 +232,83 @@ visited('an ingredient and a customer that two change: what only one changed is 
   assert.deepEqual([after.drops, (after as unknown as { off: object[] }).off], [[...known.drops, '16:00'], [{ from: '2036-12-24', to: '2036-12-24' }]]);
   await api('PUT', 'customers/tea-room', { base: after.rev, customer: known });
 }); // prettier-ignore
+
+visited('orders and a bakehouse that are kept without a line wait on the device, as they are shown, and are sent with what others changed', async (visit) => {
+  const { page } = visit;
+  visit.expectErrors(/ERR_FAILED|Failed to load|409/);
+  const [date, other] = ['2036-04-01', 'own-counter oat-tin 08:00'];
+  await onlyOrders(date, [['own-counter', 'quay-loaf', '08:00', 20], ['own-counter', 'oat-tin', '08:00', 10]]);
+  type House = { rev: number; bakehouse: { floor: { tubs: number; over: number } }; mixers: unknown[] };
+  const house = async () => (await api('GET', 'bakehouse')) as House;
+  const { tubs, over } = (await house()).bakehouse.floor;
+  let cut = true;
+  await page.setRequestInterception(true);
+  page.on('request', (request) => void (cut && request.method() === 'PUT' ? request.abort() : request.continue()));
+  await visit.go(`/plan/orders/${date}`);
+  await visit.enter(CELL, '26');
+  await visit.keys('Control', 's');
+  await visit.until('header [role="status"]', 'On this device, not sent yet');
+  await visit.until('nav', /1 not sent/);
+  assert.equal(await visit.value(CELL), '26');
+  await visit.go('/know/bakehouse');
+  await visit.enter('house.over', String(over + 2));
+  await visit.press('Keep');
+  await visit.until('header [role="status"]', 'On this device, not sent yet');
+  await visit.enter('house.tubs', String(tubs + 3));
+  await visit.press('Keep');
+  await visit.until('nav', /2 not sent/);
+  // The page is closed; meanwhile somebody changes other things of both.
+  await page.goto('about:blank');
+  await api('PUT', `orders/${date}`, { lines: [{ customer: 'own-counter', product: 'oat-tin', drop: '08:00', pieces: 14, was: 10 }] });
+  await visit.go(`/plan/orders/${date}`);
+  await visit.until('nav', /2 not sent/);
+  assert.deepEqual([await visit.value(CELL), await visit.value(other)], ['26', '14']);
+  await visit.press('2 not sent');
+  await visit.until('[role="dialog"]', /Orders of 2036-04-01: 1 cell.*The bakehouse/s);
+  cut = false;
+  await visit.press('Send now');
+  await page.waitForFunction(() => !/not sent/.test(document.querySelector('nav')?.textContent ?? ''));
+  assert.deepEqual([await piecesIn(CELL, date), await piecesIn(other, date)], [26, 14]);
+  const after = await house();
+  assert.deepEqual([after.bakehouse.floor.over, after.bakehouse.floor.tubs], [over + 2, tubs + 3]);
+  await api('PUT', 'bakehouse', { base: after.rev, mixers: after.mixers, bakehouse: { ...after.bakehouse, floor: { ...after.bakehouse.floor, tubs, over } } });
+}); // prettier-ignore
+
+visited('orders that the server refuses are rolled back with the reason; they can be taken up again', async (visit) => {
+  const { page } = visit;
+  visit.expectErrors(/422|400/);
+  const date = '2036-04-02';
+  await onlyOrders(date, [['own-counter', 'quay-loaf', '08:00', 20]]);
+  await visit.go(`/plan/orders/${date}`);
+  let refuse = true;
+  await page.setRequestInterception(true);
+  page.on('request', (request) => {
+    const body = JSON.stringify({ problems: [{ path: 'lines.0.drop', problem: 'No van goes there any more.', remedy: 'Take another one.' }] });
+    if (refuse && request.method() === 'PUT') void request.respond({ status: 422, contentType: 'application/json', body });
+    else void request.continue();
+  });
+  await visit.enter(CELL, '29');
+  await visit.keys('Control', 's');
+  await visit.until('nav', /1 refused/);
+  await page.waitForFunction((name) => document.querySelector<HTMLInputElement>(`[name="${name}"]`)?.value === '20', {}, CELL);
+  await visit.press('1 refused');
+  await visit.until('[role="dialog"] .notice', /Orders of 2036-04-02.*No van goes there any more/s);
+  refuse = false;
+  await visit.press('Send once more');
+  await page.waitForFunction((name) => document.querySelector<HTMLInputElement>(`[name="${name}"]`)?.value === '29', {}, CELL);
+  await page.waitForFunction(() => !/Keeping/.test(document.querySelector('header [role="status"]')?.textContent ?? ''));
+  assert.equal(await piecesIn(CELL, date), 29);
+}); // prettier-ignore
+
+visited('what is typed into a bakehouse and not kept is there again after a reload', async (visit) => {
+  await visit.go('/know/bakehouse');
+  const tubs = await visit.value('house.tubs');
+  await visit.enter('house.tubs', '77');
+  await visit.until('header [role="status"]', 'Not kept yet');
+  await visit.reload();
+  assert.equal(await visit.value('house.tubs'), '77');
+  await visit.enter('house.tubs', tubs);
+  await visit.until('header [role="status"]', /^ ?Kept/);
+  await visit.reload();
+  assert.equal(await visit.value('house.tubs'), tubs);
+}); // prettier-ignore

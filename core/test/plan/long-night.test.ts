@@ -33,17 +33,18 @@ describe('the long night', () => {
     const network = must(networkOf(longNight(2000)));
     const answer = answered(network);
     assert.ok(answer?.verdict === 'planned');
+    const { schedule } = answer;
     for (const kind of ['mix', 'divide'] as const) {
-      const starts = network.notes.flatMap((note, task) => (note.kind === kind ? [answer.schedule.tasks[task]?.start ?? -1] : []));
+      const starts: number[] = network.notes.flatMap((note, task) => (note.kind === kind ? [schedule.tasks[task]?.start ?? -1] : []));
       assert.equal(starts.length, 8);
       if (kind === 'mix') assert.deepEqual(starts, starts.toSorted((a, b) => a - b));
     }
     // It is planned all the same where one of them is held.
     const mix = network.notes.findIndex(({ kind, batch }) => kind === 'mix' && batch === 1);
     const told = network.instance.tasks[mix]?.id ?? '';
-    const at = network.instance.origin + 300 * (answer.schedule.tasks[network.notes.findIndex(({ kind, batch }) => kind === 'mix' && batch === 4)]?.start ?? 0);
+    const at = network.instance.origin + 300 * (schedule.tasks[network.notes.findIndex(({ kind, batch }) => kind === 'mix' && batch === 4)]?.start ?? 0);
     const held = must(networkOf({ ...longNight(2000), pins: [{ task: told, at }] }));
-    const again = answered(held, 0, answer.schedule, 300);
+    const again = answered(held, 0, schedule, 300);
     assert.equal(again?.verdict, 'planned');
     if (again?.verdict === 'planned') assert.equal(held.instance.origin + 300 * (again.schedule.tasks[mix]?.start ?? 0), at);
   }); // prettier-ignore

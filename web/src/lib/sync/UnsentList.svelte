@@ -5,6 +5,7 @@
   import Clashes from './Clashes.svelte';
   import { live } from './live.svelte';
   import { unsent } from './unsent.svelte';
+  import type { Work } from './work';
   import { changeWords, workWords } from './work-words';
 
   interface Props {
@@ -30,6 +31,11 @@
             ? 'No line'
             : '',
   );
+  /** The fields of a bakehouse have words of their own. */
+  const wordsOf = async (work: Work) =>
+    work.kind === 'house'
+      ? (await import('../bench/house/clash-words')).clashWords(work.doc)
+      : changeWords(work);
   const writing = $derived({ clock, temperature: reading.temperature });
   // Whoever did it stands here now: it is asked at once.
   $effect(() => {
@@ -52,18 +58,17 @@
   {#if cut}
     <p>
       There is no line to Jovet{kept === null ? '' : `; this page is as it was at ${clock(kept / 1000)}`}.
-      What you note on the Floor, in Water and in Cultures and type into sheets stays on this device and is
-      sent later. Orders, the bakehouse, publishing and planning by the server wait until there is a line.
+      What you note on the Floor, in Water and in Cultures, type into sheets, and keep in Orders and Bakehouse
+      stays on this device and is sent later. Publishing and planning by the server wait until there is a
+      line.
     </p>
   {/if}
   {#each unsent.clashing as { id, work, clashes } (id)}
     <section aria-label="Changed by two">
       <h3>{workWords(work, writing).join('; ')}</h3>
-      <Clashes
-        clashes={clashes ?? []}
-        wordsOf={changeWords(work)}
-        onchosen={(picks) => unsent.takeUp(id, picks)}
-      />
+      {#await wordsOf(work) then words}
+        <Clashes clashes={clashes ?? []} wordsOf={words} onchosen={(picks) => unsent.takeUp(id, picks)} />
+      {/await}
     </section>
   {/each}
   {#if unsent.waiting.length > 0}

@@ -6,7 +6,7 @@ import { keep, type Base } from './keep';
 import type { Picks } from './merge';
 import type { Answer } from './ask';
 import { openStore, type WaitingStore } from './store';
-import { isWhole, sendWork, standing, type Waiting, type Work, type WorkOf } from './work';
+import { isWhole, readerOf, sendWork, standing, type Waiting, type Work, type WorkOf } from './work';
 
 /** After a failure it is tried again by itself, ms. */
 const AGAIN_MS = 5000;
@@ -32,6 +32,7 @@ class Unsent {
   ready: Promise<void> = Promise.resolve();
   private store: Promise<WaitingStore | null> | null = null;
   private sending: string | null = null;
+  private running: Promise<void> | null = null;
   private again: ReturnType<typeof setTimeout> | undefined;
   private readonly listeners = new Map<object, Listener>();
   /** What was chosen where two changed the same, of each by itself. */
@@ -61,7 +62,7 @@ class Unsent {
    * @param base how what it changes stands, as far as it is known here
    * @param calm ms without another change of the same before it is sent
    */
-  add(work: Work, base: Base<unknown> | null = null, calm = 0): void {
+  add(work: Work, base: Base<unknown> | null = null, calm = 0): Promise<void> {
     const same = this.all.findLast((each) => isWhole(work) && isSameThing(each.work, work));
     const before = same && isWhole(same.work) ? same.work : null;
     const isOnItsWay = same?.id === this.sending;
@@ -71,7 +72,7 @@ class Unsent {
         ? { ...same, work, refused: null, clashes: null }
         : { id: uuid(), work, base: base && before ? { ...base, value: before.doc } : base, refused: null, clashes: null };
     this.all = same && !isOnItsWay ? this.all.map((each) => (each === same ? next : each)) : [...this.all, next];
-    void this.put(next).then(() => this.soon(calm));
+    return this.put(next).then(() => this.soon(calm));
   } // prettier-ignore
 
   /** What is not sent yet, of some kinds. */
@@ -112,15 +113,18 @@ class Unsent {
   }
 
   /** Sends what waits, in order. */
-  async run(): Promise<void> {
+  run(): Promise<void> {
     clearTimeout(this.again);
-    if (this.sending !== null) return;
+    return (this.running ??= this.sendAll().finally(() => (this.running = null)));
+  }
+
+  private async sendAll(): Promise<void> {
     for (let [next] = this.waiting; next; [next] = this.waiting) {
       this.sending = next.id;
       const got = await this.sendOne(next);
       this.sending = null;
       if (!got) {
-        this.soon(AGAIN_MS);
+        void this.soon(AGAIN_MS);
         break;
       }
     }
@@ -132,18 +136,19 @@ class Unsent {
     let said: Answer<unknown> | null = null;
     let sends = 0;
     const picks = this.chosen.get(id) ?? {};
-    const put = async (each: Work, rev: number): Promise<Answer<unknown>> => {
+    const put = async (each: Work, on: Base<unknown> | null): Promise<Answer<unknown>> => {
       sends += 1;
-      return (said = await sendWork(each, rev, timeNow()));
+      return (said = await sendWork(each, on, timeNow()));
     };
-    const putOn = async (value: unknown, { rev }: Base<unknown>) => {
-      if (isWhole(work)) return put({ ...work, doc: value } as Work, rev);
+    const putOn = async (value: unknown, on: Base<unknown>) => {
+      if (isWhole(work)) return put({ ...work, doc: value } as Work, on);
       // What somebody changed meanwhile is not taken away unseen.
       const isOther = !dequal(value, base?.value);
-      return said && isOther ? ({ kind: 'refused', problems: said.kind === 'done' ? [] : said.problems } as const) : put(work, rev);
+      return said && isOther ? ({ kind: 'refused', problems: said.kind === 'done' ? [] : said.problems } as const) : put(work, on);
     };
-    const read = (stands: unknown): Base<unknown> => standing(work, stands) ?? { value: base?.value, rev: 0 };
-    const answer = base ? await keep(isWhole(work) ? work.doc : base.value, base, picks, putOn, read) : await put(work, 0);
+    const reads = await readerOf(work);
+    const read = (stands: unknown): Base<unknown> => reads(stands, base?.value) ?? { value: base?.value, rev: 0 };
+    const answer = base ? await keep(isWhole(work) ? work.doc : base.value, base, picks, putOn, read) : await put(work, null);
     const isCut = answer.kind === 'unreachable' || ('unreachable' in answer && answer.unreachable);
     this.trouble = isCut && 'problems' in answer ? answer.problems : [];
     if (isCut) return false;
@@ -186,10 +191,11 @@ class Unsent {
         : each;
     });
   }
-  private soon(ms: number): void {
+  /** @returns once it was tried, where that is at once */
+  private soon(ms: number): Promise<void> | void {
     clearTimeout(this.again);
-    if (ms === 0) void this.run();
-    else this.again = setTimeout(() => void this.run(), ms);
+    if (ms === 0) return this.run();
+    this.again = setTimeout(() => void this.run(), ms);
   }
   private change(to: Waiting): void {
     this.all = this.all.map((each) => (each.id === to.id ? to : each));

@@ -1,5 +1,7 @@
 import type { Clash } from './merge.ts';
 import type { Event } from '@jovet/core/run';
+import { WEEKDAYS } from '@jovet/core/time';
+import { partsOf } from './cells.ts';
 import type { Work } from './work.ts';
 
 /** How what is measured is written. */
@@ -44,8 +46,20 @@ export function workWords(work: Work, writing: Writing): string[] {
       return [`${clock(work.seen.at)} seen of a culture: ${work.seen.sign.kind.replaceAll('-', ' ')}`];
     case 'draft':
       return [`Sheet of ${work.doc.name || 'a new formula'}`];
+    case 'orders':
+      return [`Orders of ${work.date}: ${cells(work.doc)}`];
+    case 'standing':
+      return [`Orders of every week: ${cells(work.doc)}`];
+    case 'house':
+      return ['The bakehouse'];
   }
 } // prettier-ignore
+
+/** So many cells of a table. */
+const cells = (doc: object): string => {
+  const count = Object.keys(doc).length;
+  return `${count} ${count === 1 ? 'cell' : 'cells'}`;
+};
 
 /** Fields whose names say too little by themselves. */
 const FIELDS: Readonly<Record<string, string>> = {
@@ -76,11 +90,16 @@ function named(work: Work, name: string): string {
     const thing = rows.find(({ id }) => id === name)?.ingredient ?? stages.find(({ slug }) => slug === name)?.name ?? products.find(({ id }) => id === name)?.name;
     if (thing !== undefined) return thing || 'a row without a name';
   }
+  if (work.kind === 'standing' && /^\d$/.test(name)) return WEEKDAYS[Number(name)] ?? name;
+  if ((work.kind === 'orders' || work.kind === 'standing') && name.includes(' ')) {
+    const { customer, product, drop } = partsOf(name);
+    return `${spelled(product)} for ${spelled(customer)}, ${drop}`;
+  }
   return FIELDS[name] ?? spelled(name);
 } // prettier-ignore
 
 /** Lists whose things say by their names what they are. */
-const LISTS = ['rows', 'stages', 'products', 'cells'];
+const LISTS = ['rows', 'stages', 'products', 'cells', 'weekdays'];
 
 /** Where two changed the same, and to what. */
 export const changeWords =

@@ -1,3 +1,4 @@
+import type { FloorDraft } from '@jovet/core/bakehouse';
 import type { Build, Culture, LoggedSign } from '@jovet/core/culture';
 import type { MixDoc, MixReading } from '@jovet/core/mix';
 import type { Event } from '@jovet/core/run';
@@ -6,6 +7,8 @@ import type { StoredCulture } from '../server/database/culture';
 import type { StoredDraft } from '../server/database/formula-draft';
 import type { StoredMix } from '../server/database/mix';
 import type { Problem } from '@jovet/core/problem';
+import type { TemperatureUnit } from '@jovet/core/units';
+import { cellsIn, saidLines, standingLines, weeksIn, type Cells, type Weeks } from './cells.ts';
 import { ask, type Answer } from './ask.ts';
 import type { Base } from './keep.ts';
 import type { Clash } from './merge.ts';
@@ -23,7 +26,10 @@ export type Work =
   | { readonly kind: 'fed'; readonly id: string; readonly culture: string; readonly parent: string | null; readonly build: Build }
   | { readonly kind: 'unfed'; readonly id: string; readonly culture: string }
   | { readonly kind: 'sign'; readonly id: string; readonly culture: string; readonly seen: LoggedSign }
-  | { readonly kind: 'draft'; readonly id: string; readonly formula: string | null; readonly base: number; readonly doc: FormulaDraft }; // prettier-ignore
+  | { readonly kind: 'draft'; readonly id: string; readonly formula: string | null; readonly base: number; readonly doc: FormulaDraft }
+  | { readonly kind: 'orders'; readonly date: string; readonly doc: Cells }
+  | { readonly kind: 'standing'; readonly doc: Weeks }
+  | { readonly kind: 'house'; readonly id: 'house'; readonly unit: TemperatureUnit; readonly doc: FloorDraft }; // prettier-ignore
 
 export type WorkOf<K extends Work['kind']> = Extract<Work, { readonly kind: K }>;
 
@@ -43,10 +49,11 @@ export interface Waiting {
 /**
  * Sends a work.
  *
- * @param rev that it was done on, where it changes something
+ * @param on what it was done on, where it changes something
  * @param sentAt now, epoch seconds
  */
-export function sendWork(work: Work, rev: number, sentAt: number): Promise<Answer<unknown>> {
+export function sendWork(work: Work, on: Base<unknown> | null, sentAt: number): Promise<Answer<unknown>> {
+  const rev = on?.rev ?? 0;
   switch (work.kind) {
     case 'events':
       return ask('POST /events', { body: { events: work.events, sentAt } });
@@ -72,15 +79,32 @@ export function sendWork(work: Work, rev: number, sentAt: number): Promise<Answe
       return ask('POST /builds/{id}/signs', { params: work, body: work.seen });
     case 'draft':
       return ask('PUT /drafts/{id}', { params: work, body: { formula: work.formula, base: work.base, doc: work.doc, rev } });
+    case 'orders': {
+      const lines = saidLines(work.doc, on?.value as Cells);
+      return lines.length === 0 ? NOTHING_TO_SEND : ask('PUT /orders/{date}', { params: work, body: { lines } });
+    }
+    case 'standing': {
+      const lines = standingLines(work.doc, on?.value as Weeks);
+      return lines.length === 0 ? NOTHING_TO_SEND : ask('PUT /standing', { body: { lines } });
+    }
+    case 'house':
+      return import('./house.ts').then(({ sendHouse }) => sendHouse(work, on));
   }
 } // prettier-ignore
 
-/** Whether the whole of something is in it, so that of several only the last has to be sent. */
-export const isWhole = (work: Work): work is WorkOf<'mix-changed' | 'culture-changed' | 'draft'> =>
-  work.kind === 'mix-changed' || work.kind === 'culture-changed' || work.kind === 'draft';
+/** Others chose the same, or what stands there was chosen. */
+const NOTHING_TO_SEND = Promise.resolve({ kind: 'done', value: null } as const);
 
-/** What a change was of: the document out of what the server says stands there; null where it says nothing of it. */
-export function standing(work: Work, stands: unknown): Base<unknown> | null {
+/** Whether what it changes is in it, to be brought together with what others changed. */
+export const isWhole = (work: Work): work is Extract<Work, { readonly doc: unknown }> =>
+  'doc' in work && work.kind !== 'mix-begun' && work.kind !== 'culture-begun';
+
+/**
+ * What a change was of: the document out of what the server says stands there; null where it says nothing of it.
+ *
+ * @param base what it was when the change was made
+ */
+export function standing(work: Work, stands: unknown, base: unknown = null): Base<unknown> | null {
   if (stands === null || typeof stands !== 'object') return null;
   switch (work.kind) {
     case 'mix-changed':
@@ -101,7 +125,20 @@ export function standing(work: Work, stands: unknown): Base<unknown> | null {
       const { doc, rev } = stands as StoredDraft;
       return { value: doc, rev };
     }
+    case 'orders':
+      return { value: cellsIn(stands, base), rev: 0 };
+    case 'standing':
+      return { value: weeksIn(stands, base), rev: 0 };
     default:
       return null;
   }
+}
+
+/** What reads how a work stands with the server: a bakehouse only there where it is changed. */
+export async function readerOf(
+  work: Work,
+): Promise<(stands: unknown, base: unknown) => Base<unknown> | null> {
+  if (work.kind !== 'house') return (stands, base) => standing(work, stands, base);
+  const { houseIn } = await import('./house.ts');
+  return (stands) => (stands ? houseIn(stands, work.unit) : null);
 }

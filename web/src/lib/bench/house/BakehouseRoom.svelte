@@ -2,7 +2,7 @@
   import { dequal } from 'dequal/lite';
   import { tick, untrack } from 'svelte';
   import {
-    draftOfFloor, newThing, parseFloor, THING_TYPES, WEEK, type FloorDraft, type HandDraft, type ThingType,
+    newThing, parseFloor, THING_TYPES, WEEK, type FloorDraft, type HandDraft, type ThingType,
   } from '@jovet/core/bakehouse'; // prettier-ignore
   import type { Problem } from '@jovet/core/problem';
   import { addDays, localTime, weekdayOf } from '@jovet/core/time';
@@ -12,15 +12,14 @@
   import { timeNow } from '../clock';
   import { beginHistory, record, redo, settle, undo } from '../history';
   import KeyList from '../KeyList.svelte';
-  import Clashes from '../../sync/Clashes.svelte';
-  import { keep, type Base } from '../../sync/keep';
-  import { merge, type Clash, type Picks } from '../../sync/merge';
-  import { ask, type Answer } from '../../sync/ask';
+  import { houseIn, type HouseBase } from '../../sync/house';
+  import { merge } from '../../sync/merge';
+  import { rememberTyped, typedAt } from '../../sync/typed';
+  import { unsent } from '../../sync/unsent.svelte';
   import { roomKeys } from '../room-keys';
   import RoomHead from '../RoomHead.svelte';
   import { useReading } from '../settings';
   import UndoTools from '../UndoTools.svelte';
-  import { clashWords } from './clash-words';
   import HandPanel from './HandPanel.svelte';
   import HousePlan from './HousePlan.svelte';
   import HouseSettings from './HouseSettings.svelte';
@@ -37,25 +36,32 @@
   /** The room Bakehouse: what stands there and who works when, drawn; press a thing to change it. */
   let { house, onkept }: Props = $props();
   const reading = useReading();
-  const fresh = () => draftOfFloor(house, reading.unit);
-  let history = $state.raw(untrack(() => beginHistory<FloorDraft>([], fresh())));
-  /** The bakehouse as it is known to stand, and its fields: what a change here is based on. */
-  type Known = Base<FloorDraft> & { readonly house: Pick<House, 'bakehouse' | 'mixers'> };
-  const basedOn = (stands: unknown): Known => {
-    const { rev, ...now } = stands as { rev: number } & Known['house'];
-    return { rev, house: now, value: draftOfFloor(now, reading.unit) };
-  };
-  let base = $state.raw(untrack(() => basedOn({ ...house, rev: house.version })));
-  let clashes = $state.raw<readonly Clash[]>([]);
-  let problems = $state.raw<readonly Problem[]>([]);
-  let sending = $state(false);
+  const known = () => houseIn({ ...house, rev: house.version }, reading.unit);
+  /** What was typed here and not kept before the room was left, and what it was typed on. */
+  const left = typedAt('bakehouse');
+  let base = $state.raw<HouseBase>(
+    untrack(() => (left['base'] ? (JSON.parse(left['base']) as HouseBase) : known())),
+  );
+  let history = $state.raw(
+    untrack(() =>
+      beginHistory<FloorDraft>([], left['draft'] ? (JSON.parse(left['draft']) as FloorDraft) : base.value),
+    ),
+  );
+  let typedWrong = $state.raw<readonly Problem[]>([]);
+  /** What was kept here and is not with the server yet. */
+  const own = $derived(unsent.all.findLast(({ work }) => work.kind === 'house'));
+  const sent = $derived(own?.work.kind === 'house' ? own.work.doc : null);
+  const problems = $derived(typedWrong.length > 0 ? typedWrong : (own?.refused ?? []));
   let keys = $state(false);
   type List = 'things' | 'rooms' | 'hands';
   let chosen = $state.raw<{ list: List; index: number }>({ list: 'things', index: 0 });
   let hand = $state<number | null>(null);
   let adding = $state<ThingType | 'room'>('mixer');
   const draft = $derived(history.present);
-  const dirty = $derived(!dequal(draft, base.value));
+  const dirty = $derived(!dequal(draft, sent ?? base.value));
+  $effect(() =>
+    rememberTyped('bakehouse', dirty ? { draft: JSON.stringify(draft), base: JSON.stringify(base) } : {}),
+  );
   const wrong = $derived(
     Object.fromEntries(problems.map((each) => [each.path, `${each.problem} ${each.remedy}`])),
   );
@@ -74,7 +80,7 @@
   function change(next: FloorDraft, place: string) {
     history = record(history, next, place);
     // What was wrong is looked at again as it is typed; what is not typed any more stays quiet.
-    if (problems.length > 0) problems = look(next);
+    if (problems.length > 0) typedWrong = look(next);
   }
   const look = (of: FloorDraft): readonly Problem[] => {
     const read = parseFloor(of, base.house, reading.unit);
@@ -120,27 +126,24 @@
     hand = draft.hands.length - 1;
   } // prettier-ignore
 
-  async function save(picks: Picks = {}) {
-    if (sending) return;
-    sending = true;
-    const sent = draft;
-    const put = async (value: FloorDraft, on: Known): Promise<Answer<unknown>> => {
-      const read = parseFloor(value, on.house, reading.unit);
-      if (!read.ok) return { kind: 'refused', problems: read.problems };
-      return ask('PUT /bakehouse', { body: { base: on.rev, ...read.value } });
-    };
-    const kept = await keep(sent, base, picks, put, basedOn);
-    sending = false;
-    clashes = kept.kind === 'clash' ? kept.clashes : [];
-    problems = kept.kind === 'refused' ? kept.problems : [];
-    if (kept.kind === 'refused') return void showFirst();
-    if (kept.kind === 'clash') return;
-    // What was typed meanwhile stays, beside what was kept.
-    const next = merge(sent, draft, kept.base.value).value;
-    base = kept.base;
-    if (!dequal(next, draft)) history = { ...history, present: next, place: null };
-    onkept();
+  function save() {
+    typedWrong = look(draft);
+    if (typedWrong.length > 0) return void showFirst();
+    void unsent.add({ kind: 'house', id: 'house', unit: reading.unit, doc: draft }, base);
   }
+  $effect(() =>
+    unsent.listen((work, stands, done) => {
+      if (work.kind !== 'house' || !done) return;
+      // What was typed meanwhile stays, beside what was kept.
+      base = houseIn(stands, reading.unit);
+      const next = merge(work.doc, draft, base.value).value;
+      if (!dequal(next, draft)) history = { ...history, present: next, place: null };
+      onkept();
+    }),
+  );
+  $effect(() => {
+    if (own?.refused) void showFirst();
+  });
   /** Opens what the first problem is about. */
   async function showFirst() {
     const [list, index] = problems[0]?.path.split('.') ?? [];
@@ -151,16 +154,16 @@
   }
   // What others keep is shown where nothing is typed here.
   $effect(() => {
-    const now = basedOn({ ...house, rev: house.version });
+    const now = known();
     untrack(() => {
-      if (dirty || now.rev <= base.rev) return;
+      if (dirty || own || now.rev <= base.rev) return;
       history = { ...history, present: now.value, place: null };
       base = now;
     });
   });
   const onkeydown = (event: KeyboardEvent) =>
     roomKeys(event, {
-      save: () => void save(),
+      save,
       undo: () => (history = undo(history)),
       redo: () => (history = redo(history)),
       keys: () => (keys = true),
@@ -187,7 +190,16 @@
 
 <div class="room">
   <div class="head">
-    <RoomHead title="Bakehouse" standing={sending ? 'Keeping…' : dirty ? 'Not kept yet' : 'Kept'}>
+    <RoomHead
+      title="Bakehouse"
+      standing={dirty
+        ? 'Not kept yet'
+        : !own
+          ? 'Kept'
+          : unsent.trouble.length > 0
+            ? 'On this device, not sent yet'
+            : 'Keeping…'}
+    >
       {#snippet about()}<p>{house.bakehouse.name}</p>{/snippet}
       <UndoTools
         undoable={history.past.length > 0}
@@ -195,12 +207,7 @@
         onundo={() => (history = undo(history))}
         onredo={() => (history = redo(history))}
       />
-      <button
-        type="button"
-        class="btn preset-filled save"
-        disabled={!dirty || sending}
-        onclick={() => void save()}>Keep</button
-      >
+      <button type="button" class="btn preset-filled save" disabled={!dirty} onclick={save}>Keep</button>
     </RoomHead>
   </div>
   {#each loose as { problem, remedy } (problem)}<p class="notice" role="alert">{problem} {remedy}</p>{/each}
@@ -295,9 +302,6 @@
   />
 </div>
 
-<Sheet open={clashes.length > 0} title="Changed by two" onclose={() => (clashes = [])}>
-  <Clashes {clashes} wordsOf={clashWords(draft)} onchosen={(picks) => void save(picks)} />
-</Sheet>
 <Sheet open={keys} title="Keys of this room" onclose={() => (keys = false)}><KeyList keys={KEYS} /></Sheet>
 <Sheet
   open={hand !== null}

@@ -2,7 +2,6 @@
   import { untrack } from 'svelte';
   import { type DayInput, isOff, ordersOn, totalsOf, type OrderLine } from '@jovet/core/plan/demand';
   import { ordersToCsv } from '@jovet/core/formats';
-  import type { Problem } from '@jovet/core/problem';
   import { formatDate, weekdayOf, WEEKDAYS } from '@jovet/core/time';
   import Keyboard from '@lucide/svelte/icons/keyboard';
   import Store from '@lucide/svelte/icons/store';
@@ -17,12 +16,12 @@
   import KeyList from '../KeyList.svelte';
   import { roomKeys } from '../room-keys';
   import RoomHead from '../RoomHead.svelte';
-  import Clashes from '../../sync/Clashes.svelte';
-  import { pickOf, type Clash, type Picks } from '../../sync/merge';
   import { rememberTyped, typedAt, type Texts } from '../../sync/typed';
-  import { ask } from '../../sync/ask';
-  import { dropsOf, KEYS, keyOf, partsOf, readPieces } from './cells';
-  import { clashesOf, saidLine, standingLine } from './keeping';
+  import { keyOf } from '../../sync/cells';
+  import { unsent } from '../../sync/unsent.svelte';
+  import type { Work } from '../../sync/work';
+  import { dropsOf, KEYS, readPieces } from './cells';
+  import { cellIn, saidIn, weekIn, withWaiting } from './keeping';
   import CustomersPanel from './CustomersPanel.svelte';
   import OrderTable, { type OrderCell, type OrderColumn } from './OrderTable.svelte';
   import PullList from './PullList.svelte';
@@ -53,23 +52,35 @@
     history = beginHistory<Texts>([], typedAt(place));
     typedOn = typedAt(`${place}, on`);
   }
-  /** Cells that somebody else changed to something else while they were typed into here. */
-  let clashes = $state.raw<readonly Clash[]>([]);
   let panel = $state<'table' | 'customers' | 'pull' | 'keys' | null>(null);
-  let problems = $state.raw<readonly Problem[]>([]);
-  let sending = $state(false);
+  const isOfRoom = (work: Work) => work.kind === 'standing' || (work.kind === 'orders' && work.date === date);
+  const own = $derived(unsent.all.filter(({ work, refused }) => isOfRoom(work) && !refused));
+  /** What the server has and the book that is shown does not know yet. */
+  let justKept = $state.raw<readonly Work[]>([]);
+  $effect(() => {
+    void book;
+    justKept = [];
+  });
+  $effect(() =>
+    unsent.listen((work, _, done) => {
+      if (!isOfRoom(work)) return;
+      if (done) justKept = [...justKept, work];
+      void onopen(date);
+    }),
+  );
 
   const typed = $derived(history.present);
   const weekday = $derived(weekdayOf(date));
-  const lines = $derived(ordersOn(date, book.customers, book.standing, book.said));
+  const cells = $derived(
+    withWaiting(book.standing, book.said, [...justKept, ...own.map(({ work }) => work)], date),
+  );
+  const { standing } = $derived(cells);
+  const lines = $derived(ordersOn(date, book.customers, [...standing.values()], [...cells.said.values()]));
   const known = $derived(new Map(lines.map((line) => [keyOf(line), line])));
-  const standing = $derived(new Map(book.standing.map((line) => [keyOf(line), line])));
-  const said = $derived(new Map(book.said.map((line) => [keyOf(line), line])));
-  const cells = $derived({ standing, said, weekday });
   const columns = $derived(
     book.customers
       .flatMap((customer) =>
-        dropsOf(customer, [...lines, ...book.standing]).map((drop) => ({
+        dropsOf(customer, [...lines, ...standing.values()]).map((drop) => ({
           customer,
           drop,
           off: isOff(customer, date),
@@ -86,11 +97,13 @@
   const dirty = $derived(Object.keys(typed).filter((key) => piecesIn(key) !== valueOf(key)));
 
   const howItStands = $derived(
-    sending
-      ? 'Keeping…'
-      : dirty.length > 0
-        ? `${dirty.length} ${dirty.length === 1 ? 'change' : 'changes'} not kept yet`
-        : '',
+    dirty.length > 0
+      ? `${dirty.length} ${dirty.length === 1 ? 'change' : 'changes'} not kept yet`
+      : own.length === 0 && justKept.length === 0
+        ? ''
+        : unsent.trouble.length > 0
+          ? 'On this device, not sent yet'
+          : 'Keeping…',
   );
 
   const unmade = $derived(book.products.filter(({ made, slug }) => !made && sum('ordered', slug) > 0));
@@ -130,73 +143,37 @@
   /** Cells that are typed into from now on: what they say is said on what stands there now. */
   function standOn(keys: readonly string[]) {
     const fresh = keys.filter((key) => !(key in typed) || !(key in typedOn));
-    const wasIn = (key: string) => (every ? standingLine : saidLine)(cells, key, 0).was;
+    const wasIn = (key: string) => (every ? weekIn(cells, key) : cellIn(cells, key));
     typedOn = { ...typedOn, ...Object.fromEntries(fresh.map((key) => [key, JSON.stringify(wasIn(key))])) };
   }
-  const asTyped = <L extends { readonly was: unknown }>(key: string, line: L): L => {
-    const was = typedOn[key];
-    return was === undefined ? line : { ...line, was: JSON.parse(was) as L['was'] };
-  };
   function change(key: string, text: string) {
     standOn([key]);
     history = record(history, { ...typed, [key]: text }, key);
-    problems = [];
   }
+  /** Hands over what is typed. @returns whether all of it can be read, and is kept by the server */
   async function save(): Promise<boolean> {
     if (wrong.length > 0) {
       document.querySelector<HTMLElement>(`[name="${wrong[0]}"]`)?.focus();
       return false;
     }
-    if (dirty.length === 0) return true;
-    sending = true;
-    const sent = typed;
-    const answer = every
-      ? await ask('PUT /standing', {
-          body: { lines: dirty.map((key) => asTyped(key, standingLine(cells, key, piecesIn(key) ?? 0))) },
-        })
-      : await ask('PUT /orders/{date}', {
-          params: { date },
-          body: { lines: dirty.map((key) => asTyped(key, saidLine(cells, key, piecesIn(key) ?? 0))) },
-        });
-    clashes =
-      answer.kind === 'stale' ? clashesOf(cells, answer.stands, every, (key) => piecesIn(key) ?? 0) : [];
-    problems = answer.kind === 'done' || answer.kind === 'stale' ? [] : answer.problems;
-    if (answer.kind === 'done' || answer.kind === 'stale') await onopen(date);
-    // What both changed is shown; from now on it is said on what stands there.
-    typedOn = without(
-      typedOn,
-      (key) =>
-        clashes.some(({ path }) => pickOf(path) === key) ||
-        (answer.kind === 'done' && typed[key] === sent[key]),
-    );
-    // What was typed meanwhile is not kept yet.
-    if (answer.kind === 'done')
-      history = beginHistory<Texts>(
-        [],
-        without(typed, (key) => typed[key] === sent[key]),
-      );
-    sending = false;
-    return answer.kind === 'done';
-  }
-  const without = (texts: Texts, gone: (key: string) => boolean): Texts =>
-    Object.fromEntries(Object.entries(texts).filter(([key]) => !gone(key)));
-  function choose(picks: Picks) {
-    history = settle(
-      record(
-        history,
-        without(typed, (key) => picks[key] === 'theirs'),
-        'chosen',
-      ),
-    );
-    clashes = [];
-    void save();
-  }
-  const inWords = ({ path: [key = ''], mine, theirs }: Clash) => {
-    const { customer, product, drop } = partsOf(key);
-    const names = [book.products, book.customers].map(
-      (all) => all.find(({ slug }) => slug === product || slug === customer)?.name ?? '',
-    );
-    return { where: `${names.join(' for ')}, ${drop}`, mine: String(mine), theirs: String(theirs) };
+    if (dirty.length > 0) {
+      const now = $state.snapshot(dirty);
+      const was = <T,>(in_: (key: string) => T) =>
+        Object.fromEntries(now.map((key) => [key, key in typedOn ? (JSON.parse(typedOn[key] ?? '') as T) : in_(key)]));
+      const doc = <T,>(of: (key: string, pieces: number) => T) =>
+        Object.fromEntries(now.map((key) => [key, of(key, piecesIn(key) ?? 0)]));
+      const [work, value] = every
+        ? [{ kind: 'standing' as const, doc: doc(weekWith) }, was((key) => weekIn(cells, key))]
+        : [{ kind: 'orders' as const, date, doc: doc((key, pieces) => saidIn(cells, weekday, key, pieces)) }, was((key) => cellIn(cells, key))];
+      const sent = unsent.add(work, { value, rev: 0 });
+      [history, typedOn] = [beginHistory<Texts>([], {}), {}];
+      await sent;
+    }
+    return !unsent.all.some(({ work }) => isOfRoom(work));
+  } // prettier-ignore
+  const weekWith = (key: string, pieces: number) => {
+    const week = weekIn(cells, key);
+    return { ...week, weekdays: week.weekdays.map((each, day) => (day === weekday ? pieces : each)) };
   };
   async function plan() {
     if (await save()) location.assign(`/plan/day/${date}`);
@@ -255,24 +232,18 @@
     <ToolButton label="Pull list" disabled={input === null} onclick={() => (panel = 'pull')}
       ><Weight size={20} /> Pull list</ToolButton
     >
-    <button
-      type="button"
-      class="btn preset-tonal"
-      disabled={dirty.length === 0 || sending}
-      onclick={() => save()}>Keep</button
+    <button type="button" class="btn preset-tonal" disabled={dirty.length === 0} onclick={() => save()}
+      >Keep</button
     >
-    <button type="button" class="btn preset-filled plan" disabled={sending || every} onclick={plan}
-      >Plan this day</button
+    <button type="button" class="btn preset-filled plan" disabled={every} onclick={plan}>Plan this day</button
     >
   </RoomHead>
-
-  {#each problems as each (each.path)}<p class="notice" role="alert">{each.problem} {each.remedy}</p>{/each}
 
   {#each unmade as { slug, name, formula, dough } (slug)}<p class="notice" role="alert">
       <span
         >{sum('ordered', slug)} × {name} are ordered, and no formula in use makes them: the day cannot be planned.
         Take
-        <a href="/formulas/{formula}">{dough}</a> into use again with this product, or empty its cells.</span
+        <a href="/know/formulas/{formula}">{dough}</a> into use again with this product, or empty its cells.</span
       >
     </p>{/each}
 
@@ -307,9 +278,6 @@
   {/if}
 </div>
 
-<Sheet open={clashes.length > 0} title="Changed by two" onclose={() => (clashes = [])}>
-  <Clashes {clashes} wordsOf={inWords} onchosen={choose} />
-</Sheet>
 <Sheet open={panel === 'table'} title="Tables of orders" onclose={() => (panel = null)}>
   <TablePanel
     {date}

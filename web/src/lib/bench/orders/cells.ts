@@ -2,14 +2,6 @@ import type { Customer, OrderLine } from '@jovet/core/plan/demand';
 
 type Cell = Pick<OrderLine, 'customer' | 'product' | 'drop'>;
 
-/** The cell of an order, by its row and column. */
-export const keyOf = ({ customer, product, drop }: Cell): string => `${customer} ${product} ${drop}`;
-
-export function partsOf(key: string): Cell {
-  const [customer = '', product = '', drop = ''] = key.split(' ');
-  return { customer, product, drop };
-}
-
 /** Pieces that are typed into a cell, `12` or `12 ×`: an empty one is none, null what cannot be read. */
 export function readPieces(typed: string): number | null {
   const text = typed.trim();

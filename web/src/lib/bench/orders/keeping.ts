@@ -1,43 +1,33 @@
 import type { OrderLine, StandingOrder } from '@jovet/core/plan/demand';
-import type { SaidLine, StandingLine } from '../../server/database/order-lines';
-import type { Clash } from '../../sync/merge';
-import { keyOf, partsOf } from './cells';
+import { keyOf, NO_WEEK, partsOf, type Cells, type Weeks } from '../../sync/cells';
+import type { Work } from '../../sync/work';
 
 /** What is standing and what was said of a day, by its cell. */
 export interface Known {
   readonly standing: ReadonlyMap<string, StandingOrder>;
   readonly said: ReadonlyMap<string, OrderLine>;
-  readonly weekday: number;
 }
 
-const usualIn = ({ standing, weekday }: Known, key: string): number =>
-  standing.get(key)?.weekdays[weekday] ?? 0;
-
-/** A cell of a day as it is sent; what is again as it is every week needs nothing said. */
-export const saidLine = (known: Known, key: string, pieces: number): SaidLine => ({
-  ...partsOf(key),
-  pieces: pieces === usualIn(known, key) ? null : pieces,
-  was: known.said.get(key)?.pieces ?? null,
-});
-
-/** A cell of every week as it is sent: the whole line, and what it was. */
-export function standingLine({ standing, weekday }: Known, key: string, pieces: number): StandingLine {
-  const line = standing.get(key);
-  const { weekdays, from, to } = line ?? { weekdays: [0, 0, 0, 0, 0, 0, 0], from: null, to: null };
-  const next = weekdays.map((each, day) => (day === weekday ? pieces : each));
-  return { ...partsOf(key), weekdays: next, from, to, was: line ? { weekdays, from, to } : null };
-}
-
-/**
- * Cells that somebody else changed to something else than what is typed.
- *
- * @param stands the lines as they stand, of the day or of every week
- * @param mine pieces that are typed
- */
-export function clashesOf(known: Known, stands: unknown, every: boolean, mine: (key: string) => number): Clash[] {
-  return (stands as readonly (StandingOrder & { readonly pieces: number | null })[]).flatMap((line) => {
-    const key = keyOf(line);
-    const theirs = every ? (line.weekdays[known.weekday] ?? 0) : (line.pieces ?? usualIn(known, key));
-    return mine(key) === theirs ? [] : [{ path: [key], was: null, mine: mine(key), theirs }];
-  });
+/** What stands there, with what was changed on this device and is not kept by the server yet. */
+export function withWaiting(standing: readonly StandingOrder[], said: readonly OrderLine[], waiting: readonly Work[], date: string): Known {
+  const known = { standing: new Map(standing.map((line) => [keyOf(line), line])), said: new Map(said.map((line) => [keyOf(line), line])) };
+  for (const work of waiting) {
+    if (work.kind === 'standing') for (const [key, week] of Object.entries(work.doc)) known.standing.set(key, { ...partsOf(key), ...week });
+    if (work.kind !== 'orders' || work.date !== date) continue;
+    for (const [key, pieces] of Object.entries(work.doc))
+      if (pieces === null) known.said.delete(key);
+      else known.said.set(key, { ...partsOf(key), pieces });
+  }
+  return known;
 } // prettier-ignore
+
+/** A cell of a day as it is kept: what is again as it is every week needs nothing said. */
+export const saidIn = ({ standing }: Known, weekday: number, key: string, pieces: number): number | null =>
+  pieces === (standing.get(key)?.weekdays[weekday] ?? 0) ? null : pieces;
+
+/** What stands in a cell of a day, or of every week. */
+export const cellIn = ({ said }: Known, key: string): Cells[string] => said.get(key)?.pieces ?? null;
+export function weekIn({ standing }: Known, key: string): Weeks[string] {
+  const { weekdays, from, to } = standing.get(key) ?? NO_WEEK;
+  return { weekdays, from, to };
+}
