@@ -48,7 +48,7 @@ visited('what goes wrong in the night is said in two steps, and what moves is sh
   await visit.press('Odo Fenwright');
   await visit.until('[aria-label="What this moves"], [aria-label="What stands in the way"]', /Odo Fenwright is not there from/);
   await settled(visit);
-  await visit.press('Take it');
+  await visit.press('Use it');
   await visit.until('header [role="status"]', /^ ?Saved/);
   await visit.until('[aria-label="What went wrong"]', /Odo Fenwright is not there from/);
   assert.deepEqual(await eventsOf(), ['away']);
@@ -60,7 +60,7 @@ visited('what goes wrong in the night is said in two steps, and what moves is sh
   await visit.enter('pieces', '5');
   await page.locator('::-p-xpath(//dialog//button[starts-with(normalize-space(.), "Oat tin for 08:00")] | //*[@role="dialog"]//button[starts-with(normalize-space(.), "Oat tin for 08:00")])').click();
   await visit.until('[aria-label="What this moves"]', /5 Oat tin more for 08:00/);
-  await visit.press('Take it back');
+  await visit.press('Cancel');
   await settled(visit);
 
   await visit.press('It is not so');

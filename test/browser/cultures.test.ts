@@ -56,13 +56,13 @@ visited(
     await visit.go('/make/cultures');
     await visit.press('New culture');
     await visit.enter('coldest', 'cosy');
-    await visit.press('Keep it');
+    await visit.press('Save');
     await visit.until(`${openDialog} .field-problem`, '“cosy” is not a temperature');
     await visit.enter('name', name);
     await visit.enter('coldest', '23');
     await visit.enter('warmest', '23');
     await visit.enter('diameter', '20');
-    await visit.press('Keep it');
+    await visit.press('Save');
     await visit.until('.shelf [aria-current]', name);
     await visit.until('.main', 'Its vigour is not known yet');
     await visit.enter('feed.needed', '2 kg');

@@ -41,7 +41,7 @@ visited('orders from a table are planned, a mix is moved, the plan is kept and o
   assert.equal(await visit.value('own-counter quay-loaf 08:00'), '30');
   assert.equal(await visit.value('tea-room beacon-slab 09:30'), '6');
   await visit.enter('own-counter quay-small 08:00', 'a few');
-  await visit.press('Keep');
+  await visit.press('Save');
   await visit.until('.notice', 'One cell is not a number of pieces. Use whole numbers.');
   assert.equal(await visit.value('own-counter quay-small 08:00'), 'a few');
   await visit.enter('own-counter quay-small 08:00', '14');
@@ -63,7 +63,7 @@ visited('orders from a table are planned, a mix is moved, the plan is kept and o
   for (let half = 0; half < 6; half += 1) await visit.keys('Alt', 'Shift', 'ArrowRight');
   const offers = '[aria-label="What stands in the way"] li button';
   await page.waitForSelector(`::-p-xpath(//li/button[contains(., "Tidewater Rye leaves")])`);
-  await visit.until(offers, 'Let go of the time to mix Tidewater Rye');
+  await visit.until(offers, 'Stop holding the time to mix Tidewater Rye');
   await page.click(`::-p-xpath(//li/button[contains(., "Tidewater Rye leaves")])`);
   await page.waitForSelector('[data-task="tidewater-rye.1.mix"][aria-label*="held here"]');
   await settled(visit);
@@ -145,7 +145,7 @@ visited('a dough that came out cold: its bulk lengthens, what moves is shown fir
   await visit.press('Plan the rest from here');
   await visit.until('[aria-label="What this moves"]', /Quay Country came out at 22.0 °C: its bulk is best after .* longer/);
   const cut = await labelOf(visit, 'quay-country.1.divide');
-  await visit.press('Take it');
+  await visit.press('Use it');
   await visit.until('header [role="status"]', /^ ?Saved/);
   await visit.reload();
   await page.waitForSelector('[data-task="quay-country.1.divide"]');
@@ -174,14 +174,14 @@ visited('a mix is noted with what gets forgotten, its dough by its height, the c
   await visit.enter('seenAt', `${String(Math.floor(seen / 60)).padStart(2, '0')}:${String(seen % 60).padStart(2, '0')}`);
   await visit.press('Plan the rest from here');
   await visit.until('[aria-label="What this moves"]', /Oat Tin stood at 8.0 cm: its bulk is best after .* shorter/);
-  await visit.press('Take it');
+  await visit.press('Use it');
   await focus(visit, '[data-task="oat-tin.1.divide"]');
   await visit.until('#why-title', 'Divide');
   await visit.press('It happened');
   await visit.enter('dough', '15 kg');
   await visit.press('Plan the rest from here');
   await visit.until('[aria-label="What this moves"]', /Oat tin: \d+ instead of 28 from the dough there is/);
-  await visit.press('Take it back');
+  await visit.press('Cancel');
   await page.waitForSelector('[data-task="oat-tin.1.oat-tin.shape"][aria-label^="shape 28 Oat tin"]');
 }); // prettier-ignore
 

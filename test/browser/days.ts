@@ -37,7 +37,7 @@ export async function onlyOrders(
 }
 /** Waits until everything that was entered is kept: a room that still keeps something asks before it is left. */
 export const keptAll = ({ page }: Visit) =>
-  page.waitForFunction(() => !/Keeping|Not kept/.test(document.querySelector('.state')?.textContent ?? ''));
+  page.waitForFunction(() => !/Saving|Not saved/.test(document.querySelector('.state')?.textContent ?? ''));
 export const settled = (visit: Visit) => visit.until('header [role="status"]', /Not saved yet|^ ?Saved/);
 
 /** A culture like the one that the levain is fed from, and before it in the list; nothing was seen of it yet. */

@@ -197,7 +197,7 @@ visited('half-typed text is kept as a draft, and survives closing the window', a
   await visit.go('/know/formulas/shoal');
   await type(visit, 4, 'total', '2..1');
   await visit.until('.sheet-grid .said', '“2..1”');
-  await visit.until('.state', 'Draft kept at');
+  await visit.until('.state', 'Draft saved at');
   await visit.reload();
   await visit.page.waitForSelector(cell(4, 'total'));
   assert.equal(await cellValue(visit, 4, 'total'), '2..1');
@@ -212,14 +212,14 @@ visited('two windows on one sheet: what each changed is kept, of one cell it is 
   const path = '/know/formulas/tern';
   await visit.go(path);
   await type(visit, 4, 'total', '2');
-  await visit.until('.state', 'Draft kept at');
+  await visit.until('.state', 'Draft saved at');
   const page = await visit.page.browserContext().newPage();
   await page.goto(SERVED + path);
   await page.waitForSelector(cell(4, 'total'));
   await page.waitForSelector('body[data-ready]');
   await page.click(cell(4, 'total'));
   await page.keyboard.type('1.8');
-  await page.waitForFunction(() => /Draft kept/.test(document.querySelector('.state')?.textContent ?? ''));
+  await page.waitForFunction(() => /Draft saved/.test(document.querySelector('.state')?.textContent ?? ''));
   await page.waitForFunction(async () => {
     const { drafts } = await (await fetch('/api/v1/drafts')).json();
     return JSON.stringify(drafts).includes('"total":"1.8"');
@@ -228,7 +228,7 @@ visited('two windows on one sheet: what each changed is kept, of one cell it is 
   await type(visit, 3, 'total', '77');
   await cellSays(visit, 4, 'total', '1.8');
   assert.equal(Number(await cellValue(visit, 3, 'total')), 77);
-  await visit.until('.state', 'Draft kept at');
+  await visit.until('.state', 'Draft saved at');
 
   const { drafts } = await (await fetch(`${SERVED}/api/v1/drafts`)).json();
   const draft = drafts.find(({ formula }: { formula: string }) => formula === 'tern');
@@ -242,7 +242,7 @@ visited('two windows on one sheet: what each changed is kept, of one cell it is 
   await type(visit, 4, 'total', '2.2');
   await visit.until(openDialog, /2\.2.*1\.9/);
   await visit.page.click(`${openDialog} input[value="theirs"]`);
-  await visit.press('Keep it so');
+  await visit.press('Save this');
   await cellSays(visit, 4, 'total', '1.9');
   assert.equal(Number(await cellValue(visit, 3, 'total')), 77);
 });

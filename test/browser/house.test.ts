@@ -13,7 +13,7 @@ visited('what stands in a bakehouse is pressed, changed, put in and moved, kept,
   await visit.enter('house.packWithin', '3.5');
   await visit.enter('hands.0.days.1', 'early');
   await visit.keys('Escape');
-  await visit.press('Keep');
+  await visit.press('Save');
   await visit.until('.field-problem', /“a few”/);
   assert.equal(await visit.value('things.2.fields.decks'), 'a few');
   await visit.enter('things.2.fields.decks', '5');
@@ -43,7 +43,7 @@ visited('what stands in a bakehouse is pressed, changed, put in and moved, kept,
   await page.keyboard.up('Alt');
   await page.waitForFunction((at, from) => Number(document.querySelector(at)?.getAttribute('x')) > from, {}, `${thing('Rack oven')} rect`, before);
   await visit.keys('Control', 's');
-  await visit.until(standing, /^ ?Kept/);
+  await visit.until(standing, /^ ?Saved/);
   await visit.reload();
   await page.click(thing('Deck oven'));
   assert.equal(await visit.value('things.2.fields.decks'), '5');
@@ -64,8 +64,8 @@ visited('what stands in a bakehouse is pressed, changed, put in and moved, kept,
   await page.waitForSelector(thing('Rack oven'));
   await page.$eval(thing('Rack oven'), (each) => (each as SVGElement).focus());
   await page.keyboard.press('Delete');
-  await visit.press('Keep');
-  await visit.until(standing, /^ ?Kept/);
+  await visit.press('Save');
+  await visit.until(standing, /^ ?Saved/);
 }); // prettier-ignore
 
 visited('a rota has days off, somebody is away, and swaps a day: the week says so', async (visit) => {
@@ -92,8 +92,8 @@ visited('a rota has days off, somebody is away, and swaps a day: the week says s
     await page.waitForFunction((was) => document.querySelector('.rota [role="columnheader"]:nth-child(2)')?.textContent !== was, {}, before);
   }
   assert.deepEqual(await weeks(), ['16 to 22', 'away: holiday']);
-  await visit.press('Keep');
-  await visit.until(standing, /^ ?Kept/);
+  await visit.press('Save');
+  await visit.until(standing, /^ ?Saved/);
   await visit.reload();
   assert.equal(await visit.value('hands.1.days.6'), '');
   await visit.enter('hands.1.days.6', '00:30 to 09:00');
@@ -103,8 +103,8 @@ visited('a rota has days off, somebody is away, and swaps a day: the week says s
     await page.click('form[aria-label="Person"] [aria-label="Take this line away"]');
   }
   await visit.keys('Escape');
-  await visit.press('Keep');
-  await visit.until(standing, /^ ?Kept/);
+  await visit.press('Save');
+  await visit.until(standing, /^ ?Saved/);
 }); // prettier-ignore
 
 visited('a customer is added, ordered for every week, has a day off and is taken off the list', async (visit) => {
@@ -115,17 +115,17 @@ visited('a customer is added, ordered for every week, has a day off and is taken
   await visit.press('Add a customer');
   await visit.enter('customer-name', 'Lighthouse');
   await visit.enter('customer-drops', 'dawn');
-  await visit.press('Keep');
+  await visit.press('Save');
   await visit.until('.field-problem', '“dawn” is not a time of day');
   await visit.enter('customer-drops', '5:30');
   await visit.enter('customer-off', '2032-05-13');
-  await page.click('::-p-xpath(//form[.//input[@name="customer-name"]]//button[normalize-space(.)="Keep"])');
+  await page.click('::-p-xpath(//form[.//input[@name="customer-name"]]//button[normalize-space(.)="Save"])');
   await visit.until('li', /Lighthouse 05:30/);
   await visit.keys('Escape');
   await visit.press('every Thursday');
   await visit.enter(cell, '9');
   await visit.until('.room header [role="status"]', /1 change/);
-  await visit.press('Keep');
+  await visit.press('Save');
   await visit.until('.room header [role="status"]', /^ *$/);
   await visit.go('/plan/orders/2032-05-20');
   assert.equal(await visit.value(cell), '9');
@@ -136,7 +136,7 @@ visited('a customer is added, ordered for every week, has a day off and is taken
   // What is ordered does not go out of sight with a van, nor with the customer, unless it is said so.
   visit.expectErrors(/422/);
   await visit.enter('customer-drops', '6:00');
-  await page.click('::-p-xpath(//form[.//input[@name="customer-name"]]//button[normalize-space(.)="Keep"])');
+  await page.click('::-p-xpath(//form[.//input[@name="customer-name"]]//button[normalize-space(.)="Save"])');
   await visit.until('.field-problem', 'Orders leave at 05:30: 1 every week');
   assert.equal(await visit.value('customer-drops'), '6:00');
   await visit.press('Take off the list');

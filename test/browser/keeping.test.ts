@@ -36,15 +36,15 @@ visited('orders that two type into: other cells are both kept, of the same cell 
   await visit.until('[role="dialog"]', /Quay loaf for Own counter, 08:00.*30.*27/s);
   assert.equal(await piecesIn(CELL), 27, 'nothing is kept before somebody chose');
   await visit.page.click('[role="dialog"] input[value="mine"]');
-  await visit.press('Keep it so');
-  await visit.page.waitForFunction(() => !/not kept|Keeping/.test(document.querySelector('header [role="status"]')?.textContent ?? ''));
+  await visit.press('Save this');
+  await visit.page.waitForFunction(() => !/not saved|Saving/.test(document.querySelector('header [role="status"]')?.textContent ?? ''));
   assert.equal(await piecesIn(CELL), 30);
   await visit.enter(CELL, '33');
   await say(CELL, 31, 30);
   await visit.keys('Control', 's');
   await visit.page.waitForSelector('[role="dialog"] input[value="theirs"]');
   await visit.page.click('[role="dialog"] input[value="theirs"]');
-  await visit.press('Keep it so');
+  await visit.press('Save this');
   await visit.page.waitForFunction((name) => document.querySelector<HTMLInputElement>(`[name="${name}"]`)?.value === '31', {}, CELL);
 }); // prettier-ignore
 
@@ -60,10 +60,10 @@ visited('what is typed and not kept is there again: of the day, of every week, a
   assert.notEqual(await visit.value(CELL), '21');
   await visit.go(`/plan/orders/${DATE}`);
   assert.equal(await visit.value(CELL), '21');
-  await visit.until('header [role="status"]', /1 change not kept yet/);
+  await visit.until('header [role="status"]', /1 change not saved yet/);
   assert.equal(await piecesIn(CELL), 20);
   await visit.keys('Control', 's');
-  await visit.page.waitForFunction(() => !/not kept|Keeping/.test(document.querySelector('header [role="status"]')?.textContent ?? ''));
+  await visit.page.waitForFunction(() => !/not saved|Saving/.test(document.querySelector('header [role="status"]')?.textContent ?? ''));
   assert.equal(await piecesIn(CELL), 21);
   await visit.reload();
   assert.equal(await visit.value(CELL), '21');
@@ -82,17 +82,17 @@ visited('a bakehouse that two change: other fields are both kept, of the same fi
   await visit.go('/know/bakehouse');
   await visit.enter('house.over', '3');
   await elsewhere((house) => ({ ...house, floor: { ...house.floor, tubs: tubs + 1 } }));
-  await visit.press('Keep');
+  await visit.press('Save');
   await visit.page.waitForFunction((text) => document.querySelector<HTMLInputElement>('[name="house.tubs"]')?.value === text, {}, String(tubs + 1));
   const both = await now();
   assert.deepEqual([both.bakehouse.floor.over, both.bakehouse.floor.tubs], [3, tubs + 1]);
 
   await visit.enter('house.tubs', String(tubs + 5));
   await elsewhere((house) => ({ ...house, floor: { ...house.floor, tubs: tubs + 2 } }));
-  await visit.press('Keep');
+  await visit.press('Save');
   await visit.until('[role="dialog"]', new RegExp(`Dough tubs.*${tubs + 5}.*${tubs + 2}`, 's'));
   await visit.page.click('[role="dialog"] input[value="theirs"]');
-  await visit.press('Keep it so');
+  await visit.press('Save this');
   await visit.page.waitForFunction((text) => document.querySelector<HTMLInputElement>('[name="house.tubs"]')?.value === text, {}, String(tubs + 2));
   await elsewhere((house) => ({ ...house, floor: { ...house.floor, tubs, over: 0 } }));
 }); // prettier-ignore
@@ -108,7 +108,7 @@ visited('what is typed while something is being kept is not dropped: in Orders, 
   const held = async () => {
     const before = letGo;
     await visit.keys('Control', 's');
-    await page.waitForFunction(() => /Keeping/.test(document.querySelector('header [role="status"]')?.textContent ?? ''));
+    await page.waitForFunction(() => /Saving/.test(document.querySelector('header [role="status"]')?.textContent ?? ''));
     while (letGo === before) await page.evaluate(() => new Promise(requestAnimationFrame));
   };
   const other = 'own-counter oat-tin 08:00';
@@ -118,7 +118,7 @@ visited('what is typed while something is being kept is not dropped: in Orders, 
   await held();
   await visit.enter(other, '13');
   letGo();
-  await visit.until('header [role="status"]', /1 change not kept yet/);
+  await visit.until('header [role="status"]', /1 change not saved yet/);
   assert.deepEqual([await visit.value(CELL), await visit.value(other)], ['25', '13']);
   assert.equal(await piecesIn(CELL, '2036-03-25'), 25);
 
@@ -128,13 +128,13 @@ visited('what is typed while something is being kept is not dropped: in Orders, 
   await held();
   await visit.enter('house.tubs', '41');
   letGo();
-  await visit.until('header [role="status"]', /Not kept yet/);
+  await visit.until('header [role="status"]', /Not saved yet/);
   assert.deepEqual([await visit.value('house.over'), await visit.value('house.tubs')], ['4', '41']);
   await visit.enter('house.over', over);
   await visit.enter('house.tubs', tubs);
   await held();
   letGo();
-  await visit.until('header [role="status"]', /^ ?Kept/);
+  await visit.until('header [role="status"]', /^ ?Saved/);
 }); // prettier-ignore
 
 visited('what was noted while there was no line is there after a reload, counted in the frame, and sent once the line is back', async (visit) => {
@@ -226,7 +226,7 @@ visited('an ingredient and a customer that two change: what only one changed is 
   await page.waitForSelector('[name="customer-name"]');
   await api('PUT', 'customers/tea-room', { base: at, customer: { ...known, drops: [...known.drops, '16:00'] } });
   await visit.enter('customer-off', '2036-12-24');
-  await visit.page.locator('::-p-xpath(//form//button[normalize-space(.)="Keep"])').click();
+  await visit.page.locator('::-p-xpath(//form//button[normalize-space(.)="Save"])').click();
   await page.waitForFunction(() => document.querySelector('[name="customer-name"]') === null);
   const after = await tea();
   assert.deepEqual([after.drops, (after as unknown as { off: object[] }).off], [[...known.drops, '16:00'], [{ from: '2036-12-24', to: '2036-12-24' }]]);
@@ -252,10 +252,10 @@ visited('orders and a bakehouse that are kept without a line wait on the device,
   assert.equal(await visit.value(CELL), '26');
   await visit.go('/know/bakehouse');
   await visit.enter('house.over', String(over + 2));
-  await visit.press('Keep');
+  await visit.press('Save');
   await visit.until('header [role="status"]', 'On this device, not sent yet');
   await visit.enter('house.tubs', String(tubs + 3));
-  await visit.press('Keep');
+  await visit.press('Save');
   await visit.until('nav', /2 not sent/);
   // The page is closed; meanwhile somebody changes other things of both.
   await page.goto('about:blank');
@@ -296,7 +296,7 @@ visited('orders that the server refuses are rolled back with the reason; they ca
   refuse = false;
   await visit.press('Send once more');
   await page.waitForFunction((name) => document.querySelector<HTMLInputElement>(`[name="${name}"]`)?.value === '29', {}, CELL);
-  await page.waitForFunction(() => !/Keeping/.test(document.querySelector('header [role="status"]')?.textContent ?? ''));
+  await page.waitForFunction(() => !/Saving/.test(document.querySelector('header [role="status"]')?.textContent ?? ''));
   assert.equal(await piecesIn(CELL, date), 29);
 }); // prettier-ignore
 
@@ -304,11 +304,11 @@ visited('what is typed into a bakehouse and not kept is there again after a relo
   await visit.go('/know/bakehouse');
   const tubs = await visit.value('house.tubs');
   await visit.enter('house.tubs', '77');
-  await visit.until('header [role="status"]', 'Not kept yet');
+  await visit.until('header [role="status"]', 'Not saved yet');
   await visit.reload();
   assert.equal(await visit.value('house.tubs'), '77');
   await visit.enter('house.tubs', tubs);
-  await visit.until('header [role="status"]', /^ ?Kept/);
+  await visit.until('header [role="status"]', /^ ?Saved/);
   await visit.reload();
   assert.equal(await visit.value('house.tubs'), tubs);
 }); // prettier-ignore

@@ -20,7 +20,7 @@ visited('Water, Cultures, Bakehouse and Formulas show what another device did', 
   await onlyOrders(date, [['own-counter', 'quay-loaf', '08:00', 20]]);
   await visit.go(`/make/water/${date}`);
   await visit.press('Salt is in');
-  await visit.page.waitForFunction(() => !/Keeping/.test(document.querySelector('.state')?.textContent ?? ''));
+  await visit.page.waitForFunction(() => !/Saving/.test(document.querySelector('.state')?.textContent ?? ''));
   type Mix = { id: string; rev: number; doc: { lot: string } };
   const [mix] = ((await api('GET', `mixes?date=${date}`)) as { mixes: Mix[] }).mixes;
   assert.ok(mix);
@@ -63,8 +63,8 @@ visited('what is typed stands on what was there then: what another device keeps 
   await visit.keys('Control', 's');
   await visit.until('[role="dialog"]', /30.*27/s);
   await visit.page.click('[role="dialog"] input[value="mine"]');
-  await visit.press('Keep it so');
-  await visit.page.waitForFunction(() => !/not kept|Keeping/.test(document.querySelector('header [role="status"]')?.textContent ?? ''));
+  await visit.press('Save this');
+  await visit.page.waitForFunction(() => !/not saved|Saving/.test(document.querySelector('header [role="status"]')?.textContent ?? ''));
   const { lines } = (await api('GET', `orders/${date}`)) as { lines: { customer: string; product: string; pieces: number }[] };
   assert.deepEqual(lines.filter(({ customer }) => customer === 'own-counter').flatMap(({ pieces }) => (pieces > 0 ? pieces : [])).toSorted(), [11, 30]);
 }); // prettier-ignore

@@ -72,7 +72,7 @@ visited('a night from plan to floor to record to what is learned to the next pla
     await visit.until('.noted', /mix Quay Country done/);
     await visit.until('.left', /./);
     await visit.until('[aria-label="What this moves"]', /came out at .* longer.*divide Quay Country/s);
-    await visit.press('Leave it');
+    await visit.press('Cancel');
     await page.waitForFunction(() => document.querySelector('[aria-label="What this moves"]') === null);
     await keptUntil(visit, NIGHT, 5);
   });
@@ -99,7 +99,7 @@ visited('a night from plan to floor to record to what is learned to the next pla
     await page.waitForSelector('[role="dialog"] .press.filled:not([disabled])');
     await page.click('[role="dialog"] .press.filled');
     await visit.until('[aria-label="What this moves"]', /stood at .* longer/);
-    await visit.press('Take it');
+    await visit.press('Use it');
     await page.waitForFunction(
       async (path, n) => (await (await fetch(path)).json()).plan.n > n,
       {},

@@ -109,7 +109,7 @@ visited('loads stand on their decks, one is held later by key, a longer bake mov
   await page.$eval(`[data-load="${kept.findIndex((label) => label.includes('Oat tin'))}"]`, (each) => (each as unknown as HTMLElement).focus());
   await visit.press('Not brown yet: 3 min more');
   await visit.until('[aria-label="What this moves"]', /move|Nothing else/);
-  await visit.press('Take it');
+  await visit.press('Use it');
   await visit.until('header [role="status"]', /^ ?Saved/);
 
   const told = (await api('GET', `plans/${DAY}/oven.json`)) as { loads: { items: { name: string }[] }[] };

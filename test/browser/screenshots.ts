@@ -164,7 +164,7 @@ for (const [dough, flour] of [
   await visit.keys('PageDown');
 }
 await visit.until('.pour', 'Friction from 2 logged mixes');
-await page.waitForFunction(() => !/Keeping/.test(document.querySelector('.state')?.textContent ?? ''));
+await page.waitForFunction(() => !/Saving/.test(document.querySelector('.state')?.textContent ?? ''));
 await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
 await take('water');
 await page.setViewport({ width: 390, height: 844 });

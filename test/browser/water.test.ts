@@ -276,7 +276,7 @@ visited(
     await visit.keys('Tab');
     await visit.until(openDialog, /Lot.*K 9.*K 8/);
     await visit.page.click(`${openDialog} input[value="mine"]`);
-    await visit.press('Keep it so');
+    await visit.press('Save this');
     await visit.page.waitForFunction((open) => document.querySelector(open) === null, {}, openDialog);
     await visit.page.setOfflineMode(true);
     await visit.enter('factor.flour', '17');

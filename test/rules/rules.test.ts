@@ -149,3 +149,17 @@ test('no folder of core has twenty files, and no index tells forty names', () =>
     assert.ok(names.length < 40, `${folder} tells ${names.length} names`);
   }
 });
+
+test('no button says what another word of docs/words.md is for', () => {
+  const [, acts = ''] = /## What a button does\n([\s\S]*?)\n## /.exec(readFileSync(join(ROOT, 'docs/words.md'), 'utf8')) ?? [];
+  const rows = acts.split('\n').filter((line) => line.startsWith('| ') && !/^\| (Word|---)/.test(line));
+  const words = rows.flatMap((line) => line.split('|')[3]?.split(',').map((each) => each.trim()) ?? []);
+  assert.ok(words.length > 20, 'the table is read');
+  const source = join(ROOT, 'web/src');
+  const screens = readdirSync(source, { recursive: true, encoding: 'utf8' }).filter((file) => file.endsWith('.svelte'));
+  for (const file of screens) {
+    const text = readFileSync(join(source, file), 'utf8');
+    for (const [, said = ''] of text.matchAll(/<(?:button|a|Button|ToolButton)\b[^]*?>\s*([A-Z][A-Za-z ]*?)\s*<\//g))
+      assert.ok(!words.includes(said.trim()), `${file}: “${said.trim()}”`);
+  }
+}); // prettier-ignore

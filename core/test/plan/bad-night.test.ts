@@ -157,7 +157,7 @@ describe('what goes wrong is reckoned with', () => {
     assert.equal(answer.verdict, 'impossible');
     const words: string[] = [];
     for await (const offer of offeredFor(pinned, network, answer, null, { plan: async (_, other, from) => answered(other, 0, from, 20), over: () => false })) words.push(offer.words);
-    assert.ok(words.some((each) => each.startsWith('Let go of the time')), words.join());
+    assert.ok(words.some((each) => each.startsWith('Stop holding the time')), words.join());
     assert.ok(words.every((each) => !each.includes('of everything')), words.join());
   }); // prettier-ignore
 

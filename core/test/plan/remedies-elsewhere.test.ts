@@ -137,6 +137,6 @@ describe('remedies that bring what is there to where it is short', () => {
     const at = resolveLocal('2026-11-26', '07:45', day.bakehouse.zone);
     assert.ok(at.ok);
     const { offers } = await triedFor({ ...day, pins: [{ task: mix, at: at.value }] });
-    assert.match(wordsOf(offers)[0] ?? '', /^Let go of the time to mix Oat Tin/);
+    assert.match(wordsOf(offers)[0] ?? '', /^Stop holding the time to mix Oat Tin/);
   }); // prettier-ignore
 });

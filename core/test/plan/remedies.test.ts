@@ -100,7 +100,7 @@ const CASES: readonly { remedy: Remedy; words: string; changes: RegExp; of?: Day
   { remedy: { kind: 'fewer', formula: 'cardamom-knots', percent: 25 }, words: 'Cardamom Knots: 63 pieces instead of 84', changes: /^fewer\.0$/ },
   { remedy: { kind: 'parted', formula: 'oat-tin', batches: 2 }, words: 'Oat Tin in 2 batches', changes: /^parted\.0$/ },
   { remedy: { kind: 'together', formula: 'oat-tin' }, words: 'One dough of Oat Tin for all vans', changes: /^together\.0$/ },
-  { remedy: { kind: 'unpin', task: 'a', name: 'mix Oat Tin' }, words: 'Let go of the time to mix Oat Tin', changes: /^pins\./ },
+  { remedy: { kind: 'unpin', task: 'a', name: 'mix Oat Tin' }, words: 'Stop holding the time to mix Oat Tin', changes: /^pins\./ },
   {
     remedy: { kind: 'swap', tasks: ['a', 'b'], names: ['load 3 Oat tin', 'load 4 Quay loaf'] },
     words: 'Change places: load 3 Oat tin and load 4 Quay loaf',

@@ -60,7 +60,7 @@ export function remedyWords(input: DayInput, remedy: Remedy): string {
       if (remedy.percent === 0) return `${nameOf(remedy.formula)} straight, with yeast and no pre-ferment`;
       return `${nameOf(remedy.formula)} with ${formatNumber(remedy.percent, 0)} % of its pre-ferment${remedy.yeast ? ' and more yeast' : ''}`;
     case 'unpin':
-      return `Let go of the time to ${remedy.name}`;
+      return `Stop holding the time to ${remedy.name}`;
     case 'swap':
       return `Change places: ${remedy.names[0]} and ${remedy.names[1]}`;
   }

@@ -43,7 +43,7 @@
   </tbody>
 </table>
 <button type="button" class="btn preset-filled" disabled={!all} onclick={() => onchosen(picks)}
-  >Keep it so</button
+  >Save this</button
 >
 
 <style>

@@ -48,7 +48,7 @@
   <button
     type="button"
     class="unsent"
-    title="Done on this device, not kept by Jovet yet"
+    title="Done on this device, not saved in Jovet yet"
     onclick={() => (open = true)}
   >
     <CloudOff size={20} aria-hidden="true" /><span>{said}</span>
@@ -58,7 +58,7 @@
   {#if cut}
     <p>
       There is no line to Jovet{kept === null ? '' : `; this page is as it was at ${clock(kept / 1000)}`}.
-      What you note on the Floor, in Water and in Cultures, type into sheets, and keep in Orders and Bakehouse
+      What you note on the Floor, in Water and in Cultures, type into sheets, and save in Orders and Bakehouse
       stays on this device and is sent later. Publishing and planning by the server wait until there is a
       line.
     </p>

@@ -142,7 +142,7 @@
       {Object.values(problems)[0]}
     </p>{/if}
   <div class="row ends">
-    <button type="submit" class="btn preset-filled">Keep it</button>
+    <button type="submit" class="btn preset-filled">Save</button>
     {#if onend}
       {#if ending}
         <button type="button" class="btn preset-tonal" onclick={onend}

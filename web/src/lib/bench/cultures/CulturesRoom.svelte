@@ -242,7 +242,7 @@
   <header>
     <h1>Cultures</h1>
     <span class="state" role="status"
-      >{#if keeping.state === 'failed'}Not kept{:else if keeping.state === 'waiting'}Keeping…{:else}{said}{/if}</span
+      >{#if keeping.state === 'failed'}Not saved{:else if keeping.state === 'waiting'}Saving…{:else}{said}{/if}</span
     >
     <ToolButton label="Keys of this room" title="Keys (?)" onclick={() => (panel = 'keys')}
       ><Keyboard size={20} /></ToolButton

@@ -32,8 +32,8 @@
     {/if}
     {#if price}<p>{price}</p>{/if}
   </div>
-  <button type="button" class="btn preset-filled" onclick={ontake}>Take it</button>
-  <button type="button" class="btn preset-tonal" onclick={onback}>Take it back</button>
+  <button type="button" class="btn preset-filled" onclick={ontake}>Use it</button>
+  <button type="button" class="btn preset-tonal" onclick={onback}>Cancel</button>
 </section>
 
 <style>

@@ -134,7 +134,7 @@
   {/each}
   {#if wrong['gates']}<p class="wrong" role="alert">{wrong['gates']}</p>{/if}
   <button type="submit" class="btn preset-filled">Plan the rest from here</button>
-  <button type="button" class="btn preset-tonal" onclick={onleave}>Leave it</button>
+  <button type="button" class="btn preset-tonal" onclick={onleave}>Cancel</button>
 </form>
 
 <style>

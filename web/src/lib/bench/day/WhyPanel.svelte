@@ -88,7 +88,7 @@
       {:else}
         {#if task.pinned}
           <button type="button" class="btn preset-tonal" onclick={onunpin}
-            >Let go of {clock(task.start)}</button
+            >Stop holding {clock(task.start)}</button
           >
         {:else}
           <button type="button" class="btn preset-tonal" onclick={() => onnudge(0)}

@@ -157,8 +157,8 @@
     <section class="notice" role="status" aria-label="What this moves">
       <p>{desk.asked.sentences.join(' ')}</p>
       {#if desk.asked.day}
-        <button type="button" class="press filled" onclick={() => void desk.take()}>Take it</button>
-        <button type="button" class="press" onclick={() => desk.leave()}>Leave it</button>
+        <button type="button" class="press filled" onclick={() => void desk.take()}>Use it</button>
+        <button type="button" class="press" onclick={() => desk.leave()}>Cancel</button>
       {:else}
         <a class="press" href={`/plan/day/${given.date}`}>Look for a way out in Day line</a>
       {/if}

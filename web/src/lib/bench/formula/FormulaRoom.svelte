@@ -272,10 +272,10 @@
   const slug = $derived(version?.slug ?? slugOf(draft.name));
   const clock = (epoch: number) => localTime(epoch, bakehouse.zone).time;
   const keeping = $derived.by(() => {
-    if (keeper.state === 'failed') return 'Not kept: Jovet does not answer';
-    if (keeper.state === 'waiting') return 'Keeping…';
-    if (unpublished && keeper.at !== null) return `Draft kept at ${clock(keeper.at)}`;
-    return version ? `Version ${version.version}, ${version.by}` : 'Not kept yet';
+    if (keeper.state === 'failed') return 'Not saved: Jovet does not answer';
+    if (keeper.state === 'waiting') return 'Saving…';
+    if (unpublished && keeper.at !== null) return `Draft saved at ${clock(keeper.at)}`;
+    return version ? `Version ${version.version}, ${version.by}` : 'Not saved yet';
   });
   const unpublished = $derived(asPublished === null || !dequal(draft, asPublished));
   /** Parts that come when they are opened. */

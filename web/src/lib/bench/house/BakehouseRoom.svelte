@@ -173,7 +173,7 @@
     ['Alt ← → ↑ ↓', 'moves the thing by 10 cm'],
     ['Enter', 'what it says of itself; there: the next field'],
     ['Delete', 'the thing is gone'],
-    ['Ctrl S', 'keep it'],
+    ['Ctrl S', 'save it'],
     ['Ctrl Z, Ctrl Y', 'undo, redo'],
     ['?', 'these keys'],
   ] as const;
@@ -193,12 +193,12 @@
     <RoomHead
       title="Bakehouse"
       standing={dirty
-        ? 'Not kept yet'
+        ? 'Not saved yet'
         : !own
-          ? 'Kept'
+          ? 'Saved'
           : unsent.trouble.length > 0
             ? 'On this device, not sent yet'
-            : 'Keeping…'}
+            : 'Saving…'}
     >
       {#snippet about()}<p>{house.bakehouse.name}</p>{/snippet}
       <UndoTools
@@ -207,7 +207,7 @@
         onundo={() => (history = undo(history))}
         onredo={() => (history = redo(history))}
       />
-      <button type="button" class="btn preset-filled save" disabled={!dirty} onclick={save}>Keep</button>
+      <button type="button" class="btn preset-filled save" disabled={!dirty} onclick={save}>Save</button>
     </RoomHead>
   </div>
   {#each loose as { problem, remedy } (problem)}<p class="notice" role="alert">{problem} {remedy}</p>{/each}

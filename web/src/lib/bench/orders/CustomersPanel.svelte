@@ -120,8 +120,8 @@
       onchange={set('short')}
     />
     <p class="row">
-      <button type="submit" class="btn preset-filled">Keep</button>
-      <button type="button" class="btn preset-tonal" onclick={() => (open = null)}>Leave it</button>
+      <button type="submit" class="btn preset-filled">Save</button>
+      <button type="button" class="btn preset-tonal" onclick={() => (open = null)}>Cancel</button>
       {#if open !== '' && ordered === ''}<button
           type="button"
           class="btn preset-tonal"

@@ -40,7 +40,7 @@
   let { date, book, over, input, onopen }: Props = $props();
 
   let every = $state(false);
-  /** What was typed into cells and is not kept yet, by `customer product drop`: of the day, or of every week. */
+  /** What was typed into cells and is not saved yet, by `customer product drop`: of the day, or of every week. */
   const place = $derived(every ? `orders every ${weekdayOf(date)}` : `orders ${date}`);
   let history = $state.raw(untrack(() => beginHistory<Texts>([], typedAt(place))));
   $effect(() => rememberTyped(place, typed));
@@ -98,12 +98,12 @@
 
   const howItStands = $derived(
     dirty.length > 0
-      ? `${dirty.length} ${dirty.length === 1 ? 'change' : 'changes'} not kept yet`
+      ? `${dirty.length} ${dirty.length === 1 ? 'change' : 'changes'} not saved yet`
       : own.length === 0 && justKept.length === 0
         ? ''
         : unsent.trouble.length > 0
           ? 'On this device, not sent yet'
-          : 'Keeping…',
+          : 'Saving…',
   );
 
   const unmade = $derived(book.products.filter(({ made, slug }) => !made && sum('ordered', slug) > 0));
@@ -233,7 +233,7 @@
       ><Weight size={20} /> Pull list</ToolButton
     >
     <button type="button" class="btn preset-tonal" disabled={dirty.length === 0} onclick={() => save()}
-      >Keep</button
+      >Save</button
     >
     <button type="button" class="btn preset-filled plan" disabled={every} onclick={plan}>Plan this day</button
     >

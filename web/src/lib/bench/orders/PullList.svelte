@@ -9,7 +9,7 @@
   const list = $derived(doughs.ok ? pullListOf(doughs.value) : null);
 </script>
 
-{#if changed}<p class="notice" role="status">What was typed and not kept yet is not in this list.</p>{/if}
+{#if changed}<p class="notice" role="status">What was typed and not saved yet is not in this list.</p>{/if}
 {#if !doughs.ok}
   {#each doughs.problems as { problem, remedy } (problem)}<p class="field-problem" role="alert">
       {problem}

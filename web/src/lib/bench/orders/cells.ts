@@ -20,5 +20,5 @@ export const KEYS = [
   ['Enter, Shift Enter', 'down and up the column'],
   ['← → ↑ ↓', 'from cell to cell'],
   ['Ctrl Z, Ctrl Y', 'undo, redo what was typed'],
-  ['Ctrl S', 'keep the orders'],
+  ['Ctrl S', 'save the orders'],
 ] as const;

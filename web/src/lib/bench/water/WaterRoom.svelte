@@ -271,7 +271,7 @@
         : ''}
     </p>
     <span class="state" role="status"
-      >{#if keeping.state === 'failed'}Not kept{:else if keeping.state === 'waiting'}Keeping…{:else}{said ||
+      >{#if keeping.state === 'failed'}Not saved{:else if keeping.state === 'waiting'}Saving…{:else}{said ||
           'No instrument; type what you read'}{/if}</span
     >
     <ToolButton label="Keys of this room" title="Keys (?)" onclick={() => (panel = 'keys')}
