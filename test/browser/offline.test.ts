@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import type { Browser } from 'puppeteer-core';
-import { api } from './days.ts';
-import { SERVED, type Visit } from './visit.ts';
+import { api, onlyOrders } from './days.ts';
+import { SERVED, Visit } from './visit.ts';
 import { visits } from './visited.ts';
 
 const { visited } = visits();
@@ -64,3 +64,27 @@ visited('it can be put on the screen of a tablet', async (visit) => {
   const { errors } = await session.send('Page.getAppManifest');
   assert.deepEqual(errors, []);
 });
+
+visited('a line that is cut is said at once, in every page of the tablet, and the room comes back to now by itself', async (visit) => {
+  visit.expectErrors(/ERR_|Failed to load/);
+  const date = '2036-04-15';
+  await onlyOrders(date, [['own-counter', 'quay-loaf', '08:00', 20]]);
+  await visit.go(`/plan/orders/${date}`);
+  const second = await Visit.begin(visit.page.browserContext());
+  second.expectErrors(/ERR_|Failed to load/);
+  await second.go(`/plan/orders/${date}`);
+  const says = ({ page }: Visit, cut: boolean) =>
+    page.waitForFunction((wanted) => /No line/.test(document.querySelector('nav')?.textContent ?? '') === wanted, { polling: 100, timeout: 6000 }, cut);
+  const begun = Date.now();
+  for (const each of [visit, second]) await each.page.setOfflineMode(true);
+  for (const each of [visit, second]) await says(each, true);
+  assert.ok(Date.now() - begun < 2000, `${Date.now() - begun} ms`);
+  const [line] = ((await api('GET', `orders/${date}`)) as { said: { customer: string; product: string; drop: string; pieces: number }[] }).said.filter(({ pieces }) => pieces === 20);
+  await api('PUT', `orders/${date}`, { lines: [{ ...line, pieces: 37, was: 20 }] });
+  for (const each of [visit, second]) await each.page.setOfflineMode(false);
+  for (const each of [visit, second]) {
+    await says(each, false);
+    await each.page.waitForFunction(() => document.querySelector<HTMLInputElement>('[name="own-counter quay-loaf 08:00"]')?.value === '37', { polling: 100 });
+  }
+  await second.end();
+}); // prettier-ignore

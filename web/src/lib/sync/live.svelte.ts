@@ -1,7 +1,7 @@
 import { navigating } from '$app/state';
 import { DEVICE } from './ask';
 
-/** Something changed on another device, or one is somewhere (`here`: `id` is who, `room` and `place` are where). */
+/** Something changed on another device (`all`: nobody knows what, there was no line until now; `cut`: there is none), or one is somewhere (`here`: `id` is who, `room` and `place` are where). */
 export interface Notice {
   readonly kind: string;
   readonly id: string | null;
@@ -31,17 +31,27 @@ class Live {
   begin(): () => void {
     this.pages = new BroadcastChannel('live');
     this.pages.onmessage = ({ data }: MessageEvent<Notice>) => this.tell(data);
-    const hold = () => (this.holds() ? this.open() : this.close());
+    if (!navigator.onLine) this.isCut = true;
+    const hold = () => (navigator.onLine && this.holds() ? this.open() : this.close());
     hold();
     const timer = setInterval(hold, SAY_MS);
     const leave = () => {
       if (this.stream) localStorage.removeItem(LEASE);
       this.close();
     };
+    // The device knows at once; a stream finds out when it is next spoken to.
+    const cut = () => {
+      this.isCut = true;
+      leave();
+    };
     addEventListener('pagehide', leave);
+    addEventListener('offline', cut);
+    addEventListener('online', hold);
     return () => {
       clearInterval(timer);
       removeEventListener('pagehide', leave);
+      removeEventListener('offline', cut);
+      removeEventListener('online', hold);
       leave();
       this.pages?.close();
     };
@@ -79,12 +89,10 @@ class Live {
       this.tell(notice);
     };
     stream.onmessage = ({ data }: MessageEvent<string>) => both(JSON.parse(data) as Notice);
-    stream.onerror = () => (this.isCut = true);
-    stream.onopen = () => {
-      // What changed while there was no line is not known.
-      if (this.isCut) both({ kind: 'all', id: null, rev: null, device: null });
-      this.isCut = false;
-    };
+    const all = (kind: 'cut' | 'all') => both({ kind, id: null, rev: null, device: null });
+    stream.onerror = () => this.isCut || all('cut');
+    // What changed while there was no line is not known.
+    stream.onopen = () => this.isCut && all('all');
   }
   private close(): void {
     this.stream?.close();
@@ -92,6 +100,8 @@ class Live {
   }
   private tell(notice: Notice): void {
     if (notice.device === DEVICE) return;
+    if (notice.kind === 'cut' || notice.kind === 'all') this.isCut = notice.kind === 'cut';
+    if (notice.kind === 'cut') return;
     for (const hear of this.hearers.values()) hear(notice);
   }
 }
