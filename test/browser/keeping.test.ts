@@ -247,13 +247,13 @@ visited('orders and a bakehouse that are kept without a line wait on the device,
   await visit.go(`/plan/orders/${date}`);
   await visit.enter(CELL, '26');
   await visit.keys('Control', 's');
-  await visit.until('header [role="status"]', 'On this device, not sent yet');
+  await visit.until('header [role="status"]', 'Not sent yet');
   await visit.until('nav', /1 not sent/);
   assert.equal(await visit.value(CELL), '26');
   await visit.go('/know/bakehouse');
   await visit.enter('house.over', String(over + 2));
   await visit.press('Save');
-  await visit.until('header [role="status"]', 'On this device, not sent yet');
+  await visit.until('header [role="status"]', 'Not sent yet');
   await visit.enter('house.tubs', String(tubs + 3));
   await visit.press('Save');
   await visit.until('nav', /2 not sent/);
@@ -264,7 +264,7 @@ visited('orders and a bakehouse that are kept without a line wait on the device,
   await visit.until('nav', /2 not sent/);
   assert.deepEqual([await visit.value(CELL), await visit.value(other)], ['26', '14']);
   await visit.press('2 not sent');
-  await visit.until('[role="dialog"]', /Orders of 2036-04-01: 1 cell.*The bakehouse/s);
+  await visit.until('[role="dialog"]', /1 April: Quay loaf for Own counter, 08:00: 26.*The bakehouse/s);
   cut = false;
   await visit.press('Send now');
   await page.waitForFunction(() => !/not sent/.test(document.querySelector('nav')?.textContent ?? ''));
@@ -292,7 +292,7 @@ visited('orders that the server refuses are rolled back with the reason; they ca
   await visit.until('nav', /1 refused/);
   await page.waitForFunction((name) => document.querySelector<HTMLInputElement>(`[name="${name}"]`)?.value === '20', {}, CELL);
   await visit.press('1 refused');
-  await visit.until('[role="dialog"] .notice', /Orders of 2036-04-02.*No van goes there any more/s);
+  await visit.until('[role="dialog"] .notice', /2 April: Quay loaf.*29.*No van goes there any more/s);
   refuse = false;
   await visit.press('Send once more');
   await page.waitForFunction((name) => document.querySelector<HTMLInputElement>(`[name="${name}"]`)?.value === '29', {}, CELL);

@@ -81,6 +81,26 @@ describe('what is not sent yet', () => {
     ]);
     assert.deepEqual([known?.refused, known?.work.kind], [null, 'events']);
     assert.match(unknown?.refused?.[0]?.problem ?? '', /another version/);
+    const orders: Work = {
+      kind: 'orders',
+      date: '2041-03-05',
+      doc: { 'own-counter quay-loaf 08:00': 12, 'tea-room oat-tin 09:30': null },
+    };
+    const standing: Work = {
+      kind: 'standing',
+      doc: { 'own-counter quay-loaf 08:00': { weekdays: [1, 2, 3, 4, 5, 6, 7], from: null, to: null } },
+    };
+    const broken = { kind: 'house', id: 'house', unit: '°C', doc: { things: [] } } as unknown as Work;
+    assert.deepEqual(
+      readStored([orders, standing, broken].map((work) => ({ ...of, id: uuid(), work }))).map(
+        ({ work, refused }) => [work, refused === null],
+      ),
+      [
+        [orders, true],
+        [standing, true],
+        [broken, false],
+      ],
+    );
   });
 });
 

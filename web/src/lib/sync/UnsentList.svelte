@@ -113,6 +113,9 @@
       padding: 0 0.5rem;
     }
   }
+  p + p {
+    margin-top: 0.75rem;
+  }
   h3 {
     font-weight: 700;
   }

@@ -1,6 +1,6 @@
 import type { Clash } from './merge.ts';
 import type { Event } from '@jovet/core/run';
-import { WEEKDAYS } from '@jovet/core/time';
+import { formatDate, WEEKDAYS } from '@jovet/core/time';
 import { partsOf } from './cells.ts';
 import type { Work } from './work.ts';
 
@@ -47,18 +47,31 @@ export function workWords(work: Work, writing: Writing): string[] {
     case 'draft':
       return [`Sheet of ${work.doc.name || 'a new formula'}`];
     case 'orders':
-      return [`Orders of ${work.date}: ${cells(work.doc)}`];
+      return cellLines(formatDate(work.date), work.doc, (pieces) => (pieces === null ? 'as every week' : String(pieces)));
     case 'standing':
-      return [`Orders of every week: ${cells(work.doc)}`];
+      return cellLines('Every week', work.doc, ({ weekdays }) => weekdays.map((pieces, day) => `${WEEKDAYS[day]?.slice(0, 2) ?? ''} ${pieces}`).join(' '));
     case 'house':
       return ['The bakehouse'];
   }
 } // prettier-ignore
 
-/** So many cells of a table. */
-const cells = (doc: object): string => {
-  const count = Object.keys(doc).length;
-  return `${count} ${count === 1 ? 'cell' : 'cells'}`;
+/** Cells that are told each by itself. */
+const TOLD = 5;
+
+/** Cells of a table with what is in them, the first few. */
+function cellLines<T>(
+  where: string,
+  doc: Readonly<Record<string, T>>,
+  textOf: (value: T) => string,
+): string[] {
+  const lines = Object.entries(doc).map(([key, value]) => `${where}: ${cellWords(key)}: ${textOf(value)}`);
+  const more = lines.length - TOLD;
+  return more > 0 ? [...lines.slice(0, TOLD), `${where}: ${more} more`] : lines;
+}
+
+const cellWords = (key: string): string => {
+  const { customer, product, drop } = partsOf(key);
+  return `${spelled(product)} for ${spelled(customer)}, ${drop}`;
 };
 
 /** Fields whose names say too little by themselves. */
@@ -91,10 +104,7 @@ function named(work: Work, name: string): string {
     if (thing !== undefined) return thing || 'a row without a name';
   }
   if (work.kind === 'standing' && /^\d$/.test(name)) return WEEKDAYS[Number(name)] ?? name;
-  if ((work.kind === 'orders' || work.kind === 'standing') && name.includes(' ')) {
-    const { customer, product, drop } = partsOf(name);
-    return `${spelled(product)} for ${spelled(customer)}, ${drop}`;
-  }
+  if ((work.kind === 'orders' || work.kind === 'standing') && name.includes(' ')) return cellWords(name);
   return FIELDS[name] ?? spelled(name);
 } // prettier-ignore
 

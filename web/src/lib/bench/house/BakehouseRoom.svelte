@@ -197,7 +197,7 @@
         : !own
           ? 'Saved'
           : unsent.trouble.length > 0
-            ? 'On this device, not sent yet'
+            ? 'Not sent yet'
             : 'Saving…'}
     >
       {#snippet about()}<p>{house.bakehouse.name}</p>{/snippet}

@@ -102,7 +102,7 @@
       : own.length === 0 && justKept.length === 0
         ? ''
         : unsent.trouble.length > 0
-          ? 'On this device, not sent yet'
+          ? 'Not sent yet'
           : 'Saving…',
   );
 
