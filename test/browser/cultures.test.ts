@@ -154,7 +154,7 @@ visited('what if, stages, yeast, family and the first ten days', async (visit) =
   await visit.choose('desk.formula', 'quay-country');
   const asItIs = await visit.text('[data-desk="best.0"]');
   const before = await visit.text('[data-desk="best.1"]');
-  await visit.page.focus('[name="desk.room.1"]');
+  await visit.page.focus('[data-slide="room.1"] [role="slider"]');
   for (let step = 0; step < 6; step += 1) await visit.keys('ArrowLeft');
   await visit.page.waitForFunction(
     (was) => document.querySelector('[data-desk="best.1"]')?.textContent !== was,

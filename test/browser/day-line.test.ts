@@ -210,18 +210,15 @@ visited('goals are weighed, plans are kept and compared, tubs get their labels, 
   await visit.press('Rather this');
   await settled(visit);
   await visit.press('Goals');
-  const range = `input[aria-label^="${goal}"]`;
+  const range = `[role="slider"][aria-label^="${goal}"]`;
   await page.waitForSelector(range);
-  assert.equal(await page.$eval(range, (each) => (each as HTMLInputElement).value), drawn);
+  assert.equal(await page.$eval(range, (each) => each.getAttribute('aria-valuenow')), drawn);
   await visit.keys('Escape');
   await visit.press('Undo');
   await settled(visit);
   await visit.press('Goals');
-  await page.waitForSelector('input[aria-label^="Bread ready"]');
-  await page.$eval('input[aria-label^="Bread ready"]', (range) => {
-    (range as HTMLInputElement).value = '0';
-    range.dispatchEvent(new Event('change', { bubbles: true }));
-  });
+  await page.focus('[role="slider"][aria-label^="Bread ready"]');
+  await visit.keys('Home');
   await visit.keys('Escape');
   await visit.until('header [role="status"]', 'Not saved yet');
   await visit.press('Save');

@@ -72,7 +72,7 @@ export async function chooseFile(visit: Visit, name: string, content: string): P
       const files = new DataTransfer();
       files.items.add(new File([text], called));
       (input as HTMLInputElement).files = files.files;
-      input.dispatchEvent(new Event('change', { bubbles: true }));
+      input.dispatchEvent(new Event('input', { bubbles: true }));
     },
     content,
     name,

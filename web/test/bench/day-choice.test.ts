@@ -17,7 +17,7 @@ import {
   withStand,
   type DayChoice,
 } from '../../src/lib/bench/day/day-choice.ts';
-import { beginHistory, record, redo, settle, undo, type History } from '../../src/lib/bench/history.ts';
+import { beginHistory, record, redo, settle, undo, type History } from '../../src/lib/room/history.ts';
 
 describe('undo and redo', () => {
   it('go back through each change and forward again, and typing on in one field is one change', () => {

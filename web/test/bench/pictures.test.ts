@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
-import { beginHistory, record, redo, settle, undo } from '../../src/lib/bench/history.ts';
+import { beginHistory, record, redo, settle, undo } from '../../src/lib/room/history.ts';
 import { pixelsPerHour, xOf, type TimeScale } from '../../src/lib/bench/ribbon.ts';
 import { temperatureColour } from '../../src/lib/bench/temperature-colour.ts';
 import { modeFrom, modeOf } from '../../src/lib/ui/mode.ts';

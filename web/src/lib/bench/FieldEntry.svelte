@@ -39,6 +39,7 @@
   <label class="tick"
     ><input
       type="checkbox"
+      class="checkbox"
       {name}
       checked={value !== ''}
       onchange={() => onchange(value === '' ? 'yes' : '')}

@@ -2,6 +2,7 @@
   import type { Problem } from '@jovet/core/problem';
   import type { Imported } from '../server/database/import';
   import { ask } from '../sync/ask';
+  import FileField from '../ui/FileField.svelte';
 
   /** Brings in a file of the bakery: looked into first, with every fault, before anything is kept. */
   let { onbrought }: { onbrought: () => void } = $props();
@@ -13,8 +14,7 @@
   const faulty = $derived(preview?.items.filter((item) => item.problems.length > 0) ?? []);
   const fine = $derived((preview?.items.length ?? 0) - faulty.length);
 
-  async function look(file: File | undefined) {
-    if (!file) return;
+  async function look(file: File) {
     brought = null;
     preview = null;
     text = await file.text();
@@ -39,12 +39,10 @@
   JSON of a bakehouse, ingredients, prices, a formula or everything; a table (CSV) of a formula or of
   ingredients; or a schema.org recipe.
 </p>
-<input
-  class="input"
-  type="file"
-  aria-label="File"
-  accept=".json,.csv,.tsv,.txt,application/json,text/csv,application/ld+json"
-  onchange={(event) => look(event.currentTarget.files?.[0])}
+<FileField
+  label="Open a file"
+  accept={{ 'application/json': ['.json'], 'application/ld+json': [], 'text/csv': ['.csv', '.tsv', '.txt'] }}
+  onfile={look}
 />
 {#if preview}
   <p role="status">

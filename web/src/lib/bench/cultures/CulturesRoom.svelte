@@ -8,7 +8,6 @@
   import type { PlannedBuild } from '@jovet/core/plan/explain';
   import { localTime } from '@jovet/core/time';
   import { quantity, type Workings } from '@jovet/core/working';
-  import Keyboard from '@lucide/svelte/icons/keyboard';
   import ListOrdered from '@lucide/svelte/icons/list-ordered';
   import Pencil from '@lucide/svelte/icons/pencil';
   import Plus from '@lucide/svelte/icons/plus';
@@ -21,7 +20,7 @@
   import Sheet from '../../ui/Sheet.svelte';
   import ToolButton from '../../ui/ToolButton.svelte';
   import { watchInstruments } from '../instruments';
-  import KeyList from '../KeyList.svelte';
+  import RoomHead from '../../room/RoomHead.svelte';
   import { provideOpener } from '../opener';
   import { unsent } from '../../sync/unsent.svelte';
   import { useReading } from '../settings';
@@ -69,9 +68,7 @@
   let now = $state(Math.floor(timeNow()));
   let devices = $state.raw<readonly DeviceReport[]>([]);
   let said = $state('');
-  let panel = $state<'log' | 'edit' | 'new' | 'desk' | 'stages' | 'diary' | 'days' | 'tree' | 'keys' | null>(
-    null,
-  );
+  let panel = $state<'log' | 'edit' | 'new' | 'desk' | 'stages' | 'diary' | 'days' | 'tree' | null>(null);
   let feeding = $state(false);
   let sour = $state(false);
   let path = $state<string[]>([]);
@@ -217,17 +214,12 @@
     });
   });
 
-  function onkeydown(event: KeyboardEvent) {
-    const typing = event.target instanceof HTMLInputElement || event.target instanceof HTMLSelectElement;
+  /** Goes to the next culture, or the one before. */
+  function to(by: number) {
     const index = cultures.findIndex(({ id }) => id === chosen?.stored.id);
-    const to = (by: number) =>
-      choose(cultures[Math.min(Math.max(index + by, 0), cultures.length - 1)]?.id ?? chosenId);
-    if (event.key === 'PageDown') to(1);
-    else if (event.key === 'PageUp') to(-1);
-    else if (event.key === '?' && !typing) panel = 'keys';
-    else return;
-    event.preventDefault();
+    choose(cultures[Math.min(Math.max(index + by, 0), cultures.length - 1)]?.id ?? chosenId);
   }
+  const actions = { anywhere: { pagedown: () => to(1), pageup: () => to(-1) } };
   const KEYS = [
     ['Enter', 'go to the next field of the feeding'],
     ['PageDown, PageUp', 'next culture, culture before'],
@@ -236,28 +228,13 @@
   ] as const;
 </script>
 
-<svelte:window {onkeydown} />
-
 <div class="room">
-  <header>
-    <h1>Cultures</h1>
-    <span class="state" role="status"
-      >{#if keeping.state === 'failed'}Not saved{:else if keeping.state === 'waiting'}Saving…{:else}{said}{/if}</span
-    >
-    <ToolButton label="Keys of this room" title="Keys (?)" onclick={() => (panel = 'keys')}
-      ><Keyboard size={20} /></ToolButton
-    >
+  <RoomHead title="Cultures" standing={said} {actions} keys={KEYS} {keeping}>
     <ToolButton onclick={() => (panel = 'desk')}><ChartSpline size={20} /> What if</ToolButton>
     <ToolButton onclick={() => (panel = 'stages')}><Layers size={20} /> Stages and yeast</ToolButton>
     <ToolButton onclick={() => (panel = 'tree')}><GitBranch size={20} /> Family</ToolButton>
     <ToolButton onclick={() => (panel = 'new')}><Plus size={20} /> New culture</ToolButton>
-  </header>
-  {#if keeping.state === 'failed'}
-    <div class="notice" role="alert">
-      <p>{keeping.problems[0]?.problem} {keeping.problems[0]?.remedy}</p>
-      <button type="button" class="btn preset-tonal" onclick={() => void unsent.run()}>Try again</button>
-    </div>
-  {/if}
+  </RoomHead>
 
   <CultureShelf cultures={followed} chosen={chosen?.stored.id} {now} {clock} onchoose={choose} />
 
@@ -421,9 +398,6 @@
 <Sheet open={panel === 'tree'} title="Which was built from which" onclose={() => (panel = null)}>
   <FamilyTree cultures={cultures.map((each) => each.culture)} />
 </Sheet>
-<Sheet open={panel === 'keys'} title="Keys of this room" onclose={() => (panel = null)}
-  ><KeyList keys={KEYS} /></Sheet
->
 
 <style>
   .room {
@@ -431,24 +405,9 @@
     gap: 0.6rem;
     padding: 0.75rem 1.5rem 1.5rem;
   }
-  header {
-    display: flex;
-    flex-wrap: wrap;
-    align-items: center;
-    gap: 0.25rem 0.6rem;
-  }
-  h1 {
-    font-size: 1.5rem;
-    font-weight: 700;
-  }
   h2 {
     font-size: 1.125rem;
     font-weight: 700;
-  }
-  .state {
-    margin-left: auto;
-    font-size: 0.9375rem;
-    color: light-dark(var(--color-surface-700), var(--color-surface-300));
   }
   .body {
     display: grid;
@@ -487,11 +446,6 @@
     .body {
       grid-template-columns: minmax(0, 1fr);
       gap: 1.25rem;
-    }
-    .state {
-      order: 1;
-      width: 100%;
-      margin-left: 0;
     }
   }
 </style>

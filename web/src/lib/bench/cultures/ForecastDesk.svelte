@@ -8,6 +8,7 @@
   import { formatDuration, formatNumber, formatTemperature } from '@jovet/core/units';
   import type { House } from '../../server/database/house';
   import Choice from '../../ui/Choice.svelte';
+  import Slide from '../../ui/Slide.svelte';
   import { LINES, QUIET } from '../chart-style';
   import Chart from '../Chart.svelte';
   import { useReading } from '../settings';
@@ -156,20 +157,18 @@
             <th scope="row">{name}</th>
             {#each [0, 1] as const as which (which)}
               {@const value = trials[which]?.[key] ?? 0}
-              <td
-                ><label
-                  ><span class="value">{shown(key, value)}</span><input
-                    type="range"
-                    aria-label={`${name}, ${NAMES[which]}`}
-                    aria-valuetext={shown(key, value)}
-                    name={`desk.${key}.${which}`}
-                    {min}
-                    {max}
-                    {step}
-                    {value}
-                    oninput={(event) => set(which, key, Number(event.currentTarget.value))}
-                  /></label
-                ></td
+              <td data-slide={`${key}.${which}`}
+                ><Slide
+                  label={`${name}, ${NAMES[which]}`}
+                  hideLabel
+                  {value}
+                  {min}
+                  {max}
+                  {step}
+                  onchange={(now) => set(which, key, now)}
+                >
+                  {#snippet figure()}<span class="value">{shown(key, value)}</span>{/snippet}
+                </Slide></td
               >
             {/each}
           </tr>
@@ -214,16 +213,6 @@
   .desk {
     display: grid;
     gap: 0.8rem;
-  }
-  td label {
-    display: grid;
-    gap: 0.1rem;
-    justify-items: end;
-  }
-  input[type='range'] {
-    width: 100%;
-    min-height: 1.75rem;
-    accent-color: light-dark(var(--color-primary-700), var(--color-primary-300));
   }
   th {
     vertical-align: top;

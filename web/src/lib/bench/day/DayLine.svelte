@@ -4,13 +4,11 @@
   import type { ViewTask } from '@jovet/core/plan/explain';
   import { formatDate, localTime } from '@jovet/core/time';
   import Sheet from '../../ui/Sheet.svelte';
-  import { redo, undo } from '../history';
+  import { redo, undo } from '../../room/history';
   import DayField from '../DayField.svelte';
-  import KeyList from '../KeyList.svelte';
   import { provideOpener } from '../opener';
   import WorkingPanel from '../WorkingPanel.svelte';
-  import { roomKeys } from '../room-keys';
-  import RoomHead from '../RoomHead.svelte';
+  import RoomHead from '../../room/RoomHead.svelte';
   import BetterPanel from './BetterPanel.svelte';
   import CostPanel from './CostPanel.svelte';
   import { bringInParts } from '../../sync/offline';
@@ -34,7 +32,7 @@
   let path = $state<string[]>([]);
   provideOpener((key) => (path = [key]));
   const { day, conflict, shown, looking, selected, history } = $derived(desk);
-  let panel = $state<'goals' | 'plans' | 'keys' | 'wrong' | 'beside' | null>(null);
+  let panel = $state<'goals' | 'plans' | 'wrong' | 'beside' | null>(null);
   type Sheets = 'people' | 'stations' | 'labels';
   /** What is being printed: only then is it drawn. */
   let printing = $state.raw<{ what: Sheets; codes: ReadonlyMap<string, string> } | null>(null);
@@ -72,27 +70,25 @@
   }
   const beforePrint = () => flushSync(() => (printing ??= { what: 'people', codes: new Map() }));
 
-  const onkeydown = (event: KeyboardEvent) =>
-    roomKeys(event, {
-      save: () => void desk.save(),
-      undo: () => desk.travel(undo),
-      redo: () => desk.travel(redo),
-      keys: () => (panel = 'keys'),
-      own: {
-        '+': () => picture?.nearer(),
-        '-': () => picture?.farther(),
-        '0': () => (look = null),
-        v: () => gather(),
-        p: () => desk.go(3),
-        w: () => (panel = day ? 'wrong' : null),
-      },
-    });
+  const actions = {
+    save: () => void desk.save(),
+    undo: () => desk.travel(undo),
+    redo: () => desk.travel(redo),
+    own: {
+      '+': () => picture?.nearer(),
+      '-': () => picture?.farther(),
+      '0': () => (look = null),
+      v: () => gather(),
+      p: () => desk.go(3),
+      w: () => (panel = day ? 'wrong' : null),
+    },
+  };
 
   const KEYS = [
     ['Tab, ← →', 'from task to task of a dough'],
     ['↑ ↓', 'to the dough above or below'],
     ['Alt ← →', 'hold a task 5 min earlier or later; with Shift 30'],
-    ['Delete', 'let go of a task that is held'],
+    ['Delete', 'stop holding a task'],
     ['+ − 0', 'nearer, farther, the whole day'],
     ['V', 'doughs of one van together, or each by itself'],
     ['P', 'go on looking for a better plan'],
@@ -110,17 +106,12 @@
   onMount(() => bringInParts(PARTS));
 </script>
 
-<svelte:window
-  bind:innerHeight={inner}
-  {onkeydown}
-  onbeforeprint={beforePrint}
-  onafterprint={() => (printing = null)}
-/>
+<svelte:window bind:innerHeight={inner} onbeforeprint={beforePrint} onafterprint={() => (printing = null)} />
 
 <div class="room">
   <!-- Measured before there is a picture, so that it is drawn once. -->
   <div bind:clientWidth={wide}></div>
-  <RoomHead title="Day line" standing={desk.standing}>
+  <RoomHead title="Day line" standing={desk.standing} {actions} keys={KEYS} {history}>
     {#snippet about()}
       <DayField {date} onopen={(chosen) => onopen(chosen, false)} />
       <p>
@@ -131,13 +122,9 @@
       </p>
     {/snippet}
     <DayLineTools
-      undoable={history.past.length > 0}
-      redoable={history.future.length > 0}
       printable={day !== null}
       saveable={desk.unsaved && !desk.saving}
       busy={looking !== 'no'}
-      onundo={() => desk.travel(undo)}
-      onredo={() => desk.travel(redo)}
       onopen={(which) => (panel = which)}
       onprint={() => void print('people')}
       onstop={() => desk.stop()}
@@ -281,9 +268,6 @@
         if (await desk.open(n)) panel = null;
       }}
     />{/await}
-</Sheet>
-<Sheet open={panel === 'keys'} title="Keys of this room" onclose={() => (panel = null)}>
-  <KeyList keys={KEYS} />
 </Sheet>
 
 <style>

@@ -1,56 +1,34 @@
 <script lang="ts">
   import CircleStop from '@lucide/svelte/icons/circle-stop';
   import Gauge from '@lucide/svelte/icons/gauge';
-  import Keyboard from '@lucide/svelte/icons/keyboard';
   import Layers from '@lucide/svelte/icons/layers';
   import Printer from '@lucide/svelte/icons/printer';
   import TriangleAlert from '@lucide/svelte/icons/triangle-alert';
   import ToolButton from '../../ui/ToolButton.svelte';
-  import UndoTools from '../UndoTools.svelte';
 
   interface Props {
-    undoable: boolean;
-    redoable: boolean;
     printable: boolean;
     saveable: boolean;
     /** The planner is at work. */
     busy: boolean;
-    onundo: () => void;
-    onredo: () => void;
-    onopen: (panel: 'goals' | 'plans' | 'keys' | 'wrong') => void;
+    onopen: (panel: 'goals' | 'plans' | 'wrong') => void;
     onprint: () => void;
     onstop: () => void;
     onsave: () => void;
   }
 
   /** What can be done with a plan of a day. */
-  let {
-    undoable,
-    redoable,
-    printable,
-    saveable,
-    busy,
-    onundo,
-    onredo,
-    onopen,
-    onprint,
-    onstop,
-    onsave,
-  }: Props = $props();
+  let { printable, saveable, busy, onopen, onprint, onstop, onsave }: Props = $props();
 </script>
 
 <ToolButton label="Stop looking" title="Stop looking" disabled={!busy} onclick={onstop}
   ><CircleStop size={20} /></ToolButton
 >
-<UndoTools {undoable} {redoable} {onundo} {onredo} />
 <ToolButton
   label="Something went wrong"
   title="Something went wrong (W)"
   disabled={!printable}
   onclick={() => onopen('wrong')}><TriangleAlert size={20} /></ToolButton
->
-<ToolButton label="Keys of this room" title="Keys (?)" onclick={() => onopen('keys')}
-  ><Keyboard size={20} /></ToolButton
 >
 <ToolButton label="Goals" title="Goals" onclick={() => onopen('goals')}><Gauge size={20} /></ToolButton>
 <ToolButton label="Plans of this day" title="Plans of this day" onclick={() => onopen('plans')}

@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { DayWeights } from '@jovet/core/bakehouse';
+  import Slide from '../../ui/Slide.svelte';
 
   interface Props {
     weights: DayWeights;
@@ -25,38 +26,25 @@
   plans the cheapest is looked for, by these prices.
 </p>
 {#each GOALS as { key, name, most } (key)}
-  <label>
-    <span>{name}</span>
-    <input
-      type="range"
-      min="0"
+  <div class="goal">
+    <Slide
+      label={name}
+      value={weights[key]}
+      min={0}
       max={most}
       step={most / 40}
-      value={weights[key]}
-      aria-label={name}
-      onchange={(event) => onchange({ ...weights, [key]: Number(event.currentTarget.value) })}
-    />
-    <output>{weights[key].toFixed(2)}</output>
-  </label>
+      onset={(value) => onchange({ ...weights, [key]: value })}
+    >
+      {#snippet figure()}<output>{weights[key].toFixed(2)}</output>{/snippet}
+    </Slide>
+  </div>
 {/each}
 
 <style>
-  label {
-    display: grid;
-    grid-template-columns: 1fr 3.5rem;
-    gap: 0 0.75rem;
+  .goal {
     margin-top: 0.9rem;
-  }
-  span {
-    grid-column: 1 / -1;
-  }
-  input {
-    min-height: 2rem;
-    accent-color: currentColor;
   }
   output {
     font-family: var(--figures);
-    text-align: right;
-    align-self: center;
   }
 </style>

@@ -123,6 +123,7 @@
     <label class="gate">
       <input
         type="checkbox"
+        class="checkbox"
         checked={confirmed.includes(kind)}
         onchange={({ currentTarget }) =>
           (confirmed = currentTarget.checked

@@ -22,7 +22,7 @@ import { formatDate, localTime } from '@jovet/core/time';
 import type { PlanLine, SavedPlan } from '../../server/database/day-plan';
 import { timeNow } from '../clock';
 import type { MishapChoice } from '../mishap/mishap-choices';
-import { beginHistory, record, undo, type History } from '../history';
+import { beginHistory, record, undo, type History } from '../../room/history';
 import { ask } from '../../sync/ask';
 import {
   choiceOf,

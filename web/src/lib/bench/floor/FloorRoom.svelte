@@ -8,9 +8,7 @@
   import Sheet from '../../ui/Sheet.svelte';
   import DayField from '../DayField.svelte';
   import type { DayOf } from '../day/desk.svelte';
-  import KeyList from '../KeyList.svelte';
-  import { roomKeys } from '../room-keys';
-  import RoomHead from '../RoomHead.svelte';
+  import RoomHead from '../../room/RoomHead.svelte';
   import { useReading } from '../settings';
   import Bench from './Bench.svelte';
   import { FloorDesk } from './floor-desk.svelte';
@@ -86,31 +84,28 @@
     note([event], `${name} stands at ${centimetres.toFixed(1)} cm`);
   }
 
-  let keys = $state(false);
   const verb = (name: string) => () =>
     document.querySelector<HTMLButtonElement>(`[data-verb="${name}"]`)?.click();
-  const onkeydown = (event: KeyboardEvent) =>
-    roomKeys(event, {
-      save: () => void desk.take(),
-      undo: takeBack,
-      keys: () => (keys = true),
-      own: {
-        d: verb('done'),
-        b: verb('begin'),
-        e: verb('earlier'),
-        p: verb('planned'),
-        n: verb('not-yet'),
-        t: () => void desk.take(),
-        l: () => desk.leave(),
-      },
-    });
+  const actions = {
+    save: () => void desk.take(),
+    undo: takeBack,
+    own: {
+      d: verb('done'),
+      b: verb('begin'),
+      e: verb('earlier'),
+      p: verb('planned'),
+      n: verb('not-yet'),
+      u: () => void desk.take(),
+      c: () => desk.leave(),
+    },
+  };
   const KEYS = [
     ['D', 'it is done now'],
     ['B', 'it begins now'],
     ['E', 'five minutes earlier'],
     ['N', 'not yet'],
     ['P', 'it was done as planned'],
-    ['T, L', 'take what moves, or leave it'],
+    ['U, C', 'use what moves, or cancel it'],
     ['Ctrl Z', 'take back what was noted last'],
   ] as const;
   const line = $derived(
@@ -124,10 +119,8 @@
   );
 </script>
 
-<svelte:window {onkeydown} />
-
 <div class="room">
-  <RoomHead title="Floor" standing={line}>
+  <RoomHead title="Floor" standing={line} {actions} keys={KEYS}>
     {#snippet about()}
       <DayField date={given.date} onopen={(date) => given.onopen(date, true)} />
     {/snippet}
@@ -250,7 +243,6 @@
 >
   {#if dough?.tub}<HeightPad dough={{ ...dough, tub: dough.tub }} onnote={seen} />{/if}
 </Sheet>
-<Sheet open={keys} title="Keys of this room" onclose={() => (keys = false)}><KeyList keys={KEYS} /></Sheet>
 
 <style>
   .room {

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { roomKeys } from '../room-keys';
+  import RoomKeys from '../../room/RoomKeys.svelte';
   import { flushSync, onMount, untrack } from 'svelte';
   import { dequal } from 'dequal/lite';
   import { MediaQuery, SvelteSet } from 'svelte/reactivity';
@@ -32,13 +32,13 @@
   import type { FormulaVersion } from '../../server/database/formula';
   import type { Shelved } from '../../server/database/ingredient';
   import Sheet from '../../ui/Sheet.svelte';
-  import { beginHistory, record, redo, settle, undo } from '../history';
+  import { beginHistory, record, redo, settle, undo } from '../../room/history';
   import { provideOpener } from '../opener';
   import { useReading } from '../settings';
   import WorkingPanel from '../WorkingPanel.svelte';
   import { bringInParts } from '../../sync/offline';
   import FormulaHead from './FormulaHead.svelte';
-  import FormulaKeys from './FormulaKeys.svelte';
+  import { KEYS } from './keys';
   import FormulaParts, { type FormulaPart } from './FormulaParts.svelte';
   import FormulaPrint from './FormulaPrint.svelte';
   import FormulaTools from './FormulaTools.svelte';
@@ -257,13 +257,7 @@
     take(taken.formula, 'theirs');
   }
 
-  const onkeydown = (event: KeyboardEvent) =>
-    roomKeys(event, {
-      save: openPublish,
-      undo: () => travel(undo),
-      redo: () => travel(redo),
-      keys: () => (panel = 'keys'),
-    });
+  const actions = { save: openPublish, undo: () => travel(undo), redo: () => travel(redo) };
   function openPublish() {
     settled();
     panel = 'publish';
@@ -292,7 +286,6 @@
 </script>
 
 <svelte:window
-  {onkeydown}
   onbeforeprint={() => flushSync(() => (settled(), (printing = true)))}
   onafterprint={() => (printing = false)}
 />
@@ -494,8 +487,7 @@
       />{/await}
   {:else}<p>The sheet can be handed out once it can be made.</p>{/if}
 </Sheet>
-<Sheet open={panel === 'keys'} title="Keys of this room" onclose={() => (panel = null)}><FormulaKeys /></Sheet
->
+<RoomKeys {actions} keys={KEYS} bind:open={() => panel === 'keys', (on) => (panel = on ? 'keys' : null)} />
 
 <style>
   .room {

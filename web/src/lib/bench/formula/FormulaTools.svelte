@@ -5,7 +5,7 @@
   import Share from '@lucide/svelte/icons/share';
   import Sliders from '@lucide/svelte/icons/sliders-horizontal';
   import ToolButton from '../../ui/ToolButton.svelte';
-  import UndoTools from '../UndoTools.svelte';
+  import UndoTools from '../../room/UndoTools.svelte';
 
   interface Props {
     undoable: boolean;

@@ -1,5 +1,4 @@
 <script lang="ts">
-  import { Slider } from '@skeletonlabs/skeleton-svelte';
   import { factsOf } from '@jovet/core/formula/facts';
   import {
     ferments,
@@ -10,6 +9,7 @@
   } from '@jovet/core/formula/scale';
   import type { Formula } from '@jovet/core/formula';
   import { whatIf, type WhatIf } from '@jovet/core/formula/sums';
+  import Slide from '../../ui/Slide.svelte';
   import { useReading } from '../settings';
   import { percentText } from './words';
 
@@ -87,23 +87,18 @@
 <div class="what-if">
   {#each sliders as each (each.key)}
     <div class="slide">
-      <Slider
-        value={[each.value]}
+      <Slide
+        label={each.label}
+        value={each.value}
         min={each.min}
         max={each.max}
         step={each.step}
-        aria-label={[each.label]}
-        onValueChange={({ value }) => (asked = each.set(value[0] ?? each.from))}
+        onchange={(value) => (asked = each.set(value))}
       >
-        <div class="slide-head">
-          <Slider.Label>{each.label}</Slider.Label>
-          <span class="figure" data-what-if={each.key}>{percentText(Number(each.value.toFixed(2)))} %</span>
-        </div>
-        <Slider.Control>
-          <Slider.Track><Slider.Range /></Slider.Track>
-          <Slider.Thumb index={0}><Slider.HiddenInput /></Slider.Thumb>
-        </Slider.Control>
-      </Slider>
+        {#snippet figure()}<span class="figure" data-what-if={each.key}
+            >{percentText(Number(each.value.toFixed(2)))} %</span
+          >{/snippet}
+      </Slide>
     </div>
   {/each}
 
@@ -150,14 +145,6 @@
   .what-if {
     display: grid;
     gap: 1rem;
-  }
-  .slide-head {
-    display: flex;
-    justify-content: space-between;
-    align-items: baseline;
-  }
-  .slide-head :global([data-part='label']) {
-    font-size: 0.9375rem;
   }
   .figure {
     font-family: var(--figures);

@@ -10,16 +10,13 @@
   import Choice from '../../ui/Choice.svelte';
   import Sheet from '../../ui/Sheet.svelte';
   import { timeNow } from '../clock';
-  import { beginHistory, record, redo, settle, undo } from '../history';
-  import KeyList from '../KeyList.svelte';
+  import { beginHistory, record, redo, settle, undo } from '../../room/history';
   import { houseIn, type HouseBase } from '../../sync/house';
   import { merge } from '../../sync/merge';
   import { rememberTyped, typedAt } from '../../sync/typed';
   import { unsent } from '../../sync/unsent.svelte';
-  import { roomKeys } from '../room-keys';
-  import RoomHead from '../RoomHead.svelte';
+  import RoomHead from '../../room/RoomHead.svelte';
   import { useReading } from '../settings';
-  import UndoTools from '../UndoTools.svelte';
   import HandPanel from './HandPanel.svelte';
   import HousePlan from './HousePlan.svelte';
   import HouseSettings from './HouseSettings.svelte';
@@ -52,7 +49,6 @@
   const own = $derived(unsent.all.findLast(({ work }) => work.kind === 'house'));
   const sent = $derived(own?.work.kind === 'house' ? own.work.doc : null);
   const problems = $derived(typedWrong.length > 0 ? typedWrong : (own?.refused ?? []));
-  let keys = $state(false);
   type List = 'things' | 'rooms' | 'hands';
   let chosen = $state.raw<{ list: List; index: number }>({ list: 'things', index: 0 });
   let hand = $state<number | null>(null);
@@ -161,13 +157,7 @@
       base = now;
     });
   });
-  const onkeydown = (event: KeyboardEvent) =>
-    roomKeys(event, {
-      save,
-      undo: () => (history = undo(history)),
-      redo: () => (history = redo(history)),
-      keys: () => (keys = true),
-    });
+  const actions = { save, undo: () => (history = undo(history)), redo: () => (history = redo(history)) };
   const KEYS = [
     ['← → ↑ ↓', 'on the plan: the next thing to that side'],
     ['Alt ← → ↑ ↓', 'moves the thing by 10 cm'],
@@ -186,12 +176,13 @@
   ];
 </script>
 
-<svelte:window {onkeydown} />
-
 <div class="room">
   <div class="head">
     <RoomHead
       title="Bakehouse"
+      {actions}
+      keys={KEYS}
+      {history}
       standing={dirty
         ? 'Not saved yet'
         : !own
@@ -201,12 +192,6 @@
             : 'Saving…'}
     >
       {#snippet about()}<p>{house.bakehouse.name}</p>{/snippet}
-      <UndoTools
-        undoable={history.past.length > 0}
-        redoable={history.future.length > 0}
-        onundo={() => (history = undo(history))}
-        onredo={() => (history = redo(history))}
-      />
       <button type="button" class="btn preset-filled save" disabled={!dirty} onclick={save}>Save</button>
     </RoomHead>
   </div>
@@ -302,7 +287,6 @@
   />
 </div>
 
-<Sheet open={keys} title="Keys of this room" onclose={() => (keys = false)}><KeyList keys={KEYS} /></Sheet>
 <Sheet
   open={hand !== null}
   title={draft.hands[hand ?? 0]?.name || 'Somebody new'}

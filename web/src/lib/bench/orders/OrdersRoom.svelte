@@ -3,19 +3,15 @@
   import { type DayInput, isOff, ordersOn, totalsOf, type OrderLine } from '@jovet/core/plan/demand';
   import { ordersToCsv } from '@jovet/core/formats';
   import { formatDate, weekdayOf, WEEKDAYS } from '@jovet/core/time';
-  import Keyboard from '@lucide/svelte/icons/keyboard';
   import Store from '@lucide/svelte/icons/store';
   import Table from '@lucide/svelte/icons/table-2';
   import Weight from '@lucide/svelte/icons/weight';
   import type { OrderBook } from '../../server/database/orders';
   import Sheet from '../../ui/Sheet.svelte';
   import ToolButton from '../../ui/ToolButton.svelte';
-  import UndoTools from '../UndoTools.svelte';
-  import { beginHistory, record, redo, settle, undo } from '../history';
+  import { beginHistory, record, redo, settle, undo } from '../../room/history';
   import DayField from '../DayField.svelte';
-  import KeyList from '../KeyList.svelte';
-  import { roomKeys } from '../room-keys';
-  import RoomHead from '../RoomHead.svelte';
+  import RoomHead from '../../room/RoomHead.svelte';
   import { rememberTyped, typedAt, type Texts } from '../../sync/typed';
   import { keyOf } from '../../sync/cells';
   import { unsent } from '../../sync/unsent.svelte';
@@ -52,7 +48,7 @@
     history = beginHistory<Texts>([], typedAt(place));
     typedOn = typedAt(`${place}, on`);
   }
-  let panel = $state<'table' | 'customers' | 'pull' | 'keys' | null>(null);
+  let panel = $state<'table' | 'customers' | 'pull' | null>(null);
   const isOfRoom = (work: Work) => work.kind === 'standing' || (work.kind === 'orders' && work.date === date);
   const own = $derived(unsent.all.filter(({ work, refused }) => isOfRoom(work) && !refused));
   /** What the server has and the book that is shown does not know yet. */
@@ -190,19 +186,15 @@
     panel = null;
   }
 
-  const onkeydown = (event: KeyboardEvent) =>
-    roomKeys(event, {
-      save: () => void save(),
-      undo: () => (history = undo(history)),
-      redo: () => (history = redo(history)),
-      keys: () => (panel = 'keys'),
-    });
+  const actions = {
+    save: () => void save(),
+    undo: () => (history = undo(history)),
+    redo: () => (history = redo(history)),
+  };
 </script>
 
-<svelte:window {onkeydown} />
-
 <div class="room">
-  <RoomHead title="Orders" standing={howItStands}>
+  <RoomHead title="Orders" standing={howItStands} {actions} keys={KEYS} {history}>
     {#snippet about()}
       <DayField {date} {onopen} />
       <div class="which" role="radiogroup" aria-label="What is shown">
@@ -214,15 +206,6 @@
           >{/each}
       </div>
     {/snippet}
-    <UndoTools
-      undoable={history.past.length > 0}
-      redoable={history.future.length > 0}
-      onundo={() => (history = undo(history))}
-      onredo={() => (history = redo(history))}
-    />
-    <ToolButton label="Keys of this room" title="Keys (?)" onclick={() => (panel = 'keys')}
-      ><Keyboard size={20} /></ToolButton
-    >
     <ToolButton label="Tables" title="Tables in and out, other days" onclick={() => (panel = 'table')}
       ><Table size={20} /></ToolButton
     >
@@ -295,9 +278,6 @@
 </Sheet>
 <Sheet open={panel === 'pull'} title={`Pull list for ${formatDate(date)}`} onclose={() => (panel = null)}>
   {#if input}<PullList {input} changed={dirty.length > 0} />{/if}
-</Sheet>
-<Sheet open={panel === 'keys'} title="Keys of this room" onclose={() => (panel = null)}>
-  <KeyList keys={KEYS} />
 </Sheet>
 
 <style>

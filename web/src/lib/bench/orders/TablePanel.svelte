@@ -6,6 +6,7 @@
   import type { Problem } from '@jovet/core/problem';
   import { addDays, formatDate } from '@jovet/core/time';
   import { ask } from '../../sync/ask';
+  import FileField from '../../ui/FileField.svelte';
 
   interface Props {
     date: string;
@@ -32,9 +33,6 @@
     ),
   );
 
-  async function file(event: Event & { currentTarget: HTMLInputElement }) {
-    text = (await event.currentTarget.files?.[0]?.text()) ?? '';
-  }
   async function copyDay() {
     const answer = await ask('GET /orders/{date}', { params: { date: other } });
     if (answer.kind !== 'done') told = 'Jovet does not answer. Try again.';
@@ -50,10 +48,11 @@
   >
   <textarea class="textarea" name="table" rows="6" bind:value={text} spellcheck="false"></textarea>
 </label>
-<label class="file">
-  <span class="field-name">or open a file</span>
-  <input type="file" accept=".csv,.txt,.tsv,text/csv" onchange={file} />
-</label>
+<FileField
+  label="Open a file"
+  accept={{ 'text/csv': ['.csv', '.txt', '.tsv'] }}
+  onfile={async (file) => (text = await file.text())}
+/>
 {#if read && !read.ok}
   {#each read.problems as { problem, remedy } (problem)}<p class="field-problem" role="alert">
       {problem}
@@ -69,7 +68,8 @@
 {/if}
 {#if good.length > 0}
   <label class="check"
-    ><input type="checkbox" bind:checked={whole} /> These are all orders of the day: the others become none</label
+    ><input type="checkbox" class="checkbox" bind:checked={whole} /> These are all orders of the day: the others
+    become none</label
   >
   <button type="button" class="btn preset-filled" onclick={() => ontake(good, whole)}>
     Take {good.length}
@@ -97,10 +97,6 @@
     font-family: var(--figures);
     font-size: 0.875rem;
     width: 100%;
-  }
-  .file {
-    display: block;
-    margin: 0.5rem 0;
   }
   .bad {
     margin: 0.5rem 0;

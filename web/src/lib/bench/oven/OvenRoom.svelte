@@ -6,21 +6,17 @@
   import { formatNumber } from '@jovet/core/units';
   import CircleStop from '@lucide/svelte/icons/circle-stop';
   import DoorOpen from '@lucide/svelte/icons/door-open';
-  import Keyboard from '@lucide/svelte/icons/keyboard';
   import Printer from '@lucide/svelte/icons/printer';
-  import Sheet from '../../ui/Sheet.svelte';
   import ToolButton from '../../ui/ToolButton.svelte';
-  import UndoTools from '../UndoTools.svelte';
   import Chart from '../Chart.svelte';
   import DayField from '../DayField.svelte';
   import DayNotices from '../day/DayNotices.svelte';
   import { DayDesk, type DayOf } from '../day/desk.svelte';
-  import { redo, undo } from '../history';
-  import KeyList from '../KeyList.svelte';
+  import { redo, undo } from '../../room/history';
+  import RoomKeys from '../../room/RoomKeys.svelte';
   import type { TimeScale } from '../ribbon';
   import { provideOpener } from '../opener';
-  import { roomKeys } from '../room-keys';
-  import RoomHead from '../RoomHead.svelte';
+  import RoomHead from '../../room/RoomHead.svelte';
   import { useReading } from '../settings';
   import WorkingPanel from '../WorkingPanel.svelte';
   import DeckMap from './DeckMap.svelte';
@@ -42,7 +38,6 @@
   const { zone } = $derived(now.bakehouse);
   const clock = (at: number) => localTime(at, zone).time;
 
-  let keys = $state(false);
   let door = $state(false);
   let wide = $state(1000);
   /** A task of a load, wherever that stands; null: the first of those that are shown. */
@@ -152,14 +147,12 @@
     desk.happened({ ...planned, ...known, longer: (known?.longer ?? 0) + minutes });
   }
 
-  const onkeydown = (event: KeyboardEvent) =>
-    roomKeys(event, {
-      save: () => void desk.save(),
-      undo: () => desk.travel(undo),
-      redo: () => desk.travel(redo),
-      keys: () => (keys = true),
-      own: { d: () => (door = !door) },
-    });
+  const actions = {
+    save: () => void desk.save(),
+    undo: () => desk.travel(undo),
+    redo: () => desk.travel(redo),
+    own: { d: () => (door = !door) },
+  };
   const KEYS = [
     ['Tab, ← →', 'from load to load'],
     [
@@ -176,9 +169,8 @@
   ] as const;
 </script>
 
-<svelte:window {onkeydown} />
-
 {#if door && oven && shown}
+  <RoomKeys {actions} keys={KEYS} />
   <DoorSheet
     {oven}
     {date}
@@ -193,7 +185,7 @@
 {:else}
   <div class="room">
     <div bind:clientWidth={wide}></div>
-    <RoomHead title="Oven" standing={desk.standing}>
+    <RoomHead title="Oven" standing={desk.standing} {actions} keys={KEYS} {history}>
       {#snippet about()}
         <DayField {date} onopen={(next) => onopen(next, false)} />
         <p>
@@ -208,15 +200,6 @@
         title="Stop looking"
         disabled={looking === 'no'}
         onclick={() => desk.stop()}><CircleStop size={20} /></ToolButton
-      >
-      <UndoTools
-        undoable={history.past.length > 0}
-        redoable={history.future.length > 0}
-        onundo={() => desk.travel(undo)}
-        onredo={() => desk.travel(redo)}
-      />
-      <ToolButton label="Keys of this room" title="Keys (?)" onclick={() => (keys = true)}
-        ><Keyboard size={20} /></ToolButton
       >
       <ToolButton
         label="Print the load sheet"
@@ -301,7 +284,6 @@
 {/if}
 
 <WorkingPanel workings={desk.workings} bind:path />
-<Sheet open={keys} title="Keys of this room" onclose={() => (keys = false)}><KeyList keys={KEYS} /></Sheet>
 
 <style>
   .room {

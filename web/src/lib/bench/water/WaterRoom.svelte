@@ -17,7 +17,6 @@
   import { asMixed, frictionFor, frictionOfLog, lotsOfLog, type LoggedMix } from '@jovet/core/mix/record';
   import { formatDate, localTime } from '@jovet/core/time';
   import ChartLine from '@lucide/svelte/icons/chart-line';
-  import Keyboard from '@lucide/svelte/icons/keyboard';
   import Plus from '@lucide/svelte/icons/plus';
   import Settings from '@lucide/svelte/icons/settings-2';
   import type { PlannedMix } from '@jovet/core/plan/explain';
@@ -29,7 +28,7 @@
   import Sheet from '../../ui/Sheet.svelte';
   import ToolButton from '../../ui/ToolButton.svelte';
   import { watchInstruments } from '../instruments';
-  import KeyList from '../KeyList.svelte';
+  import RoomHead from '../../room/RoomHead.svelte';
   import { provideOpener } from '../opener';
   import { ask } from '../../sync/ask';
   import { unsent } from '../../sync/unsent.svelte';
@@ -83,7 +82,7 @@
   let devices = $state.raw<readonly DeviceReport[]>([]);
   let wrong = $state.raw<Readonly<Record<string, string>>>({});
   let path = $state<string[]>([]);
-  let panel = $state<'add' | 'ways' | 'log' | 'house' | 'keys' | null>(null);
+  let panel = $state<'add' | 'ways' | 'log' | 'house' | null>(null);
   let factor = $state<string | null>(null);
   provideOpener((key) => (path = [key]));
 
@@ -224,21 +223,17 @@
   });
 
   const chooseMethod = untrack(() => methodChooser(house.bakehouse.waterMethod, () => onhouse()));
-  function onkeydown(event: KeyboardEvent) {
-    const typing = event.target instanceof HTMLInputElement || event.target instanceof HTMLSelectElement;
-    const named =
-      event.target instanceof HTMLInputElement ? /^factor\.(.+)$/.exec(event.target.name)?.[1] : null;
-    const to = (by: number) =>
-      choose(mixes[Math.min(Math.max(index + by, 0), mixes.length - 1)]?.id ?? chosenId);
-    if (event.key === 'PageDown') to(1);
-    else if (event.key === 'PageUp') to(-1);
-    else if (event.key === 'Enter' && event.ctrlKey && named) {
-      const device = devices.find(({ spot }) => (named === 'room' ? spot === 'air' : spot !== 'air'));
-      if (device) take(named, device);
-    } else if (event.key === '?' && !typing) panel = 'keys';
-    else return;
-    event.preventDefault();
+  /** Goes to the next mix, or the one before. */
+  const to = (by: number) =>
+    choose(mixes[Math.min(Math.max(index + by, 0), mixes.length - 1)]?.id ?? chosenId);
+  /** Takes what the instrument says into the field that is typed into. */
+  function takeInto() {
+    const field = document.activeElement;
+    const named = field instanceof HTMLInputElement ? /^factor\.(.+)$/.exec(field.name)?.[1] : undefined;
+    const device = devices.find(({ spot }) => (named === 'room' ? spot === 'air' : spot !== 'air'));
+    if (named && device) take(named, device);
   }
+  const actions = { anywhere: { pagedown: () => to(1), pageup: () => to(-1), 'ctrl enter': takeInto } };
   const KEYS = [
     ['Enter', 'take what is typed and go to the next reading'],
     ['Ctrl Enter', 'take what the instrument says'],
@@ -258,35 +253,27 @@
   );
 </script>
 
-<svelte:window {onkeydown} />
-
 <div class="room">
-  <header>
-    <h1>Water</h1>
-    <p class="when">
-      {date === today ? 'Today' : formatDate(date)}{planned
-        ? planned.n === null
-          ? ', first plan, not saved'
-          : `, plan ${planned.n}`
-        : ''}
-    </p>
-    <span class="state" role="status"
-      >{#if keeping.state === 'failed'}Not saved{:else if keeping.state === 'waiting'}Saving…{:else}{said ||
-          'No instrument; type what you read'}{/if}</span
-    >
-    <ToolButton label="Keys of this room" title="Keys (?)" onclick={() => (panel = 'keys')}
-      ><Keyboard size={20} /></ToolButton
-    >
+  <RoomHead
+    title="Water"
+    standing={said || 'No instrument; type what you read'}
+    {actions}
+    keys={KEYS}
+    {keeping}
+  >
+    {#snippet about()}
+      <p class="when">
+        {date === today ? 'Today' : formatDate(date)}{planned
+          ? planned.n === null
+            ? ', first plan, not saved'
+            : `, plan ${planned.n}`
+          : ''}
+      </p>
+    {/snippet}
     <ToolButton onclick={() => (panel = 'log')}><ChartLine size={20} /> Last mixes</ToolButton>
     <ToolButton onclick={() => (panel = 'house')}><Settings size={20} /> Programmes and water</ToolButton>
     <ToolButton onclick={() => (panel = 'add')}><Plus size={20} /> Add a mix</ToolButton>
-  </header>
-  {#if keeping.state === 'failed'}
-    <div class="notice" role="alert">
-      <p>{keeping.problems[0]?.problem} {keeping.problems[0]?.remedy}</p>
-      <button type="button" class="btn preset-tonal" onclick={() => void unsent.run()}>Try again</button>
-    </div>
-  {/if}
+  </RoomHead>
 
   {#if mixes.length > 0}<MixStrip {mixes} {chosenId} {clock} onchoose={choose} ondrop={drop} />{/if}
   {#if mix && answer && mixed}
@@ -367,9 +354,6 @@
 <Sheet open={panel === 'house'} title="Programmes and water" side onclose={() => (panel = null)}>
   <WaterHouse {house} onsaved={() => ((panel = null), onhouse())} />
 </Sheet>
-<Sheet open={panel === 'keys'} title="Keys of this room" onclose={() => (panel = null)}
-  ><KeyList keys={KEYS} /></Sheet
->
 <Sheet open={factor !== null} title="Readings" onclose={() => (factor = null)}>
   {#if factor !== null && mix}
     {@const of = factor}
@@ -387,22 +371,6 @@
     display: grid;
     gap: 0.6rem;
     padding: 0.75rem 1.5rem 1.5rem;
-  }
-  header {
-    display: flex;
-    flex-wrap: wrap;
-    align-items: center;
-    gap: 0.25rem 0.6rem;
-  }
-  h1 {
-    font-size: 1.5rem;
-    font-weight: 700;
-  }
-  .state {
-    margin-left: auto;
-    font-size: 0.9375rem;
-    font-family: var(--figures);
-    color: light-dark(var(--color-surface-700), var(--color-surface-300));
   }
   .body {
     display: grid;
@@ -447,11 +415,6 @@
     }
     .body :global(.pour) {
       order: -1;
-    }
-    .state {
-      order: 1;
-      width: 100%;
-      margin-left: 0;
     }
   }
 </style>
