@@ -217,6 +217,7 @@ visited('goals are weighed, plans are kept and compared, tubs get their labels, 
   await visit.press('Undo');
   await settled(visit);
   await visit.press('Goals');
+  await page.waitForSelector('[role="slider"][aria-label^="Bread ready"]');
   await page.focus('[role="slider"][aria-label^="Bread ready"]');
   await visit.keys('Home');
   await visit.keys('Escape');
