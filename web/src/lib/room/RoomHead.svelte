@@ -44,8 +44,10 @@
       onredo={() => actions.redo?.()}
     />
   {/if}
-  <ToolButton label="Keys of this room" title="Keys (?)" onclick={() => (listed = true)}
-    ><Keyboard size={20} /></ToolButton
+  <span class="keys"
+    ><ToolButton label="Keys of this room" title="Keys (?)" onclick={() => (listed = true)}
+      ><Keyboard size={20} /></ToolButton
+    ></span
   >
   {@render children()}
 </header>
@@ -77,6 +79,15 @@
     white-space: nowrap;
     font-size: 0.875rem;
     color: light-dark(var(--color-surface-700), var(--color-surface-300));
+  }
+  .keys {
+    display: contents;
+  }
+  /* What is held in the hand has no keys. */
+  @media (max-width: 640px) {
+    .keys {
+      display: none;
+    }
   }
   header :global(.btn) {
     min-height: 2.5rem;
