@@ -51,3 +51,16 @@ export async function cultureLikeQuay(called: string) {
   await api('POST', 'cultures', { id, culture: { ...like, slug, name, parent: null } });
   return { id, slug, vessel: like.vessel };
 }
+
+/** What should have happened until now on the Floor is noted as planned: what is next can be begun at any hour. */
+export async function floorAsPlanned(visit: Visit) {
+  await visit.until('header [role="status"]', 'All is sent');
+  const pressed = await visit.page.evaluate(() => {
+    const button = [...document.querySelectorAll('button')].find((each) => /^All \d+ went as planned$/.test(each.textContent.trim()));
+    button?.click();
+    return button !== undefined;
+  });
+  if (!pressed) return;
+  await visit.page.waitForFunction(() => !/went as planned/.test(document.body.textContent ?? ''));
+  await visit.until('header [role="status"]', 'All is sent');
+} // prettier-ignore

@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict';
 import { v7 as uuid } from 'uuid';
-import { api, onlyOrders } from './days.ts';
+import { api, floorAsPlanned, onlyOrders } from './days.ts';
 import { SERVED } from './visit.ts';
 import { visits } from './visited.ts';
 
@@ -141,7 +141,7 @@ visited('what was noted while there was no line is there after a reload, counted
   const { page } = visit;
   visit.expectErrors(/ERR_FAILED|Failed to load/);
   await visit.go('/make/floor');
-  await visit.until('header [role="status"]', 'All is sent');
+  await floorAsPlanned(visit);
   const noted = async () => ((await api('GET', 'events?since=0')) as { events: Noted[] }).events;
   const before = (await noted()).length;
   let cut = true;

@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict';
 import type { Browser } from 'puppeteer-core';
-import { api, onlyOrders } from './days.ts';
+import { api, floorAsPlanned, onlyOrders } from './days.ts';
 import { SERVED, Visit } from './visit.ts';
 import { visits } from './visited.ts';
 
@@ -27,7 +27,7 @@ const isKept = (visit: Visit, path: string) =>
 visited('without a line the Floor opens, takes what is done, and sends it when the line is back', async (visit) => {
   visit.expectErrors(/ERR_|Failed to load/);
   await visit.go('/make/floor');
-  await visit.until('header [role="status"]', 'All is sent');
+  await floorAsPlanned(visit);
   // The worker comes once the first room stands; then it brings in the others.
   await isKept(visit, '/make/floor');
   await isKept(visit, '/make/cultures');

@@ -70,7 +70,7 @@ describe('what went wrong, through the API', () => {
       ['dropped', { kind: 'lost', task: begun('mix') }, /^Lost: a dough of/],
     ];
     for (const [name, mishap, words] of all) {
-      const { status, answer } = await wrong({ mishaps: [{ mishap, at: now }], now, seconds: 0.25 });
+      const { status, answer } = await wrong({ mishaps: [{ mishap, at: now }], now, seconds: 1 });
       assert.equal(status, 200, `${name}: ${JSON.stringify(answer)}`);
       assert.match(answer.sentences[0] ?? '', words, name);
       assert.equal(answer.n, null);
