@@ -121,7 +121,8 @@ class Unsent {
   private async sendAll(): Promise<void> {
     for (let [next] = this.waiting; next; [next] = this.waiting) {
       this.sending = next.id;
-      const got = await this.sendOne(next);
+      // A part of Jovet that does not come is no answer either: it is tried again.
+      const got = await this.sendOne(next).catch(() => false);
       this.sending = null;
       if (!got) {
         void this.soon(AGAIN_MS);
