@@ -52,15 +52,10 @@ export async function cultureLikeQuay(called: string) {
   return { id, slug, vessel: like.vessel };
 }
 
-/** What should have happened until now on the Floor is noted as planned: what is next can be begun at any hour. */
-export async function floorAsPlanned(visit: Visit) {
+/** Opens the Floor of a day of a test’s own, of which nothing was noted: its first thing can be begun at any hour. */
+export async function floorOf(visit: Visit, date: string) {
+  await onlyOrders(date, [['own-counter', 'quay-loaf', '08:00', 20]]);
+  await visit.go(`/make/floor/${date}`);
   await visit.until('header [role="status"]', 'All is sent');
-  const pressed = await visit.page.evaluate(() => {
-    const button = [...document.querySelectorAll('button')].find((each) => /^All \d+ went as planned$/.test(each.textContent.trim()));
-    button?.click();
-    return button !== undefined;
-  });
-  if (!pressed) return;
-  await visit.page.waitForFunction(() => !/went as planned/.test(document.body.textContent ?? ''));
-  await visit.until('header [role="status"]', 'All is sent');
-} // prettier-ignore
+  await visit.page.waitForSelector('[data-verb="begin"]');
+}

@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict';
 import { v7 as uuid } from 'uuid';
-import { api, floorAsPlanned, onlyOrders } from './days.ts';
+import { api, floorOf, onlyOrders } from './days.ts';
 import { SERVED } from './visit.ts';
 import { visits } from './visited.ts';
 
@@ -140,8 +140,7 @@ visited('what is typed while something is being kept is not dropped: in Orders, 
 visited('what was noted while there was no line is there after a reload, counted in the frame, and sent once the line is back', async (visit) => {
   const { page } = visit;
   visit.expectErrors(/ERR_FAILED|Failed to load/);
-  await visit.go('/make/floor');
-  await floorAsPlanned(visit);
+  await floorOf(visit, '2036-07-01');
   const noted = async () => ((await api('GET', 'events?since=0')) as { events: Noted[] }).events;
   const before = (await noted()).length;
   let cut = true;

@@ -3,7 +3,7 @@ import { test } from 'node:test';
 import { v7 as uuid } from 'uuid';
 import { median } from '../bench/median.ts';
 import { sixScreens } from '../bench/six-screens.ts';
-import { api, cultureLikeQuay, floorAsPlanned, onlyOrders } from './days.ts';
+import { api, cultureLikeQuay, floorOf, onlyOrders } from './days.ts';
 import { SERVED } from './visit.ts';
 import { visits } from './visited.ts';
 
@@ -166,17 +166,15 @@ visited('after a lost line a room catches up by itself', async (visit) => {
 });
 
 visited('what is begun on one device is begun on the Floor of the other', async (visit) => {
-  await visit.go('/make/floor');
-  await floorAsPlanned(visit);
+  const date = '2036-07-08';
+  await floorOf(visit, date);
   const context = await visit.page.browser().createBrowserContext();
   const page = await context.newPage();
-  await page.goto(`${SERVED}/make/floor`);
+  await page.goto(`${SERVED}/make/floor/${date}`);
   await page.waitForSelector('body[data-ready]');
   await page.waitForFunction(() =>
     /All is sent/.test(document.querySelector('header [role="status"]')?.textContent ?? ''),
   );
-  await visit.go('/make/floor');
-  await visit.until('header [role="status"]', 'All is sent');
   await page.waitForSelector('[data-verb="begin"]');
   await visit.keys('b');
   await visit.until('.noted', /begun \d\d:\d\d/);

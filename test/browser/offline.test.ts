@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict';
 import type { Browser } from 'puppeteer-core';
-import { api, floorAsPlanned, onlyOrders } from './days.ts';
+import { api, floorOf, onlyOrders } from './days.ts';
 import { SERVED, Visit } from './visit.ts';
 import { visits } from './visited.ts';
 
@@ -26,12 +26,14 @@ const isKept = (visit: Visit, path: string) =>
 
 visited('without a line the Floor opens, takes what is done, and sends it when the line is back', async (visit) => {
   visit.expectErrors(/ERR_|Failed to load/);
-  await visit.go('/make/floor');
-  await floorAsPlanned(visit);
-  // The worker comes once the first room stands; then it brings in the others.
+  const floor = '/make/floor/2036-07-15';
+  await floorOf(visit, '2036-07-15');
+  // The worker comes once the first room stands; then it brings in the others, and keeps what is opened.
   await isKept(visit, '/make/floor');
   await isKept(visit, '/make/cultures');
   await isKept(visit, '/know/formulas/quay-country');
+  await visit.go(floor);
+  await isKept(visit, floor);
   const noted = async () => ((await api('GET', 'events?since=0')) as { events: unknown[] }).events.length;
   const before = await noted();
   await line(visit, true);
@@ -49,7 +51,7 @@ visited('without a line the Floor opens, takes what is done, and sends it when t
   assert.match(await visit.text('body'), /was not opened on this device before/);
   assert.equal(await noted(), before);
 
-  await visit.go('/make/floor');
+  await visit.go(floor);
   await line(visit, false);
   await visit.page.waitForFunction(() => !/not sent|No line/.test(document.querySelector('nav')?.textContent ?? ''));
   assert.equal(await noted(), before + 1);

@@ -9,8 +9,11 @@ const stepAt = (at: string) => `[data-step="${at}"]`;
 async function choose({ page }: Visit, at: string): Promise<void> {
   await page.waitForSelector(stepAt(at));
   await page.$eval(stepAt(at), (step) => {
-    step.dispatchEvent(new PointerEvent('pointerdown', { bubbles: true, button: 0, pointerId: 1 }));
-    step.dispatchEvent(new PointerEvent('pointerup', { bubbles: true, button: 0, pointerId: 1 }));
+    for (const [kind, buttons] of [
+      ['pointerdown', 1],
+      ['pointerup', 0],
+    ] as const)
+      step.dispatchEvent(new PointerEvent(kind, { bubbles: true, button: 0, buttons, pointerId: 1 }));
     (step as SVGElement).focus();
   });
 }

@@ -3,6 +3,7 @@
   import type { Imported } from '../server/database/import';
   import { ask } from '../sync/ask';
   import FileField from '../ui/FileField.svelte';
+  import Problems from '../ui/Problems.svelte';
 
   /** Brings in a file of the bakery: looked into first, with every fault, before anything is kept. */
   let { onbrought }: { onbrought: () => void } = $props();
@@ -76,17 +77,12 @@
     <a class="btn preset-filled" href={`/know/formulas/draft/${brought.draft}`}>Open the sheet</a>
   {/if}
 {/if}
-{#if problems.length > 0}
-  <ul role="alert">
-    {#each problems as { path, problem, remedy } (path + problem)}
-      <li>
-        {#if path}<b>{path}</b>:
-        {/if}{problem}
-        {remedy}
-      </li>
-    {/each}
-  </ul>
-{/if}
+<Problems
+  problems={problems.map(({ path, problem, remedy }) => ({
+    problem: path ? `${path}: ${problem}` : problem,
+    remedy,
+  }))}
+/>
 
 <style>
   p,

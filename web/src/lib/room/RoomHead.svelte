@@ -18,6 +18,8 @@
     keeping?: Keeping;
     /** What can be undone, and done again; none where nothing is edited. */
     history?: { readonly past: readonly unknown[]; readonly future: readonly unknown[] };
+    /** The title where it can be typed. */
+    name?: Snippet;
     /** What is shown: its day, its van. */
     about?: Snippet;
     /** What can be done with it. */
@@ -25,13 +27,14 @@
   }
 
   /** The head of a room: its name, what is shown, how that stands, and the tools. */
-  let { title, standing, actions, keys, keeping, history, about, children }: Props = $props();
+  let { title, standing, actions, keys, keeping, history, name, about, children }: Props = $props();
   let listed = $state(false);
 </script>
 
 <RoomKeys {actions} {keys} bind:open={listed} />
 <header>
-  <h1>{title}</h1>
+  <h1 class:sr-only={name}>{title}</h1>
+  {@render name?.()}
   {@render about?.()}
   <span class="state" role="status"
     >{keeping?.state === 'failed' ? 'Not saved' : keeping?.state === 'waiting' ? 'Saving…' : standing}</span

@@ -1,6 +1,7 @@
 <script lang="ts">
   import CloudOff from '@lucide/svelte/icons/cloud-off';
   import { useReading } from '../bench/settings';
+  import Problems from '../ui/Problems.svelte';
   import Sheet from '../ui/Sheet.svelte';
   import Clashes from './Clashes.svelte';
   import { live } from './live.svelte';
@@ -83,7 +84,7 @@
   {#each unsent.refused as { id, work, refused } (id)}
     <section class="notice">
       <p>{workWords(work, writing).join('; ')}</p>
-      {#each refused ?? [] as { path, problem, remedy } (path)}<p>{problem} {remedy}</p>{/each}
+      <Problems problems={refused ?? []} />
       <button type="button" class="btn preset-tonal" onclick={() => unsent.takeUp(id)}>Send once more</button>
       <button type="button" class="btn preset-tonal" onclick={() => unsent.leave(id)}
         >Take it off this list</button

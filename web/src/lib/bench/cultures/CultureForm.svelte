@@ -11,6 +11,7 @@
   import Choice from '../../ui/Choice.svelte';
   import { enterMovesOn } from '../../ui/enter-moves-on';
   import Field from '../../ui/Field.svelte';
+  import Problems from '../../ui/Problems.svelte';
   import { useReading } from '../settings';
 
   interface Props {
@@ -138,9 +139,7 @@
     />
     <DateField label="Began" name="began" value={draft.began} onchange={set('began')} />
   </div>
-  {#if Object.keys(problems).length > 0}<p class="field-problem" role="alert">
-      {Object.values(problems)[0]}
-    </p>{/if}
+  <Problems problems={Object.values(problems).slice(0, 1)} />
   <div class="row ends">
     <button type="submit" class="btn preset-filled">Save</button>
     {#if onend}

@@ -21,6 +21,7 @@
   } from '@jovet/core/units';
   import Choice from '../../ui/Choice.svelte';
   import Field from '../../ui/Field.svelte';
+  import Problems from '../../ui/Problems.svelte';
   import { useReading } from '../settings';
 
   /** A tub of middle size, m inside, lidded. */
@@ -147,10 +148,7 @@
       oninput={(text) => (celsius = text)}
     />{/if}
 </div>
-{#if 'wrong' in solved}<p class="field-problem" role="alert">{solved.wrong}</p>{:else}<p
-    class="answer"
-    data-yeasted
-  >
+{#if 'wrong' in solved}<Problems problems={[solved.wrong]} />{:else}<p class="answer" data-yeasted>
     {solved.sentence}
   </p>{/if}
 

@@ -8,6 +8,7 @@
   import { moreWords } from './day-words';
   import type { DayDesk } from './desk.svelte';
   import MovesPanel from './MovesPanel.svelte';
+  import Problems from '../../ui/Problems.svelte';
 
   interface Props {
     desk: DayDesk;
@@ -64,10 +65,10 @@
 </script>
 
 {#if opened}<p class="quiet" data-why>{opened}</p>{/if}
-{#if desk.outcome}<p class="notice" role="alert">{desk.outcome}</p>{/if}
-{#each [...desk.problems, ...desk.noted.unkept] as each (each.path + each.problem)}
-  <p class="notice" role="alert">{each.problem} {each.remedy}</p>
-{/each}
+<Problems
+  notice
+  problems={[...(desk.outcome ? [desk.outcome] : []), ...desk.problems, ...desk.noted.unkept]}
+/>
 {#if past && day}
   <div class="notice" role="status">
     <p>

@@ -10,6 +10,7 @@
   import { drawnSoFar } from './row';
   import { rowPlaces } from './row-places';
   import { STRIP, stripsShown } from './strips';
+  import { drags } from '../../ui/drags';
 
   interface Stretch {
     readonly from: number;
@@ -71,7 +72,8 @@
     from: Math.floor(firstHands / 1800 - 1) * 1800,
     to: Math.ceil(lastDrop / 1800 + 1) * 1800,
   });
-  let drag = $state<{ task: ViewTask; grab: number; at: number; moved: boolean } | null>(null);
+  /** A task in the hand, and where it would begin. */
+  let drag = $state.raw<{ readonly task: ViewTask; readonly at: number } | null>(null);
   /** What was seen when something was taken hold of: it stays as it is while it is dragged. */
   let grabbed = $state.raw<Stretch | null>(null);
   const kept = $derived(grabbed ?? look);
@@ -159,7 +161,6 @@
     hour < 12 ? Math.min(1, Math.max(0, (7 - hour) / 2.5)) : Math.min(1, Math.max(0, (hour - 18) / 2.5));
 
   const clock = (at: number) => localTime(at, zone).time;
-  let pan = $state<{ grab: number; from: number; to: number } | null>(null);
   let svg = $state<SVGSVGElement>();
   const timeAt = (clientX: number) => {
     const left = svg?.getBoundingClientRect().left ?? 0;
@@ -167,32 +168,33 @@
   };
   const onGrid = (at: number) => view.origin + Math.round((at - view.origin) / SLOT) * SLOT;
 
-  function grab(event: PointerEvent, task: ViewTask) {
-    if (event.button !== 0) return;
-    event.stopPropagation();
-    onselect(task.index);
-    if (!moves) return;
-    drag = { task, grab: timeAt(event.clientX) - task.start, at: task.start, moved: false };
-    grabbed = seen;
-    svg?.setPointerCapture(event.pointerId);
-  }
-  function move(event: PointerEvent) {
-    if (drag) {
-      const at = onGrid(timeAt(event.clientX) - drag.grab);
-      if (at === drag.at) return;
-      drag = { ...drag, at, moved: true };
-      moves?.ondrag(drag.task, at);
-    } else if (pan) {
-      const by = ((pan.grab - event.clientX) / (scale.right - scale.left)) * (pan.to - pan.from);
-      onlook({ from: pan.from + by, to: pan.to + by });
-    }
-  }
-  function drop() {
-    if (drag?.moved) moves?.onpin(drag.task, drag.at);
-    drag = null;
-    grabbed = null;
-    pan = null;
-  }
+  /** A task is carried to another time, or, beside them all, what is looked at. */
+  const carrying = drags<{ task: ViewTask; away: number } | Stretch>({
+    take: ({ clientX }, on) => {
+      if (on.closest('.named')) return null;
+      const id = on.closest('[data-task]')?.getAttribute('data-task');
+      const task = view.tasks.find((each) => each.id === id);
+      if (!task) return { from, to };
+      onselect(task.index);
+      if (!moves) return null;
+      grabbed = seen;
+      return { task, away: timeAt(clientX) - task.start };
+    },
+    carry: (held, { x: at, dx }) => {
+      if (!('task' in held)) {
+        const by = (-dx / (scale.right - scale.left)) * (held.to - held.from);
+        return onlook({ from: held.from + by, to: held.to + by });
+      }
+      const begin = onGrid(timeAt(at) - held.away);
+      if (begin === (drag?.at ?? held.task.start)) return;
+      drag = { task: held.task, at: begin };
+      moves?.ondrag(held.task, begin);
+    },
+    drop: () => {
+      if (drag) moves?.onpin(drag.task, drag.at);
+      [drag, grabbed] = [null, null];
+    },
+  });
   function zoom(factor: number, about = (from + to) / 2) {
     const span = Math.min(72 * 3600, Math.max(600, (to - from) * factor));
     const share = (about - from) / (to - from);
@@ -248,14 +250,8 @@
     {height}
     role="group"
     aria-label={`${view.rows.length} doughs from ${clock(view.firstHands)} to the last van at ${clock(view.lastDrop)}`}
-    onpointermove={move}
-    onpointerup={drop}
-    onpointercancel={drop}
+    {@attach carrying}
     onwheel={wheel}
-    onpointerdown={(event) => {
-      if (event.button !== 0) return;
-      pan = { grab: event.clientX, from, to };
-    }}
   >
     <defs>
       <clipPath id="sight"><rect x={scale.left} y="0" width={scale.right - scale.left} {height} /></clipPath>
@@ -296,13 +292,12 @@
         {zone}
         {selected}
         dragged={drag?.task.row === index ? { task: drag.task.id, at: drag.at } : null}
-        ongrab={grab}
         {onselect}
         onkey={onTaskKey}
         onfold={() => (row.doughs ? onapart(row.key) : turned.set(row.key, !place.folded))}
       />
     {/each}
-    {#if drag?.moved}
+    {#if drag}
       <line class="drag" x1={x(drag.at)} x2={x(drag.at)} y1={TOP - 4} y2={height} />
       <text class="dragged" x={x(drag.at) + 5} y={TOP + 8}>{clock(drag.at)}</text>
     {/if}

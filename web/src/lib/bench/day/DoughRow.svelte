@@ -20,7 +20,6 @@
     selected: number | null;
     /** Where a task of this row is being dragged to, epoch seconds. */
     dragged: { readonly task: string; readonly at: number } | null;
-    ongrab: (event: PointerEvent, task: ViewTask) => void;
     onselect: (task: number) => void;
     onkey: (event: KeyboardEvent, task: ViewTask) => void;
     /** Its batches are to be drawn together, or each by itself. */
@@ -28,7 +27,7 @@
   }
 
   /** One dough as ribbons, with the hands’ work on them. */
-  let { row, tasks, place, scale, litres, zone, selected, dragged, ongrab, onselect, onkey, onfold }: Props =
+  let { row, tasks, place, scale, litres, zone, selected, dragged, onselect, onkey, onfold }: Props =
     $props();
 
   /** Kelvin that are seen as another colour. */
@@ -144,7 +143,6 @@
     tabindex="0"
     aria-expanded={!place.folded}
     aria-label={`${row.name}, ${inside}`}
-    onpointerdown={(event) => event.stopPropagation()}
     onclick={onfold}
     onkeydown={(event) => {
       if (event.key !== 'Enter' && event.key !== ' ') return;
@@ -191,7 +189,6 @@
         role="button"
         tabindex="0"
         aria-label={label}
-        onpointerdown={(event) => ongrab(event, task)}
         onfocus={() => onselect(task.index)}
         onkeydown={(event) => onkey(event, task)}
       >

@@ -9,6 +9,7 @@
   import type { PlanLine, SavedPlan } from '../../server/database/day-plan';
   import type { OpenedDay } from '@jovet/core/plan';
   import type { DayOf } from './desk.svelte';
+  import Problems from '../../ui/Problems.svelte';
 
   interface Props {
     data: {
@@ -69,7 +70,7 @@
 
 {#if !now.ok}
   <div class="opening" role="alert">
-    {#each now.problems as { problem, remedy } (problem)}<p class="notice">{problem} {remedy}</p>{/each}
+    <Problems notice problems={now.problems} />
     <a class="btn preset-tonal" href="/plan/orders/{data.date}">Orders of this day</a>
   </div>
 {/if}

@@ -6,6 +6,7 @@
   import { formatDate, localTime } from '@jovet/core/time';
   import { v7 as uuid } from 'uuid';
   import Sheet from '../../ui/Sheet.svelte';
+  import Problems from '../../ui/Problems.svelte';
   import DayField from '../DayField.svelte';
   import type { DayOf } from '../day/desk.svelte';
   import RoomHead from '../../room/RoomHead.svelte';
@@ -143,9 +144,7 @@
     <b class="clock">{clock(now)}</b>
   </RoomHead>
 
-  {#each [...desk.problems, ...desk.log.problems] as each (each.path + each.problem)}
-    <p class="notice" role="alert">{each.problem} {each.remedy}</p>
-  {/each}
+  <Problems notice problems={[...desk.problems, ...desk.log.problems]} />
   {#if desk.asked}
     <section class="notice" role="status" aria-label="What this moves">
       <p>{desk.asked.sentences.join(' ')}</p>

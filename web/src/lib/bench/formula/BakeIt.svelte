@@ -8,6 +8,7 @@
   import Choice from '../../ui/Choice.svelte';
   import Field from '../../ui/Field.svelte';
   import Sheet from '../../ui/Sheet.svelte';
+  import Problems from '../../ui/Problems.svelte';
   import { enterMovesOn } from '../../ui/enter-moves-on';
   import DayPicture from '../day/DayPicture.svelte';
   import Figure from '../Figure.svelte';
@@ -136,7 +137,7 @@
       onchange={(mixer) => type({ mixer })}
     />
   </form>
-  {#each above as [path, text] (path)}<p class="notice" role="alert">{text}</p>{/each}
+  <Problems notice problems={above.map(([, text]) => text)} />
   {#if baked && view}
     {#each baked.cautions as caution (caution)}<p class="caution">{caution}</p>{/each}
     <div class="ways" aria-label="Water, three ways">

@@ -12,10 +12,11 @@
     withAskedWater,
   } from '@jovet/core/formula/sums';
   import type { Formula, Ingredient, PieceOrder } from '@jovet/core/formula';
-  import type { Problem, Result } from '@jovet/core/problem';
+  import type { Result } from '@jovet/core/problem';
   import { formatNumber, parseCount, parseMass, parseNumber, parsePercent } from '@jovet/core/units';
   import Choice from '../../ui/Choice.svelte';
   import Field from '../../ui/Field.svelte';
+  import Problems from '../../ui/Problems.svelte';
   import { useReading } from '../settings';
   import { useHands } from './hands';
 
@@ -31,8 +32,6 @@
   let { formula, order, larder, ontake }: Props = $props();
   const hands = useHands();
   const reading = useReading();
-  const said = (problems: readonly Problem[]) =>
-    problems.map((each) => `${each.problem} ${each.remedy}`).join(' ');
   /** Reads fields that belong together; null while one of them is empty. */
   function all<T extends unknown[]>(...read: { [K in keyof T]: Result<T[K]> }): Result<T> {
     const bad = read.flatMap((each) => (each.ok ? [] : each.problems));
@@ -147,7 +146,7 @@
           : ''}.
         {#if of.byHand > 0}Or {of.wholeHeads} heads, and {of.byHand} by hand.{/if}
       </p>
-    {:else}<p class="field-problem" role="alert">{said(divided.problems)}</p>{/if}
+    {:else}<Problems problems={divided.problems} />{/if}
   </section>
 
   <section aria-labelledby="sum-again">
@@ -174,7 +173,7 @@
           </li>
         {/each}
       </ul>
-    {:else if again}<p class="field-problem" role="alert">{said(again.problems)}</p>{/if}
+    {:else if again}<Problems problems={again.problems} />{/if}
   </section>
 
   <section aria-labelledby="sum-tin">
@@ -257,7 +256,7 @@
           2,
         )} % of the water and {formatNumber(bathed.value.ofSolution, 2)} % of the bath.
       </p>
-    {:else}<p class="field-problem" role="alert">{said(bathed.problems)}</p>{/if}
+    {:else}<Problems problems={bathed.problems} />{/if}
     <p class="caution">{LYE_CAUTION}</p>
   </section>
 
@@ -301,7 +300,7 @@
             >Take it, water as it is</button
           >
         </div>
-      {:else if swapped}<p class="field-problem" role="alert">{said(swapped.problems)}</p>{/if}
+      {:else if swapped}<Problems problems={swapped.problems} />{/if}
     {:else}<p class="quiet">This needs a sheet that can be made.</p>{/if}
   </section>
 </div>

@@ -1,5 +1,4 @@
 <script lang="ts">
-  import RoomKeys from '../../room/RoomKeys.svelte';
   import { flushSync, onMount, untrack } from 'svelte';
   import { dequal } from 'dequal/lite';
   import { MediaQuery, SvelteSet } from 'svelte/reactivity';
@@ -32,13 +31,15 @@
   import type { FormulaVersion } from '../../server/database/formula';
   import type { Shelved } from '../../server/database/ingredient';
   import Sheet from '../../ui/Sheet.svelte';
+  import Problems from '../../ui/Problems.svelte';
   import { beginHistory, record, redo, settle, undo } from '../../room/history';
+  import RoomHead from '../../room/RoomHead.svelte';
   import { provideOpener } from '../opener';
   import { useReading } from '../settings';
   import WorkingPanel from '../WorkingPanel.svelte';
   import { bringInParts } from '../../sync/offline';
-  import FormulaHead from './FormulaHead.svelte';
   import { KEYS } from './keys';
+  import FormulaName from './FormulaName.svelte';
   import FormulaParts, { type FormulaPart } from './FormulaParts.svelte';
   import FormulaPrint from './FormulaPrint.svelte';
   import FormulaTools from './FormulaTools.svelte';
@@ -168,7 +169,7 @@
   let printing = $state(false);
   let path = $state<string[]>([]);
   let bakeWorkings = $state.raw<() => Workings>(() => ({}));
-  let panel = $state<'stages' | 'publish' | 'what-if' | 'compare' | 'export' | 'keys' | null>(null);
+  let panel = $state<'stages' | 'publish' | 'what-if' | 'compare' | 'export' | null>(null);
   let stage = $state<string | null>(null);
   let row = $state<string | null>(null);
   provideOpener((key) => (path = [key]));
@@ -291,21 +292,16 @@
 />
 
 <div class="room">
-  <FormulaHead {keeping}>
-    {#snippet tools()}
-      <FormulaTools
-        undoable={history.past.length > 0}
-        redoable={history.future.length > 0}
-        printable={made.scaled !== null}
-        comparable={formula !== null}
-        publishable={unpublished || adopted.size > 0}
-        onundo={() => travel(undo)}
-        onredo={() => travel(redo)}
-        onopen={(which) => (panel = which)}
-        onpublish={openPublish}
-      />
-    {/snippet}
-  </FormulaHead>
+  <RoomHead title={draft.name.trim() || 'New formula'} standing={keeping} {actions} keys={KEYS} {history}>
+    {#snippet name()}<FormulaName />{/snippet}
+    <FormulaTools
+      printable={made.scaled !== null}
+      comparable={formula !== null}
+      publishable={unpublished || adopted.size > 0}
+      onopen={(which) => (panel = which)}
+      onpublish={openPublish}
+    />
+  </RoomHead>
 
   <SheetNotices base={keeper.base} {head} {corrected} {adopted} onadopt={(which) => adopted.add(which)} />
 
@@ -329,9 +325,8 @@
 
   <div class="body" class:whole={part === 'bake' || part === 'way'}>
     <div>
-      {#each above as { path: at, problem, remedy } (at + problem)}
-        <p class="notice" role="alert">
-          <span>{problem} {remedy}</span>
+      <Problems notice problems={above}
+        >{#snippet mend({ path: at })}
           {#if at === 'flours' && read.numbers.flour > 0}
             <button
               type="button"
@@ -340,8 +335,8 @@
               >Make them 100 %</button
             >
           {/if}
-        </p>
-      {/each}
+        {/snippet}</Problems
+      >
       {#if part === 'sheet'}
         <div class="scroll">
           <SheetGrid
@@ -487,7 +482,6 @@
       />{/await}
   {:else}<p>The sheet can be handed out once it can be made.</p>{/if}
 </Sheet>
-<RoomKeys {actions} keys={KEYS} bind:open={() => panel === 'keys', (on) => (panel = on ? 'keys' : null)} />
 
 <style>
   .room {

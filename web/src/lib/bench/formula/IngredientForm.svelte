@@ -6,6 +6,7 @@
   import type { Shelved } from '../../server/database/ingredient';
   import Choice from '../../ui/Choice.svelte';
   import Field from '../../ui/Field.svelte';
+  import Problems from '../../ui/Problems.svelte';
   import { enterMovesOn } from '../../ui/enter-moves-on';
   import Clashes from '../../sync/Clashes.svelte';
   import { keep, type Base } from '../../sync/keep';
@@ -226,7 +227,7 @@
     problem={problems['source']}
     oninput={set('source')}
   />
-  {#if problems['']}<p class="field-problem" role="alert">{problems['']}</p>{/if}
+  <Problems problems={[problems[''] ?? []].flat()} />
   <div class="foot">
     <button type="submit" class="btn preset-filled" disabled={busy}
       >{shelved?.retired ? 'Use again' : 'Save'}</button

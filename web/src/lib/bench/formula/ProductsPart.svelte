@@ -2,6 +2,7 @@
   import { slugOf } from '@jovet/core/formula';
   import { changeList, setText, type SheetProduct } from '@jovet/core/sheet';
   import Choice from '../../ui/Choice.svelte';
+  import Problems from '../../ui/Problems.svelte';
   import { useHands } from './hands';
   import SheetField from './SheetField.svelte';
   import { options, USE_WORDS } from './words';
@@ -63,9 +64,7 @@
           list('products', (all) => all.toSpliced(index, 1)),
         )}
       </div>
-      {#if hands.problems[`${at}.parts`]}<p class="field-problem" role="alert">
-          {hands.problems[`${at}.parts`]}
-        </p>{/if}
+      <Problems problems={[hands.problems[`${at}.parts`] ?? []].flat()} />
       {#each product.parts as part, place (place)}
         <div class="line inner">
           <Choice

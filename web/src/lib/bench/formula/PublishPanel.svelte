@@ -2,6 +2,7 @@
   import type { Ingredient } from '@jovet/core/formula';
   import type { Problem } from '@jovet/core/problem';
   import Field from '../../ui/Field.svelte';
+  import Problems from '../../ui/Problems.svelte';
 
   interface Props {
     problems: readonly Problem[];
@@ -44,9 +45,7 @@
       {each.name} was corrected in the larder since. Take the correction over.
     </label>
   {/each}
-  {#each problems as { path, problem, remedy } (path + problem)}
-    <p class="field-problem" role="alert">{problem} {remedy}</p>
-  {/each}
+  <Problems {problems} />
   <button type="submit" class="btn preset-filled" disabled={busy}>{busy ? 'Publishing…' : 'Publish'}</button>
 </form>
 

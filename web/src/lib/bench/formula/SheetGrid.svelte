@@ -19,6 +19,7 @@
   import { actOfKey } from './sheet-keys';
   import { cellSays, columnsOf, INGREDIENT, rowsShown, scalesOf, type CellView } from './sheet-view';
   import { percentText } from './words';
+  import { drags } from '../../ui/drags';
 
   interface Props {
     numbers: SheetNumbers;
@@ -157,15 +158,24 @@
   }
 
   let dragged = $state<number | null>(null);
-  function drop(index: number) {
-    const row = dragged === null ? undefined : hands.draft.rows[dragged];
-    if (row && dragged !== null && dragged !== index)
-      hands.change(
-        { ...hands.draft, rows: moved(hands.draft.rows, dragged, index) },
-        `drag.${row.id}.${index}`,
-      );
-    dragged = null;
-  }
+  /** The row that the pointer is over while one is dragged. */
+  let over: number | null = null;
+  const rowOf = (element: Element | null | undefined) =>
+    Number(element?.closest('[data-row]')?.getAttribute('data-row') ?? NaN);
+  const carrying = drags({
+    take: (_, on) => (on.closest('.grip') ? rowOf(on) : null),
+    carry: (row, { x, y }) => {
+      dragged = row;
+      const under = rowOf(document.elementFromPoint(x, y));
+      over = Number.isNaN(under) ? null : under;
+    },
+    drop: (from, how) => {
+      const row = hands.draft.rows[from];
+      if (how === 'carried' && row && over !== null && over !== from)
+        hands.change({ ...hands.draft, rows: moved(hands.draft.rows, from, over) }, `drag.${row.id}.${over}`);
+      [dragged, over] = [null, null];
+    },
+  });
 </script>
 
 <datalist id="larder-names">
@@ -180,6 +190,7 @@
   aria-label="Formula sheet"
   style:--columns={columns.length + 1}
   {@attach heard}
+  {@attach carrying}
 >
   <div role="row" class="row heads">
     <span role="gridcell"></span>
@@ -199,23 +210,12 @@
     {#if row.heading !== ''}
       <div role="row" class="group"><span role="rowheader">{row.heading}</span></div>
     {/if}
-    <div
-      role="row"
-      tabindex="-1"
-      class="row line"
-      class:dragged={dragged === row.index}
-      data-row={row.index}
-      ondragover={(event) => dragged !== null && event.preventDefault()}
-      ondrop={(event) => (event.preventDefault(), drop(row.index))}
-    >
+    <div role="row" tabindex="-1" class="row line" class:dragged={dragged === row.index} data-row={row.index}>
       <span role="gridcell" class="grip">
         <button
           type="button"
-          draggable="true"
           aria-label={`Row ${row.index + 1}, ${row.name || 'empty'}: heading, move, remove`}
-          onclick={() => onrow(row.id)}
-          ondragstart={() => (dragged = row.index)}
-          ondragend={() => (dragged = null)}><GripVertical size={16} /></button
+          onclick={() => onrow(row.id)}><GripVertical size={16} /></button
         >
       </span>
       <span
@@ -347,6 +347,7 @@
     height: 1.9rem;
     margin-top: 0.3rem;
     cursor: grab;
+    touch-action: none;
     color: light-dark(var(--color-surface-500), var(--color-surface-400));
     border-radius: 3px;
   }

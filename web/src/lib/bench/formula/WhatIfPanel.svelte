@@ -10,6 +10,7 @@
   import type { Formula } from '@jovet/core/formula';
   import { whatIf, type WhatIf } from '@jovet/core/formula/sums';
   import Slide from '../../ui/Slide.svelte';
+  import Problems from '../../ui/Problems.svelte';
   import { useReading } from '../settings';
   import { percentText } from './words';
 
@@ -125,10 +126,7 @@
       </tbody>
     </table>
   {:else if !split.ok}
-    {#each split.problems as each (each.path)}<p class="field-problem" role="alert">
-        {each.problem}
-        {each.remedy}
-      </p>{/each}
+    <Problems problems={split.problems} />
   {/if}
   <div class="foot">
     <button

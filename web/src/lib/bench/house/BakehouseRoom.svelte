@@ -9,6 +9,7 @@
   import type { House } from '../../server/database/house';
   import Choice from '../../ui/Choice.svelte';
   import Sheet from '../../ui/Sheet.svelte';
+  import Problems from '../../ui/Problems.svelte';
   import { timeNow } from '../clock';
   import { beginHistory, record, redo, settle, undo } from '../../room/history';
   import { houseIn, type HouseBase } from '../../sync/house';
@@ -195,7 +196,7 @@
       <button type="button" class="btn preset-filled save" disabled={!dirty} onclick={save}>Save</button>
     </RoomHead>
   </div>
-  {#each loose as { problem, remedy } (problem)}<p class="notice" role="alert">{problem} {remedy}</p>{/each}
+  <Problems notice problems={loose} />
 
   <div class="above">
     <section aria-label="Plan">

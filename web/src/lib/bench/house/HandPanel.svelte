@@ -4,6 +4,7 @@
   import { enterMovesOn } from '../../ui/enter-moves-on';
   import Choice from '../../ui/Choice.svelte';
   import Field from '../../ui/Field.svelte';
+  import Problems from '../../ui/Problems.svelte';
   import { LEVEL_WORDS, SKILL_WORDS } from './house-words';
 
   interface Props {
@@ -52,8 +53,7 @@
         />
       {/each}
     </div>
-    {#if problems[`${at}.skills`]}<span class="field-problem" role="alert">{problems[`${at}.skills`]}</span
-      >{/if}
+    <Problems problems={[problems[`${at}.skills`] ?? []].flat()} />
   </fieldset>
   <Field
     label="Breaks"

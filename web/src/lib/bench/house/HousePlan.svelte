@@ -6,6 +6,7 @@
   import { temperatureColour } from '../temperature-colour';
   import { THING_WORDS, thingFigure } from './house-words';
   import { nextThing, placedAt, planView, type DrawnThing } from './plan-view';
+  import { drags } from '../../ui/drags';
 
   interface Props {
     draft: FloorDraft;
@@ -73,36 +74,30 @@
     [...wrong].some((path) => path.startsWith(`${list}.${index}.`));
 
   let svg = $state<SVGSVGElement>();
-  let drag = $state<{
-    index: number;
-    x: number;
-    y: number;
-    from: { x: number; y: number };
-    moved: boolean;
-  } | null>(null);
+  /** Place in the list of the thing that is carried. */
+  let carried = $state<number | null>(null);
   const inRoom = (thing: DrawnThing) => {
     const room = view.rooms.find(({ things }) => things.includes(thing));
     return { x: thing.x - (room?.x ?? 0), y: thing.y - (room?.y ?? 0) };
   };
-  function grab(event: PointerEvent, thing: DrawnThing) {
-    if (event.button !== 0) return;
-    event.stopPropagation();
-    onchoose('things', thing.index);
-    drag = { index: thing.index, x: event.clientX, y: event.clientY, from: inRoom(thing), moved: false };
-    svg?.setPointerCapture(event.pointerId);
-  }
-  function move(event: PointerEvent) {
-    if (!drag) return;
-    const [dx, dy] = [event.clientX - drag.x, event.clientY - drag.y];
-    if (!drag.moved && Math.hypot(dx, dy) < 4) return;
-    drag = { ...drag, moved: true };
-    onplace(drag.index, placedAt(drag.from.x + dx / scale, drag.from.y + dy / scale), false);
-  }
-  function drop() {
-    const at = drag?.moved ? draft.things[drag.index]?.at : null;
-    if (drag && at) onplace(drag.index, at, true);
-    drag = null;
-  }
+  const carrying = drags({
+    take: (_, on) => {
+      const index = Number(on.closest('[data-thing]')?.getAttribute('data-thing') ?? NaN);
+      const thing = view.rooms.flatMap(({ things }) => things).find((each) => each.index === index);
+      if (!thing) return null;
+      onchoose('things', index);
+      return { index, from: inRoom(thing) };
+    },
+    carry: ({ index, from }, { dx, dy }) => {
+      carried = index;
+      onplace(index, placedAt(from.x + dx / scale, from.y + dy / scale), false);
+    },
+    drop: ({ index }) => {
+      const at = carried === null ? null : draft.things[index]?.at;
+      carried = null;
+      if (at) onplace(index, at, true);
+    },
+  });
   const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
     ArrowLeft: [-1, 0],
     ArrowRight: [1, 0],
@@ -133,9 +128,7 @@
     viewBox={`-1 -1 ${px(view.width) + 2} ${px(view.height) + 2}`}
     role="group"
     aria-label={`Plan of ${view.rooms.length === 1 ? 'the room' : `${view.rooms.length} rooms`} with ${draft.things.length} things`}
-    onpointermove={move}
-    onpointerup={drop}
-    onpointercancel={drop}
+    {@attach carrying}
   >
     <defs>
       <pattern
@@ -189,12 +182,11 @@
               class="thing"
               class:chosen={chosen?.list === 'things' && chosen.index === thing.index}
               class:wrong={isWrong('things', thing.index)}
-              class:carried={drag?.index === thing.index && drag.moved}
+              class:carried={carried === thing.index}
               data-thing={thing.index}
               role="button"
               tabindex="0"
               aria-label={wordsOf(what)}
-              onpointerdown={(event) => grab(event, thing)}
               onfocus={() => onchoose('things', thing.index)}
               onkeydown={(event) => onkeydown(event, thing)}
             >

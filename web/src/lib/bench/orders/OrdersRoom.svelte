@@ -9,6 +9,7 @@
   import type { OrderBook } from '../../server/database/orders';
   import Sheet from '../../ui/Sheet.svelte';
   import ToolButton from '../../ui/ToolButton.svelte';
+  import Problems from '../../ui/Problems.svelte';
   import { beginHistory, record, redo, settle, undo } from '../../room/history';
   import DayField from '../DayField.svelte';
   import RoomHead from '../../room/RoomHead.svelte';
@@ -251,9 +252,14 @@
       onchange={change}
       onsettle={() => (history = settle(history))}
     />
-    {#if wrong.length > 0}<p class="notice" role="alert">
-        {wrong.length === 1 ? 'One cell is' : `${wrong.length} cells are`} not a number of pieces. Use whole numbers.
-      </p>{/if}
+    <Problems
+      notice
+      problems={wrong.length > 0
+        ? [
+            `${wrong.length === 1 ? 'One cell is' : `${wrong.length} cells are`} not a number of pieces. Use whole numbers.`,
+          ]
+        : []}
+    />
     <p class="quiet">
       {#if every}What is typed here counts for every {WEEKDAYS[weekday]} from now on.
       {:else}Underlined figures are of this day only; the others are of every {WEEKDAYS[weekday]}.{/if}

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { doughsOf, pullListOf, type DayInput } from '@jovet/core/plan/demand';
   import { useReading } from '../settings';
+  import Problems from '../../ui/Problems.svelte';
 
   /** Everything that is taken from the shelves for a day, in the order in which it is weighed. */
   let { input, changed }: { input: DayInput; changed: boolean } = $props();
@@ -11,10 +12,7 @@
 
 {#if changed}<p class="notice" role="status">What was typed and not saved yet is not in this list.</p>{/if}
 {#if !doughs.ok}
-  {#each doughs.problems as { problem, remedy } (problem)}<p class="field-problem" role="alert">
-      {problem}
-      {remedy}
-    </p>{/each}
+  <Problems problems={doughs.problems} />
 {:else if list && list.lines.length === 0}
   <p>Nothing is ordered for this day.</p>
 {:else if list}

@@ -7,6 +7,7 @@
   import { addDays, formatDate } from '@jovet/core/time';
   import { ask } from '../../sync/ask';
   import FileField from '../../ui/FileField.svelte';
+  import Problems from '../../ui/Problems.svelte';
 
   interface Props {
     date: string;
@@ -54,10 +55,7 @@
   onfile={async (file) => (text = await file.text())}
 />
 {#if read && !read.ok}
-  {#each read.problems as { problem, remedy } (problem)}<p class="field-problem" role="alert">
-      {problem}
-      {remedy}
-    </p>{/each}
+  <Problems problems={read.problems} />
 {/if}
 {#if bad.length > 0}
   <ul class="bad" aria-label="Lines that cannot be read">
@@ -82,7 +80,7 @@
   <DateField label="Day to copy" name="copy.day" hideLabel value={other} onchange={(day) => (other = day)} />
   <button type="button" class="btn preset-tonal" onclick={copyDay}>Copy</button>
 </p>
-{#if told}<p class="field-problem" role="alert">{told}</p>{/if}
+<Problems problems={told ? [told] : []} />
 
 <h3>These orders as a table</h3>
 <p class="row">

@@ -13,6 +13,7 @@
   import { upperFirst } from '../floor/floor-words';
   import Deck from './Deck.svelte';
   import { ARROWS, nextPiece, piecesOf, same, spotBeyond, spotFor, type LaidOut } from './laid-out';
+  import { drags } from '../../ui/drags';
 
   interface Props {
     oven: OvenDay;
@@ -28,17 +29,13 @@
 
   /** How far from the pointer a piece may come to stand, m. */
   const NEAR = 0.15;
-  /** A pointer that moved less than this only chose, px. */
-  const STILL = 4;
 
   /** What is in the hand, of the oven as it was taken: one piece, or all of a deck (null). */
   let drag = $state.raw<{
     of: { oven: OvenDay; load: OvenLoad };
     deck: number;
     piece: LaidOut | null;
-    /** px of the pointer as it was taken, and px of a metre. */
-    x: number;
-    y: number;
+    /** px of a metre. */
     scale: number;
     dx: number;
     dy: number;
@@ -129,31 +126,35 @@
     return `${nameOf(chosen)} on ${deckName(seen.oven, deck)}, its middle ${cm(spot.x)} cm from the left and ${cm(spot.y)} cm from the door.`;
   });
 
-  function grab(event: PointerEvent & { currentTarget: SVGSVGElement }, deck: number) {
-    if (event.button !== 0 || there(deck) !== seen.load) return;
-    event.currentTarget.setPointerCapture(event.pointerId);
-    const target = event.target instanceof Element ? event.target.closest('[data-piece]') : null;
-    const index = Number(target?.getAttribute('data-piece') ?? NaN);
-    const piece = pieces.filter((each) => each.deck === deck)[index] ?? null;
-    wanted = piece;
-    refused = null;
-    drag = {
-      of: { oven, load }, deck, piece, x: event.clientX, y: event.clientY,
-      scale: event.currentTarget.getScreenCTM()?.a ?? 1, dx: 0, dy: 0, over: null, place: null, landed: false,
-    };
-  } // prettier-ignore
-  function move(event: PointerEvent) {
-    if (!drag || drag.landed) return;
-    const [px, py] = [event.clientX - drag.x, event.clientY - drag.y];
-    if (drag.dx === 0 && drag.dy === 0 && Math.hypot(px, py) < STILL) return;
-    const under = document
-      .elementsFromPoint(event.clientX, event.clientY)
-      .map((each) => each.closest<HTMLElement>('[data-deck]'))
-      .find((each) => each !== null);
-    const over = under ? Number(under.dataset['deck']) : null;
-    const [dx, dy] = [px / drag.scale, py / drag.scale];
-    drag = { ...drag, dx, dy, over, place: drag.piece && over !== null && under ? placeUnder(under, over, dx, dy) : null };
-  } // prettier-ignore
+  const carrying = drags({
+    take: (_, on) => {
+      const svg = on.closest<SVGSVGElement>('[data-deck] svg');
+      const deck = Number(svg?.closest('[data-deck]')?.getAttribute('data-deck') ?? NaN);
+      if (!svg || there(deck) !== seen.load) return null;
+      const index = Number(on.closest('[data-piece]')?.getAttribute('data-piece') ?? NaN);
+      const piece = pieces.filter((each) => each.deck === deck)[index] ?? null;
+      choose(piece);
+      drag = {
+        of: { oven, load }, deck, piece, scale: svg.getScreenCTM()?.a ?? 1,
+        dx: 0, dy: 0, over: null, place: null, landed: false,
+      };
+      return drag.of;
+    },
+    carry: (_, { x, y, dx: px, dy: py }) => {
+      if (!drag || drag.landed) return;
+      const under = document
+        .elementsFromPoint(x, y)
+        .map((each) => each.closest<HTMLElement>('[data-deck]'))
+        .find((each) => each !== null);
+      const over = under ? Number(under.dataset['deck']) : null;
+      const [dx, dy] = [px / drag.scale, py / drag.scale];
+      drag = { ...drag, dx, dy, over, place: drag.piece && over !== null && under ? placeUnder(under, over, dx, dy) : null };
+    },
+    drop: (_, how) => {
+      if (how === 'carried') letGo();
+      else drag = null;
+    },
+  }); // prettier-ignore
   /** The place on the deck under the pointer for the piece in the hand. */
   function placeUnder(figure: HTMLElement, deck: number, dx: number, dy: number): LaidOut | null {
     if (!drag?.piece || !free(deck)) return null;
@@ -172,16 +173,16 @@
     const spot = piece && spotFor(seen.oven, seen.load, piece, at, reach);
     return spot ? { ...at, spot } : null;
   }
-  function drop() {
+  function letGo() {
     if (!drag || drag.landed) return;
-    const { piece, place, over, deck, dx, dy } = drag;
+    const { piece, place, over, deck } = drag;
     if (piece && place) {
       drag = { ...drag, landed: true };
       setTimeout(() => (drag = drag?.landed ? null : drag), 1000);
       lay(piece, place);
       return;
     }
-    if (piece && over !== null && (dx !== 0 || dy !== 0)) refused = { of: oven, text: noRoom(over) };
+    if (piece && over !== null) refused = { of: oven, text: noRoom(over) };
     drag = null;
     if (!piece && over !== null && over !== deck && free(over)) onmove(deck, over);
   }
@@ -235,7 +236,7 @@
 </script>
 
 <div>
-  <div class="decks">
+  <div class="decks" {@attach carrying}>
     {#each ovensHere(seen.oven) as each, which (which)}
       {#if ovensHere(seen.oven).length > 1}<h3 class="of">{each.name}</h3>{/if}
       {#each range(each) as deck (deck)}
@@ -260,10 +261,6 @@
               : label(deck)}
             class:own={mine}
             tabindex={mine ? 0 : undefined}
-            onpointerdown={(event) => grab(event, deck)}
-            onpointermove={move}
-            onpointerup={drop}
-            onpointercancel={() => (drag = null)}
             onkeydown={(event) => onkeydown(event, deck)}
           >
             <Deck

@@ -11,6 +11,7 @@
   import { doneMoments } from './done.svelte';
   import { coolWords, deckWords, doneWords, itemWords, momentWords, ovenMoments, steamOf } from './moments';
   import { ring } from './ring';
+  import Problems from '../../ui/Problems.svelte';
 
   interface Props {
     oven: OvenDay;
@@ -67,7 +68,7 @@
     <b class="clock">{clock(time)}</b>
     <button type="button" class="press plain" onclick={onclose}>Close</button>
   </header>
-  {#if said || done.problem}<p class="notice" role="alert">{said || done.problem}</p>{/if}
+  <Problems notice problems={[said || done.problem].filter(Boolean)} />
   {#if moved}
     <MovesPanel reasons={[]} {moved} {clock} {ontake} {onback} />
   {/if}

@@ -6,6 +6,7 @@
   import { fitting } from '../fitting';
   import { temperatureColour } from '../temperature-colour';
   import { pixelsPerHour, xOf, type TimeScale } from '../ribbon';
+  import { drags } from '../../ui/drags';
 
   interface Props {
     oven: OvenDay;
@@ -72,27 +73,31 @@
     ((clientX - (svg?.getBoundingClientRect().left ?? 0) - scale.left) / (scale.right - scale.left)) *
       (scale.to - scale.from);
 
-  function grab(event: PointerEvent, load: OvenLoad, index: number) {
-    if (event.button !== 0) return;
-    onselect(index);
-    drag = { task: taskOf(load), from: load.at, grab: timeAt(event.clientX), at: load.at };
-    onhold(true);
-    svg?.setPointerCapture(event.pointerId);
-  }
-  function move(event: PointerEvent) {
-    if (!drag) return;
-    const before = held;
-    drag = { ...drag, at: drag.from + timeAt(event.clientX) - drag.grab };
-    const load = oven.loads.find((each) => taskOf(each) === drag?.task);
-    if (load && held !== null && held !== before) ondrag(load, held);
-  }
-  function drop() {
-    const load = oven.loads.find((each) => taskOf(each) === drag?.task);
-    const [from, to] = [drag?.from, held];
-    drag = null;
-    onhold(false);
-    if (load && to !== null && to !== from) onshift(load, to - load.at);
-  }
+  const carrying = drags({
+    take: ({ clientX }, on) => {
+      const index = Number(on.closest('[data-load]')?.getAttribute('data-load') ?? NaN);
+      const load = oven.loads[index];
+      if (!load) return null;
+      onselect(index);
+      drag = { task: taskOf(load), from: load.at, grab: timeAt(clientX), at: load.at };
+      onhold(true);
+      return drag.task;
+    },
+    carry: (task, { x }) => {
+      if (!drag) return;
+      const before = held;
+      drag = { ...drag, at: drag.from + timeAt(x) - drag.grab };
+      const load = oven.loads.find((each) => taskOf(each) === task);
+      if (load && held !== null && held !== before) ondrag(load, held);
+    },
+    drop: (task) => {
+      const load = oven.loads.find((each) => taskOf(each) === task);
+      const [from, to] = [drag?.from, held];
+      drag = null;
+      onhold(false);
+      if (load && to !== null && to !== from) onshift(load, to - load.at);
+    },
+  });
   function onkeydown(event: KeyboardEvent, index: number) {
     const load = oven.loads[index];
     if (!load) return;
@@ -113,9 +118,7 @@
   {height}
   role="group"
   aria-label={`${oven.loads.length} loads on ${oven.decks.length} decks`}
-  onpointermove={move}
-  onpointerup={drop}
-  onpointercancel={drop}
+  {@attach carrying}
 >
   {#each hours as at (at)}
     {#if perHour > 44 || localTime(at, zone).hour % 2 === 0}
@@ -176,7 +179,6 @@
       role="button"
       tabindex="0"
       aria-label={`Load at ${words(load)}`}
-      onpointerdown={(event) => grab(event, load, index)}
       onfocus={() => onselect(index)}
       onkeydown={(event) => onkeydown(event, index)}
     >

@@ -8,6 +8,7 @@
   import { parseCount } from '@jovet/core/units';
   import Choice from '../../ui/Choice.svelte';
   import Field from '../../ui/Field.svelte';
+  import Problems from '../../ui/Problems.svelte';
   import { useReading } from '../settings';
 
   interface Props {
@@ -101,7 +102,7 @@
       {batches.value.count === 1 ? 'mix' : 'mixes'}. {batches.value.caution ?? ''}
     </p>
   {:else if scaled && !scaled.ok}
-    <p class="field-problem" role="alert">{scaled.problems[0]?.problem} {scaled.problems[0]?.remedy}</p>
+    <Problems problems={scaled.problems.slice(0, 1)} />
   {/if}
   <button type="submit" class="btn preset-filled" disabled={!scaled?.ok || wrong}>Put it on the day</button>
 </form>

@@ -13,6 +13,7 @@
   import Thermometer from '@lucide/svelte/icons/thermometer';
   import Field from '../../ui/Field.svelte';
   import Choice from '../../ui/Choice.svelte';
+  import Problems from '../../ui/Problems.svelte';
   import { useReading } from '../settings';
   import Dial from './Dial.svelte';
 
@@ -180,10 +181,7 @@
       {/if}
     </p>
   {/if}
-  {#if !mixed.ok}<p class="field-problem" role="alert">
-      {mixed.problems[0]?.problem}
-      {mixed.problems[0]?.remedy}
-    </p>{/if}
+  <Problems problems={mixed.ok ? [] : mixed.problems.slice(0, 1)} />
   <div class="out">
     <h2>Dough came out at</h2>
     <Dial

@@ -5,6 +5,7 @@
   import type { House } from '../../server/database/house';
   import Choice from '../../ui/Choice.svelte';
   import Field from '../../ui/Field.svelte';
+  import Problems from '../../ui/Problems.svelte';
   import Clashes from '../../sync/Clashes.svelte';
   import { keep, type Base } from '../../sync/keep';
   import type { Clash, Picks } from '../../sync/merge';
@@ -110,7 +111,7 @@
     </div>
   {/each}
   <button type="button" class="link" onclick={() => add('sources')}>Add a source</button>
-  {#if wrong['sources']}<p class="field-problem" role="alert">{wrong['sources']}</p>{/if}
+  <Problems problems={[wrong['sources'] ?? []].flat()} />
 
   <h3>Programmes</h3>
   {#each draft.programmes as programme, index (index)}
@@ -156,15 +157,13 @@
     </div>
   {/each}
   <button type="button" class="link" onclick={() => add('programmes')}>Add a programme</button>
-  {#if wrong['programmes']}<p class="field-problem" role="alert">{wrong['programmes']}</p>{/if}
+  <Problems problems={[wrong['programmes'] ?? []].flat()} />
   <p class="quiet">
     Mixes that are begun keep what they were begun with. Mixers stand in <a href="/know/bakehouse"
       >Bakehouse</a
     >.
   </p>
-  {#each problems.filter(({ path }) => path === '' || path === 'base') as { problem, remedy } (problem)}
-    <p class="field-problem" role="alert">{problem} {remedy}</p>
-  {/each}
+  <Problems problems={problems.filter(({ path }) => path === '' || path === 'base')} />
   <button type="submit" class="btn preset-filled" disabled={saving}>Save</button>
 </form>
 

@@ -27,6 +27,7 @@
   import { enterMovesOn } from '../../ui/enter-moves-on';
   import Sheet from '../../ui/Sheet.svelte';
   import ToolButton from '../../ui/ToolButton.svelte';
+  import Problems from '../../ui/Problems.svelte';
   import { watchInstruments } from '../instruments';
   import RoomHead from '../../room/RoomHead.svelte';
   import { provideOpener } from '../opener';
@@ -324,7 +325,7 @@
       </div>
     </div>
   {:else if mix && answered && !answered.ok}
-    <p class="empty" role="alert">{answered.problems[0]?.problem} {answered.problems[0]?.remedy}</p>
+    <Problems notice problems={answered.problems.slice(0, 1)} />
   {:else}
     <p class="empty">
       Nothing is planned for this day. Enter its <a href={`/plan/orders/${date}`}>orders</a> and its mixes stand

@@ -7,6 +7,7 @@
   import { PLACE_WORDS, STEP_WORDS, workWord } from './step-words';
   import { placedLabels, rowsOf, thickness } from './way-layout';
   import { stepsAt, type Chosen } from './way-steps';
+  import { drags } from '../../../ui/drags';
 
   interface Props {
     course: WayCourse;
@@ -83,7 +84,6 @@
     return all < 60 ? `${all} min` : `${Math.floor(all / 60)} h${all % 60 ? ` ${all % 60}` : ''}`;
   };
 
-  let drag = $state<{ chosen: Chosen; line: WayLine; from: number; moved: boolean } | null>(null);
   let svg = $state<SVGSVGElement>();
   const hourAt = (clientX: number) => {
     const left = svg?.getBoundingClientRect().left ?? 0;
@@ -93,24 +93,23 @@
   let grabbed = $state<number | null>(null);
   const scaleHours = $derived(grabbed ?? course.hours);
 
-  function grab(event: PointerEvent, line: WayLine, step: number) {
-    if (event.button !== 0) return;
-    onchoose({ list: line.list, step });
-    grabbed = course.hours;
-    drag = { chosen: { list: line.list, step }, line, from: hourAt(event.clientX), moved: false };
-    svg?.setPointerCapture(event.pointerId);
-  }
-  function move(event: PointerEvent) {
-    if (!drag) return;
-    const by = hourAt(event.clientX) - drag.from;
-    if (!drag.moved && Math.abs(by) * 60 < 4) return;
-    drag.moved = true;
-    ondrag(drag.chosen, drag.line, by);
-  }
-  function drop() {
-    if (drag?.moved) ondrop();
-    [drag, grabbed] = [null, null];
-  }
+  const carrying = drags({
+    take: ({ clientX }, on) => {
+      const [list, step] = /^(.*)\.(\d+)$/.exec(on.getAttribute('data-step') ?? '')?.slice(1) ?? [];
+      const line = course.lines.find((each) => each.list === list);
+      if (!line) return null;
+      const taken = { list: line.list, step: Number(step) };
+      onchoose(taken);
+      if (!on.matches('.knot')) return null;
+      grabbed = course.hours;
+      return { taken, line, from: hourAt(clientX) };
+    },
+    carry: ({ taken, line, from }, { x: at }) => ondrag(taken, line, hourAt(at) - from),
+    drop: (_, how) => {
+      if (how !== 'chosen') ondrop();
+      grabbed = null;
+    },
+  });
   /** Gaps between the steps of the chosen line, where one can be put in. */
   const gaps = $derived.by(() => {
     const ribbon = ribbons.find(({ line }) => line.list === chosen?.list) ?? ribbons[0];
@@ -137,9 +136,7 @@
     role="group"
     class:stale
     aria-label={`The way of the dough, ${minutes(course.hours)} from the first work to the last`}
-    onpointermove={move}
-    onpointerup={drop}
-    onpointercancel={drop}
+    {@attach carrying}
   >
     {#each hours as hour (hour)}
       <line x1={x(hour)} x2={x(hour)} y1="20" y2={height} class="hour" />
@@ -171,7 +168,6 @@
           tabindex={isChosen(line, wait.step) ? 0 : -1}
           aria-label={`${STEP_WORDS[stepsAt(draft, line.list)[wait.step]?.kind ?? 'rest']}, ${minutes(wait.to - wait.from)}`}
           aria-pressed={isChosen(line, wait.step)}
-          onpointerdown={() => onchoose({ list: line.list, step: wait.step })}
           onkeydown={onkey}
         />
       {/each}
@@ -204,7 +200,6 @@
           tabindex={isChosen(line, knot.step) ? 0 : -1}
           aria-label={`${STEP_WORDS[knot.kind]}, ${minutes(knot.to - knot.from)}`}
           aria-pressed={isChosen(line, knot.step)}
-          onpointerdown={(event) => grab(event, line, knot.step)}
           onkeydown={onkey}
         />
       {/each}
