@@ -2,7 +2,6 @@ import { slugOf, type RiseWindow } from '../formula/index.ts';
 import { USUAL_RIPENESS } from '../formula/facts/index.ts';
 import { bad, parseWith, type Problem, type Result } from '../problem/index.ts';
 import {
-  formatNumber,
   formatTemperature,
   parseMass,
   parseNumber,
@@ -10,6 +9,7 @@ import {
   parseTemperature,
   type TemperatureUnit,
 } from '../units/index.ts';
+import { cellText, readQuantity, writeQuantity } from '../field/index.ts';
 import { parseTimeOfDay } from '../time/index.ts';
 import { Culture } from './schema.ts';
 
@@ -59,7 +59,7 @@ export const usualRipenessOf = (of: string, hydration: number): RiseWindow =>
         ? USUAL_RIPENESS.stiff
         : USUAL_RIPENESS.liquid;
 
-const short = (value: number): string => formatNumber(value, 3).replace(/\.?0+$/, '');
+const short = (value: number): string => cellText(Number(value.toFixed(3)));
 
 /** Writes a culture into fields; null: those of a new one. */
 export function draftOfCulture(culture: Culture | null, unit: TemperatureUnit): CultureDraft {
@@ -67,7 +67,7 @@ export function draftOfCulture(culture: Culture | null, unit: TemperatureUnit): 
   const around = culture?.place.around ?? 22;
   const daily = typeof around === 'number' ? { coldest: around, warmest: around, warmestAt: 15 } : around;
   const vessel = culture?.vessel;
-  const cm = (metres: number | undefined) => (metres === undefined ? '' : short(metres * 100));
+  const cm = (metres: number | undefined) => writeQuantity('side', metres);
   const clock = (hour: number) =>
     `${String(Math.floor(hour)).padStart(2, '0')}:${String(Math.round((hour % 1) * 60)).padStart(2, '0')}`;
   const band = culture?.ripeness ?? USUAL_RIPENESS.liquid;
@@ -91,7 +91,7 @@ export function draftOfCulture(culture: Culture | null, unit: TemperatureUnit): 
     cold: degrees(culture?.cold ?? 4),
     warm: degrees(culture?.warm ?? 27),
     ratio: short(culture?.ratio ?? 2),
-    keepBack: `${short((culture?.keepBack ?? 0.1) * 1000)} g`,
+    keepBack: writeQuantity('mass', culture?.keepBack ?? 0.1),
     loss: short(culture?.loss ?? 2),
     quietFrom: culture?.quiet?.from ?? '',
     quietTo: culture?.quiet?.to ?? '',
@@ -119,15 +119,11 @@ export function parseCultureDraft(
     return undefined;
   };
   const degrees = (path: keyof CultureDraft, text: string) => read(path, parseTemperature(text, unit));
-  const metres = (path: keyof CultureDraft, text: string) => {
-    const cm = read(path, parseNumber(text.replace(/\s*cm$/i, '')));
-    return cm === undefined ? undefined : cm / 100;
-  };
+  const metres = (path: keyof CultureDraft, text: string) => read(path, readQuantity('side', text));
   const number = (path: keyof CultureDraft, text: string) => read(path, parseNumber(text));
   const coldest = degrees('coldest', draft.coldest);
   const warmest = degrees('warmest', draft.warmest);
   const warmestAt = read('warmestAt', parseTimeOfDay(draft.warmestAt));
-  const hydration = read('hydration', parsePercent(draft.hydration));
   const quietFrom = draft.quietFrom.trim() === '' ? null : read('quietFrom', parseTimeOfDay(draft.quietFrom));
   const quietTo = draft.quietTo.trim() === '' ? null : read('quietTo', parseTimeOfDay(draft.quietTo));
   const candidate = {
@@ -136,7 +132,7 @@ export function parseCultureDraft(
     name: draft.name,
     of: draft.of,
     flour: draft.flour,
-    hydration: hydration === undefined ? undefined : hydration / 100,
+    hydration: read('hydration', readQuantity('part', draft.hydration)),
     ripeness: {
       earliest: number('young', draft.young),
       best: number('ripe', draft.ripe),
@@ -168,11 +164,11 @@ export function parseCultureDraft(
     },
     cold: degrees('cold', draft.cold),
     warm: degrees('warm', draft.warm),
-    ratio: number('ratio', draft.ratio.replace(/^\s*1\s*:\s*/, '')),
+    ratio: read('ratio', readQuantity('ratio', draft.ratio)),
     keepBack: read('keepBack', parseMass(draft.keepBack)),
     loss: read('loss', parsePercent(draft.loss)),
     quiet: quietFrom && quietTo ? { from: quietFrom, to: quietTo } : null,
-    hours: draft.hours.trim() === '' ? null : number('hours', draft.hours),
+    hours: draft.hours.trim() === '' ? null : read('hours', readQuantity('hours', draft.hours)),
     parent: draft.parent === '' ? null : draft.parent,
     began: draft.began === '' ? null : draft.began,
   };

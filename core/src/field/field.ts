@@ -1,6 +1,6 @@
 /** What a field holds; `part` is 0 to 1 and shown in percent, `side` in m and shown in cm, `wait` is in minutes or volumes as its step goes. */
 export type Quantity =
-  | 'celsius' | 'minutes' | 'seconds' | 'hours' | 'percent' | 'part' | 'mass' | 'kilograms' | 'volumes' | 'wait' | 'count' | 'millimetres'
+  | 'celsius' | 'minutes' | 'seconds' | 'hours' | 'percent' | 'part' | 'ratio' | 'mass' | 'kilograms' | 'volumes' | 'wait' | 'count' | 'millimetres'
   | 'centimetres' | 'money' | 'side' | 'metres' | 'area' | 'kilowatts' | 'clock' | 'span' | 'date' | 'moment' | 'text' | 'choice' | 'tick' | 'names' | 'numbers' | 'sentences'; // prettier-ignore
 
 /** A field of something, as it is shown, typed and read. */

@@ -1,7 +1,7 @@
 import { Ingredient, slugOf, type Allergen } from '../formula/index.ts';
 import { bad, parseWith, type Problem, type Result } from '../problem/index.ts';
 import { parseMass, parseNumber, parsePercent } from '../units/index.ts';
-import { cellText } from '../field/index.ts';
+import { cellText, readQuantity, writeQuantity } from '../field/index.ts';
 
 /** An ingredient as it stands in the fields: shares in percent, cost in the currency, masses with their units. */
 export interface IngredientDraft {
@@ -28,7 +28,7 @@ export interface IngredientDraft {
 
 /** Writes an ingredient into fields; null: those of a new one. @param coins of the smallest kind in one of the currency */
 export function draftOfIngredient(ingredient: Ingredient | null, coins: number): IngredientDraft {
-  const percent = (share: number | undefined) => cellText((share ?? 0) * 100);
+  const percent = (share: number | undefined) => writeQuantity('part', share ?? 0);
   const or = (value: number | null | undefined, write: (value: number) => string = cellText) =>
     value === null || value === undefined ? '' : write(value);
   return {
@@ -47,8 +47,8 @@ export function draftOfIngredient(ingredient: Ingredient | null, coins: number):
     density: or(ingredient?.density),
     allergens: ingredient?.allergens ?? [],
     cost: or(ingredient?.cost, (cost) => cellText(cost / coins)),
-    pack: or(ingredient?.pack, (pack) => `${cellText(pack)} kg`),
-    scaleStep: `${cellText((ingredient?.scaleStep ?? 0.001) * 1000)} g`,
+    pack: writeQuantity('kilograms', ingredient?.pack),
+    scaleStep: writeQuantity('mass', ingredient?.scaleStep ?? 0.001),
     yield: percent(ingredient?.yield ?? 1),
     source: ingredient?.source ?? '',
   };
@@ -71,10 +71,8 @@ export function parseIngredientDraft(
     problems.push(...result.problems.map((each) => ({ ...each, path })));
     return undefined;
   };
-  const share = (path: keyof IngredientDraft, text: string) => {
-    const percent = read(path, parsePercent(text.trim() === '' ? '0' : text));
-    return percent === undefined ? undefined : Number((percent / 100).toPrecision(12));
-  };
+  const share = (path: keyof IngredientDraft, text: string) =>
+    read(path, readQuantity('part', text.trim() === '' ? '0' : text));
   const orNull = (path: keyof IngredientDraft, text: string, parse: (text: string) => Result<number>) =>
     text.trim() === '' ? null : read(path, parse(text));
   const cost = orNull('cost', draft.cost, parseNumber);
@@ -96,7 +94,7 @@ export function parseIngredientDraft(
     density: orNull('density', draft.density, parseNumber),
     allergens: [...draft.allergens],
     cost: typeof cost === 'number' ? Math.round(cost * coins) : cost,
-    pack: orNull('pack', draft.pack, (text) => parseMass(text, 'kg')),
+    pack: orNull('pack', draft.pack, (text) => readQuantity('kilograms', text)),
     scaleStep: read('scaleStep', parseMass(draft.scaleStep)),
     yield: share('yield', draft.yield),
     source: draft.source,

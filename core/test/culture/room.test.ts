@@ -112,7 +112,7 @@ test('cultures go through their fields unchanged in °C and °F, and what cannot
     past: '3',
   };
   const problems = problemsOf(parseCultureDraft(draft, null, '°C'));
-  assert.match(problems['diameter'] ?? '', /not a number/);
+  assert.match(problems['diameter'] ?? '', /not a length/);
   assert.match(problems['coldest'] ?? '', /not a temperature/);
   const order = problemsOf(
     parseCultureDraft({ ...draft, diameter: '12', coldest: '20', warmest: '20' }, null, '°C'),

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { readQuantity } from '@jovet/core/field';
   import { untrack } from 'svelte';
   import {
     FEEDING_UNKNOWNS,
@@ -15,7 +16,6 @@
     formatNumber,
     formatTemperature,
     parseMass,
-    parseNumber,
     parseTemperature,
   } from '@jovet/core/units';
   import { quantity, type Workings } from '@jovet/core/working';
@@ -72,7 +72,7 @@
       ready: parseTimeOfDay(ready),
       feed: parseTimeOfDay(feed),
       celsius: parseTemperature(celsius, reading.unit),
-      flour: parseNumber(flour.replace(/^\s*1\s*:\s*/, '')),
+      flour: readQuantity('ratio', flour),
       needed: parseMass(needed),
     };
     const unknown = { ratio: 'flour', feed: 'feed', ready: 'ready', temperature: 'celsius' }[find];

@@ -1,7 +1,8 @@
 <script lang="ts">
   import type { Culture, Sign } from '@jovet/core/culture';
   import { deviceSource, type DeviceReport } from '@jovet/core/mix';
-  import { parseNumber, parseTemperature } from '@jovet/core/units';
+  import { readQuantity } from '@jovet/core/field';
+  import { parseTemperature } from '@jovet/core/units';
   import Field from '../../ui/Field.svelte';
   import { useReading } from '../settings';
 
@@ -75,7 +76,7 @@
   ];
 
   function noteHeight() {
-    const read = parseNumber(height.replace(/\s*cm$/i, ''));
+    const read = readQuantity('centimetres', height);
     if (!read.ok || !(read.value > 0 && read.value <= 300)) {
       wrong = { ...wrong, height: `“${height}” is no height in a vessel. Type centimetres, such as 12.5.` };
       return;

@@ -3,7 +3,8 @@
   import type { Actual } from '@jovet/core/run';
   import type { Reminder, ViewTask } from '@jovet/core/plan/explain';
   import { localTime, nearestMoment, parseTimeOfDay } from '@jovet/core/time';
-  import { formatMass, formatNumber, parseMass, parseNumber, parseTemperature } from '@jovet/core/units';
+  import { readQuantity } from '@jovet/core/field';
+  import { formatMass, formatNumber, parseMass, parseTemperature } from '@jovet/core/units';
   import Field from '../../ui/Field.svelte';
   import { useReading } from '../settings';
 
@@ -62,7 +63,7 @@
     const start = near(began, task.start);
     const end = over.trim() === '' ? null : near(over, task.end);
     const celsius = degrees.trim() === '' ? null : parseTemperature(degrees, reading.unit);
-    const height = stands.trim() === '' ? null : parseNumber(stands.replace(/\s*cm$/, ''));
+    const height = stands.trim() === '' ? null : readQuantity('centimetres', stands);
     const at = seenAt.trim() === '' ? null : near(seenAt, (end ?? task.end) + 3600);
     const mass = dough.trim() === '' ? null : parseMass(dough, 'kg');
     const found: Record<string, string> = {};

@@ -12,7 +12,7 @@
     type SheetStage,
   } from '@jovet/core/sheet';
   import { restingFor, wettedRest } from '@jovet/core/sheet/way';
-  import { parseNumber } from '@jovet/core/units';
+  import { parsePercent } from '@jovet/core/units';
   import Choice from '../../ui/Choice.svelte';
   import Field from '../../ui/Field.svelte';
   import { useHands } from './hands';
@@ -40,7 +40,7 @@
   ]);
   function setShare(text: string) {
     typedShare = text;
-    const wanted = parseNumber(text.replace('%', ''));
+    const wanted = parsePercent(text);
     if (wanted.ok && wanted.value > 0)
       hands.change(setFlourShare(hands.draft, slug, wanted.value, numbers), `${at('share')}`);
   }
