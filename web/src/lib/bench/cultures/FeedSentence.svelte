@@ -12,12 +12,7 @@
   import { fillLine, mostRiseOf } from '@jovet/core/culture/followed';
   import type { PlannedBuild } from '@jovet/core/plan/explain';
   import { addDays, localTime, nextLocal, parseTimeOfDay } from '@jovet/core/time';
-  import {
-    formatNumber,
-    formatTemperature,
-    parseMass,
-    parseTemperature,
-  } from '@jovet/core/units';
+  import { formatNumber, formatTemperature, parseMass, parseTemperature } from '@jovet/core/units';
   import { quantity, type Workings } from '@jovet/core/working';
   import Field from '../../ui/Field.svelte';
   import { enterMovesOn } from '../../ui/enter-moves-on';

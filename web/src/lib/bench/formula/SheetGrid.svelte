@@ -20,6 +20,7 @@
   import { cellSays, columnsOf, INGREDIENT, rowsShown, scalesOf, type CellView } from './sheet-view';
   import { percentText } from './words';
   import { drags } from '../../ui/drags';
+  import { cellOf, type CellAt, goToCell, gridKeys, placeOf } from '../../ui/grid-keys';
 
   interface Props {
     numbers: SheetNumbers;
@@ -114,33 +115,29 @@
 
   let table = $state<HTMLElement>();
   /** Goes to a cell by row and column, once it is drawn. */
-  function go(index: number, slug: string) {
+  function go(to: CellAt) {
     flushSync();
-    const row = table?.querySelector(`[data-row="${index}"]`);
-    row?.querySelector<HTMLElement>(`[data-column="${slug}"]`)?.focus();
+    if (table) goToCell(table, to);
   }
-
-  const cellAt = ({ target }: Event): { cell: HTMLElement; index: number; slug: string } | null => {
-    const cell = target instanceof HTMLElement ? target.closest<HTMLElement>('[data-column]') : null;
-    const index = Number(cell?.closest<HTMLElement>('[data-row]')?.dataset['row']);
-    return cell ? { cell, index, slug: cell.dataset['column'] ?? '' } : null;
-  };
-  function onkeydown(event: KeyboardEvent) {
-    const at = cellAt(event);
-    const act = at && actOfKey(event, hands.draft, at.index, at.slug);
-    if (!act) return;
-    event.preventDefault();
-    if (act.change) hands.change(act.change.draft, act.change.place);
-    if (act.go) go(act.go.row, act.go.column);
-  }
+  const keys = gridKeys((event, at) => {
+    const act = actOfKey(event, hands.draft, at);
+    if (act) {
+      event.preventDefault();
+      if (act.change) hands.change(act.change.draft, act.change.place);
+      if (act.go) go(act.go);
+    }
+    // In the column of names the arrows choose from the larder.
+    return act !== null || (at.column === INGREDIENT && /^Arrow(Up|Down)$/.test(event.key));
+  });
   /** A cell becomes a field when it is gone to, and only then: 600 fields would be slow to draw. */
   function onfocusin(event: Event) {
-    const at = cellAt(event);
-    const row = at && hands.draft.rows[at.index];
-    if (!row || at.cell !== event.target) return;
-    begin(row.id, at.slug);
+    const cell = cellOf(event.target);
+    const at = cell && placeOf(cell);
+    const row = at && hands.draft.rows[at.row];
+    if (!row || cell !== event.target) return;
+    begin(row.id, at.column);
     flushSync();
-    const field = at.cell.querySelector('input');
+    const field = cell.querySelector('input');
     field?.focus();
     field?.select();
   }
@@ -148,7 +145,7 @@
   /** All cells are heard in one place. */
   function heard(node: HTMLElement) {
     const oninput = (event: Event) => type((event.target as HTMLInputElement).value);
-    const listeners = { keydown: onkeydown, focusin: onfocusin, focusout: end, input: oninput } as const;
+    const listeners = { focusin: onfocusin, focusout: end, input: oninput } as const;
     for (const [event, listener] of Object.entries(listeners))
       node.addEventListener(event, listener as EventListener);
     return () => {
@@ -191,6 +188,7 @@
   style:--columns={columns.length + 1}
   {@attach heard}
   {@attach carrying}
+  {@attach keys}
 >
   <div role="row" class="row heads">
     <span role="gridcell"></span>

@@ -1,23 +1,23 @@
 import { addRow, moved, removeRow, type FormulaDraft } from '@jovet/core/sheet';
+import type { CellAt } from '../../ui/grid-keys.ts';
 import { INGREDIENT } from './sheet-view.ts';
 
 /** A key as it is pressed in a cell. */
 export type Key = Pick<KeyboardEvent, 'key' | 'altKey' | 'ctrlKey' | 'metaKey' | 'shiftKey'>;
 
-/** What a key of the sheet does: perhaps a change, under the name of its place, and the cell to go to. */
+/** What a key of the sheet does beside going: perhaps a change, under the name of its place, and the cell to go to. */
 export interface KeyAct {
   readonly change?: { readonly draft: FormulaDraft; readonly place: string };
-  readonly go?: { readonly row: number; readonly column: string };
+  readonly go?: CellAt;
 }
 
 /**
- * What a key does in a cell: Enter goes down as on a scale sheet and adds a row after the last, Alt with an arrow
+ * What a key does in a cell beside what it does in every grid: Enter adds a row after the last, Alt with an arrow
  * moves the row, Ctrl with Delete takes it away.
  *
- * @param index row of the cell
- * @returns null for a key that is not the sheet's
+ * @returns null for a key that is not the sheet's own
  */
-export function actOfKey(key: Key, draft: FormulaDraft, index: number, column: string): KeyAct | null {
+export function actOfKey(key: Key, draft: FormulaDraft, { row: index, column }: CellAt): KeyAct | null {
   const row = draft.rows[index];
   if (!row) return null;
   const last = draft.rows.length - 1;
@@ -41,8 +41,5 @@ export function actOfKey(key: Key, draft: FormulaDraft, index: number, column: s
   if (command && key.key === 'Enter') return add(row.id);
   if (key.key === 'Enter' && !key.shiftKey && index === last)
     return row.ingredient.trim() === '' ? {} : add();
-  if (key.key === 'Enter') return { go: { row: index + (key.shiftKey ? -1 : 1), column } };
-  // In the column of names the arrows choose from the larder.
-  if ((up || down) && column !== INGREDIENT) return { go: { row: index + (up ? -1 : 1), column } };
   return null;
 }

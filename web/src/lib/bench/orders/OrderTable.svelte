@@ -1,5 +1,6 @@
 <script lang="ts" module>
   import type { OrderBook } from '../../server/database/orders';
+  import { gridKeys } from '../../ui/grid-keys';
 
   /** A customer’s van. */
   export interface OrderColumn {
@@ -38,29 +39,9 @@
   let { products, columns, cellOf, sum, sumFor, onchange, onsettle }: Props = $props();
   const doughs = $derived([...new Set(products.map(({ dough }) => dough))]);
   const rowOf = $derived(new Map(products.map(({ slug }, index) => [slug, index])));
-
-  /** Enter moves down the column, arrows in all directions. */
-  function moveFrom(event: KeyboardEvent) {
-    const cell = event.currentTarget as HTMLInputElement;
-    const [row, column] = [Number(cell.dataset['row']), Number(cell.dataset['column'])];
-    const by = { Enter: [1, 0], ArrowDown: [1, 0], ArrowUp: [-1, 0] }[event.key];
-    const side =
-      event.key === 'ArrowLeft' && cell.selectionStart === 0 ? -1
-      : event.key === 'ArrowRight' && cell.selectionEnd === cell.value.length ? 1
-      : 0; // prettier-ignore
-    if (!by && side === 0) return;
-    const [down = 0, across = 0] = by ?? [0, side];
-    const next = document.querySelector<HTMLInputElement>(
-      `[data-row="${row + (event.key === 'Enter' && event.shiftKey ? -1 : down)}"][data-column="${column + across}"]`,
-    );
-    if (!next) return;
-    event.preventDefault();
-    next.focus();
-    next.select();
-  }
 </script>
 
-<div class="scroll">
+<div class="scroll" {@attach gridKeys()}>
   <table>
     <thead>
       <tr>
@@ -101,7 +82,6 @@
                   data-column={index}
                   oninput={(event) => onchange(key, event.currentTarget.value)}
                   onblur={onsettle}
-                  onkeydown={moveFrom}
                 />
               </td>
             {/each}
