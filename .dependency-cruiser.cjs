@@ -38,15 +38,15 @@ module.exports = {
       from: { path: core },
       to: {
         path: 'node_modules/',
-        pathNot: 'node_modules/(zod|luxon|@types/luxon|d3-dsv|@types/d3-dsv|ical-generator)/',
+        pathNot: 'node_modules/(zod|@internationalized/date|d3-dsv|@types/d3-dsv|ical-generator)/',
       },
     },
     {
-      name: 'luxon-in-time-only',
+      name: 'calendar-in-time-only',
       comment: 'Local time is resolved in one place.',
       severity: 'error',
       from: { path: core, pathNot: '^core/src/time/' },
-      to: { path: 'node_modules/(@types/)?luxon/' },
+      to: { path: 'node_modules/@internationalized/date/' },
     },
     {
       name: 'file-libraries-in-formats-only',
@@ -60,7 +60,7 @@ module.exports = {
       comment: 'Screens and routes ask core for local time.',
       severity: 'error',
       from: { path: '^web/' },
-      to: { path: 'node_modules/(@types/)?luxon/' },
+      to: { path: 'node_modules/@internationalized/date/' },
     },
     {
       name: 'planner-never-sees-checker',

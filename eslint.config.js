@@ -45,7 +45,8 @@ export default ts.config(
           message: 'core has no clock: take the time as an argument.',
         },
         {
-          selector: "MemberExpression[object.name='DateTime'][property.name=/^(now|local|utc)$/]",
+          selector:
+            "ImportDeclaration[source.value='@internationalized/date'] ImportSpecifier[imported.name=/^(now|today|getLocalTimeZone)$/]",
           message: 'core has no clock: take the time as an argument.',
         },
       ],

@@ -1,4 +1,11 @@
-import { DateTime, IANAZone } from 'luxon';
+import {
+  type CalendarDate,
+  fromAbsolute,
+  getDayOfWeek,
+  parseDate,
+  parseDateTime,
+  toZoned,
+} from '@internationalized/date';
 import { bad, good, problem, type Result } from '../problem/index.ts';
 
 /** A moment as the bakehouse clock shows it. */
@@ -13,7 +20,13 @@ export interface LocalTime {
   readonly hour: number;
 }
 
-export const isZone = (zone: string): boolean => IANAZone.isValidZone(zone);
+export function isZone(zone: string): boolean {
+  try {
+    return new Intl.DateTimeFormat('en', { timeZone: zone }).resolvedOptions().timeZone !== '';
+  } catch {
+    return false;
+  }
+}
 
 /** Moments that were read and times that were resolved lately: a day asks for the same ones again and again. */
 const read = new Map<string, LocalTime>();
@@ -39,17 +52,19 @@ export function resolveLocal(date: string, time: string, zone: string): Result<n
 }
 
 function resolve(date: string, time: string, zone: string): Result<number> {
-  const moment = DateTime.fromISO(`${date}T${time}`, { zone });
-  if (moment.invalidReason === 'unsupported zone') {
-    return bad(problem('zone', `“${zone}” is not a time zone.`, 'Use a name such as Europe/London.'));
-  }
-  if (!/^\d{4}-\d{2}-\d{2}$/.test(date) || !moment.isValid) {
+  try {
+    return good(
+      toZoned(parseDateTime(`${date}T${time}`), zone, 'compatible')
+        .toDate()
+        .getTime() / 1000,
+    );
+  } catch {
     return bad(
-      problem('date', `“${date}” is not a day of the calendar.`, 'Choose the day as year-month-day.'),
+      isZone(zone)
+        ? problem('date', `“${date}” is not a day of the calendar.`, 'Choose the day as year-month-day.')
+        : problem('zone', `“${zone}” is not a time zone.`, 'Use a name such as Europe/London.'),
     );
   }
-  const alternatives = moment.getPossibleOffsets().map((each) => each.toSeconds());
-  return good(Math.min(...alternatives));
 }
 
 export const WEEKDAYS = [
@@ -62,6 +77,11 @@ export const WEEKDAYS = [
   'Sunday',
 ] as const;
 
+const MONTHS = [
+  'January', 'February', 'March', 'April', 'May', 'June',
+  'July', 'August', 'September', 'October', 'November', 'December',
+] as const; // prettier-ignore
+
 /** Clocks change at whole quarters of an hour, so one look tells for all of it. */
 const QUARTER = 900;
 const offsets = new Map<string, number>();
@@ -73,7 +93,7 @@ function offsetAt(epoch: number, zone: string): number {
   const known = offsets.get(key);
   if (known !== undefined) return known;
   if (offsets.size >= MOST_READ) offsets.clear();
-  const offset = IANAZone.create(zone).offset(quarter * QUARTER * 1000) * 60;
+  const offset = fromAbsolute(quarter * QUARTER * 1000, zone).offset / 1000;
   offsets.set(key, offset);
   return offset;
 }
@@ -141,16 +161,28 @@ export function localHours(from: number, to: number, zone: string): number[] {
 }
 
 /** The calendar day after (or, negative, before) a `YYYY-MM-DD`. */
-export const addDays = (date: string, days: number): string =>
-  DateTime.fromISO(date, { zone: 'utc' }).plus({ days }).toISODate() ?? date;
+export const addDays = (date: string, days: number): string => dayOf(date)?.add({ days }).toString() ?? date;
+
+function dayOf(date: string): CalendarDate | null {
+  try {
+    return parseDate(date);
+  } catch {
+    return null;
+  }
+}
 
 /** The dates from so many days before one to so many after it. */
 export const datesAround = (date: string, before: number, after: number): string[] =>
   Array.from({ length: before + after + 1 }, (_, index) => addDays(date, index - before));
 
 /** The day of the week of a `YYYY-MM-DD`: 0 is Monday. */
-export const weekdayOf = (date: string): number => DateTime.fromISO(date, { zone: 'utc' }).weekday - 1;
+export function weekdayOf(date: string): number {
+  const day = dayOf(date);
+  return day ? getDayOfWeek(day, 'en', 'mon') : NaN;
+}
 
 /** A date as people say it: `Tuesday 24 November`. */
-export const formatDate = (date: string): string =>
-  DateTime.fromISO(date, { zone: 'utc', locale: 'en' }).toFormat('cccc d LLLL');
+export function formatDate(date: string): string {
+  const day = dayOf(date);
+  return day ? `${WEEKDAYS[weekdayOf(date)] ?? ''} ${day.day} ${MONTHS[day.month - 1] ?? ''}` : date;
+}

@@ -6,12 +6,13 @@
   import { browser } from '$app/environment';
   import { beforeNavigate } from '$app/navigation';
   import { keepClock, setClock, timeNow } from '$lib/bench/clock';
-  import { bringInRooms, keptAt } from '$lib/sync/offline';
+  import { bringInParts, bringInRooms, keptAt } from '$lib/sync/offline';
+  import { bringInSheets } from '$lib/ui/Sheet.svelte';
   import { provideReading, type Reading } from '$lib/bench/settings';
   import { here } from '$lib/sync/here.svelte';
   import { live } from '$lib/sync/live.svelte';
   import { unsent } from '$lib/sync/unsent.svelte';
-  import UnsentList from '$lib/sync/UnsentList.svelte';
+  import UnsentList, { bringInWork } from '$lib/sync/UnsentList.svelte';
   import { LOOKS, modeOf, remember, type Look } from '$lib/ui/mode';
   import Beaker from '@lucide/svelte/icons/beaker';
   import ClipboardList from '@lucide/svelte/icons/clipboard-list';
@@ -89,12 +90,14 @@
     const endLive = live.begin();
     const endHere = here.begin();
     const endRooms = bringInRooms();
+    const endParts = bringInParts({ bringInSheets, bringInWork });
     return () => {
       clearInterval(timer);
       endSending();
       endLive();
       endHere();
       endRooms();
+      endParts();
     };
   });
   // Without a line the next room opens as a page of its own, as it was kept.

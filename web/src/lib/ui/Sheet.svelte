@@ -1,101 +1,25 @@
 <script lang="ts" module>
-  /** The dialogs that are open, the topmost last. */
-  const openOnes: object[] = [];
+  import type { Snippet } from 'svelte';
+
+  export interface SheetProps {
+    open: boolean;
+    title: string;
+    /** It stands at the edge, so that the page stays readable beside it. */
+    side?: boolean;
+    onclose: () => void;
+    children: Snippet;
+  }
+  /** What draws dialogs comes with the first that is opened. */
+  export const bringInSheets = () => import('./OpenSheet.svelte');
 </script>
 
 <script lang="ts">
-  import type { Snippet } from 'svelte';
-  import { Dialog, Portal } from '@skeletonlabs/skeleton-svelte';
-  import X from '@lucide/svelte/icons/x';
-
-  /** A dialog. `side` puts it at the edge, so that the page stays readable beside it. */
-  let {
-    open,
-    title,
-    side = false,
-    onclose,
-    children,
-  }: { open: boolean; title: string; side?: boolean; onclose: () => void; children: Snippet } = $props();
-
-  const self = {};
+  /** A dialog. */
+  let given: SheetProps = $props();
+  let opened = $state(false);
   $effect(() => {
-    if (!open) return;
-    openOnes.push(self);
-    return () => void openOnes.splice(openOnes.indexOf(self), 1);
+    if (given.open) opened = true;
   });
-  /**
-   * The dialog's own listener for Escape comes a frame after the focus, and hears nothing while a dialog closed before
-   * gives its focus back; a key pressed then counts, too. It closes the topmost.
-   */
-  function escape(event: KeyboardEvent): void {
-    if (event.key === 'Escape' && !event.defaultPrevented && openOnes.at(-1) === self) onclose();
-  }
 </script>
 
-<svelte:window onkeydown={escape} />
-
-<Dialog {open} onOpenChange={(details) => !details.open && onclose()}>
-  <Portal>
-    <Dialog.Backdrop class="sheet-backdrop" />
-    <Dialog.Positioner class={side ? 'sheet-place sheet-side' : 'sheet-place'}>
-      <Dialog.Content class="sheet">
-        <header>
-          <Dialog.Title class="sheet-title">{title}</Dialog.Title>
-          <Dialog.CloseTrigger class="sheet-close" aria-label="Close"><X size={20} /></Dialog.CloseTrigger>
-        </header>
-        {#if open}{@render children()}{/if}
-      </Dialog.Content>
-    </Dialog.Positioner>
-  </Portal>
-</Dialog>
-
-<style>
-  :global(.sheet-backdrop) {
-    position: fixed;
-    inset: 0;
-    z-index: 40;
-    background: rgb(20 16 12 / 0.25);
-  }
-  :global(.sheet-place) {
-    position: fixed;
-    inset: 0;
-    z-index: 41;
-    display: grid;
-    place-items: center;
-    padding: 1rem;
-  }
-  :global(.sheet-side) {
-    place-items: stretch end;
-    padding: 0;
-  }
-  :global(.sheet) {
-    width: min(30rem, 100%);
-    max-height: 100%;
-    overflow: auto;
-    padding: 1.25rem 1.5rem;
-    border-radius: var(--radius-container);
-    background: light-dark(#fff, var(--color-surface-900));
-    box-shadow: 0 12px 48px rgb(20 16 12 / 0.3);
-  }
-  :global(.sheet-side > .sheet) {
-    border-radius: 0;
-  }
-  header {
-    display: flex;
-    align-items: start;
-    justify-content: space-between;
-    gap: 1rem;
-    margin-bottom: 0.75rem;
-  }
-  :global(.sheet-title) {
-    font-size: 1.25rem;
-    font-weight: 700;
-    line-height: 1.25;
-  }
-  :global(.sheet-close) {
-    padding: 0.4rem;
-    margin: -0.25rem -0.4rem 0 0;
-    cursor: pointer;
-    border-radius: var(--radius-base);
-  }
-</style>
+{#if opened}{#await bringInSheets() then { default: OpenSheet }}<OpenSheet {...given} />{/await}{/if}

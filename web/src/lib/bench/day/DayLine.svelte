@@ -22,7 +22,6 @@
   import { labelCodes } from './label-codes';
   import KnownPanel from './KnownPanel.svelte';
   import { leastOf } from './row-places';
-  import WhyPanel from './WhyPanel.svelte';
 
   /** The room Day line: a day from orders to a plan that holds. */
   let { date, why, now, saved, plans, found, first, onopen }: DayOf = $props();
@@ -102,6 +101,8 @@
     GoalsPanel: () => import('./GoalsPanel.svelte'),
     PlanList: () => import('./PlanList.svelte'),
     MishapPanel: () => import('../mishap/MishapPanel.svelte'),
+    WhyPanel: () => import('./WhyPanel.svelte'),
+    codes: () => import('qrcode'),
   };
   onMount(() => bringInParts(PARTS));
 </script>
@@ -170,16 +171,16 @@
     />
     <div class="under">
       {#if task && day}
-        <WhyPanel
-          {task}
-          why={desk.why?.task === task.index ? desk.why.why : null}
-          {zone}
-          onnudge={(by) => desk.nudge(task, by)}
-          onunpin={() => desk.unpin(task)}
-          reminders={(shown?.reminders ?? []).filter((each) => each.task === task.index)}
-          actual={desk.actuals.get(task.id) ?? null}
-          onhappened={(actual) => desk.happened(actual)}
-        />
+        {#await PARTS.WhyPanel() then { default: WhyPanel }}<WhyPanel
+            {task}
+            why={desk.why?.task === task.index ? desk.why.why : null}
+            {zone}
+            onnudge={(by) => desk.nudge(task, by)}
+            onunpin={() => desk.unpin(task)}
+            reminders={(shown?.reminders ?? []).filter((each) => each.task === task.index)}
+            actual={desk.actuals.get(task.id) ?? null}
+            onhappened={(actual) => desk.happened(actual)}
+          />{/await}
       {:else}
         <div>
           <p class="quiet">

@@ -1,4 +1,3 @@
-import { toString as codeOf } from 'qrcode';
 import type { TubLabel } from '@jovet/core/plan/explain';
 
 /** The name of a batch in the address of its day. */
@@ -9,6 +8,7 @@ export async function labelCodes(
   labels: readonly TubLabel[],
   date: string,
 ): Promise<ReadonlyMap<string, string>> {
+  const { toString: codeOf } = await import('qrcode');
   const codes = labels.map(async (label): Promise<[string, string]> => {
     const link = `${location.origin}/plan/day/${date}#${batchKey(label)}`;
     return [batchKey(label), await codeOf(link, { type: 'svg', margin: 0 })];

@@ -21,7 +21,7 @@
   import WorkingPanel from '../WorkingPanel.svelte';
   import DeckMap from './DeckMap.svelte';
   import { piecesOf, type LaidOut } from './laid-out';
-  import DoorSheet from './DoorSheet.svelte';
+  import { bringInParts } from '../../sync/offline';
   import LoadFacts from './LoadFacts.svelte';
   import LoadPrint from './LoadPrint.svelte';
   import OvenNight from './OvenNight.svelte';
@@ -33,6 +33,9 @@
 
   const desk = new DayDesk(() => ({ date, why, now, saved, plans, found, first, onopen }), true);
   onMount(() => desk.begin());
+  /** What comes when it is opened. */
+  const PARTS = { DoorSheet: () => import('./DoorSheet.svelte') };
+  onMount(() => bringInParts(PARTS));
   const { day, conflict, shown, looking, history } = $derived(desk);
   const oven = $derived(shown?.oven ?? null);
   const { zone } = $derived(now.bakehouse);
@@ -171,17 +174,17 @@
 
 {#if door && oven && shown}
   <RoomKeys {actions} keys={KEYS} />
-  <DoorSheet
-    {oven}
-    {date}
-    {zone}
-    tasks={shown.view.tasks}
-    moved={desk.before && day && looking === 'no' ? desk.moved : null}
-    onlonger={longer}
-    ontake={() => ((desk.before = null), void desk.save())}
-    onback={() => desk.takeBack()}
-    onclose={() => (door = false)}
-  />
+  {#await PARTS.DoorSheet() then { default: DoorSheet }}<DoorSheet
+      {oven}
+      {date}
+      {zone}
+      tasks={shown.view.tasks}
+      moved={desk.before && day && looking === 'no' ? desk.moved : null}
+      onlonger={longer}
+      ontake={() => ((desk.before = null), void desk.save())}
+      onback={() => desk.takeBack()}
+      onclose={() => (door = false)}
+    />{/await}
 {:else}
   <div class="room">
     <div bind:clientWidth={wide}></div>
