@@ -122,7 +122,7 @@ visited('a customer is added, ordered for every week, has a day off and is taken
   await page.click('::-p-xpath(//form[.//input[@name="customer-name"]]//button[normalize-space(.)="Save"])');
   await visit.until('li', /Lighthouse 05:30/);
   await visit.keys('Escape');
-  await visit.press('every Thursday');
+  await visit.page.click('::-p-xpath(//label[normalize-space(.)="every Thursday"])');
   await visit.enter(cell, '9');
   await visit.until('.room header [role="status"]', /1 change/);
   await visit.press('Save');
@@ -132,6 +132,7 @@ visited('a customer is added, ordered for every week, has a day off and is taken
   await visit.go('/plan/orders/2032-05-13');
   assert.notEqual(await page.$eval(`[name="${cell}"]`, (input) => (input as HTMLInputElement).value).catch(() => 'off'), '9');
   await visit.press('Customers');
+  await visit.until('li', /Lighthouse/);
   await page.click('::-p-xpath(//li[contains(., "Lighthouse")]//button)');
   // What is ordered does not go out of sight with a van, nor with the customer, unless it is said so.
   visit.expectErrors(/422/);

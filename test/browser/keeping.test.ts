@@ -52,9 +52,9 @@ visited('what is typed and not kept is there again: of the day, of every week, a
   await onlyOrders(DATE, [['own-counter', 'quay-loaf', '08:00', 20]]);
   await visit.go(`/plan/orders/${DATE}`);
   await visit.enter(CELL, '21');
-  await visit.page.click('[role="radio"]:nth-of-type(2)');
+  await visit.page.click('.which-one:nth-of-type(2)');
   const weekly = await visit.value(CELL);
-  await visit.page.click('[role="radio"]:nth-of-type(1)');
+  await visit.page.click('.which-one:nth-of-type(1)');
   assert.equal(await visit.value(CELL), '21');
   await visit.go('/plan/orders/2036-03-05');
   assert.notEqual(await visit.value(CELL), '21');

@@ -29,6 +29,9 @@
   /** The head of a room: its name, what is shown, how that stands, and the tools. */
   let { title, standing, actions, keys, keeping, history, name, about, children }: Props = $props();
   let listed = $state(false);
+  const stands = $derived(
+    keeping?.state === 'failed' ? 'Not saved' : keeping?.state === 'waiting' ? 'Saving…' : standing,
+  );
 </script>
 
 <RoomKeys {actions} {keys} bind:open={listed} />
@@ -36,9 +39,7 @@
   <h1 class:sr-only={name}>{title}</h1>
   {@render name?.()}
   {@render about?.()}
-  <span class="state" role="status"
-    >{keeping?.state === 'failed' ? 'Not saved' : keeping?.state === 'waiting' ? 'Saving…' : standing}</span
-  >
+  <span class="state" role="status" title={stands}>{stands}</span>
   {#if history}
     <UndoTools
       undoable={history.past.length > 0}

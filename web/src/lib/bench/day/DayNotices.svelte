@@ -62,6 +62,8 @@
   );
   /** So many cautions stand open: what they are about is below them. */
   const CAUTIONS = 3;
+  /** All cautions are shown. */
+  let all = $state(false);
 </script>
 
 {#if opened}<p class="quiet" data-why>{opened}</p>{/if}
@@ -155,15 +157,14 @@
     <div>
       <b>This plan holds, and would not bake well:</b>
       <ul>
-        {#each day.cautions.slice(0, CAUTIONS) as caution (caution)}<li>{caution}</li>{/each}
+        {#each all ? day.cautions : day.cautions.slice(0, CAUTIONS) as caution (caution)}<li>
+            {caution}
+          </li>{/each}
       </ul>
-      {#if day.cautions.length > CAUTIONS}
-        <details>
-          <summary>{day.cautions.length - CAUTIONS} more</summary>
-          <ul>
-            {#each day.cautions.slice(CAUTIONS) as caution (caution)}<li>{caution}</li>{/each}
-          </ul>
-        </details>
+      {#if day.cautions.length > CAUTIONS && !all}
+        <button type="button" class="link" onclick={() => (all = true)}
+          >{day.cautions.length - CAUTIONS} more</button
+        >
       {/if}
     </div>
   </div>

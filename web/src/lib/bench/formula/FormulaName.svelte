@@ -48,7 +48,7 @@
     box-shadow: inset 0 -2px 0 light-dark(var(--color-error-600), var(--color-error-400));
   }
   .type {
-    width: 11.5rem;
+    width: 10.25rem;
   }
   .type :global(.field-name) {
     position: absolute;

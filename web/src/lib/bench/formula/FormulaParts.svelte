@@ -10,6 +10,8 @@
 </script>
 
 <script lang="ts">
+  import { Tabs } from '@skeletonlabs/skeleton-svelte';
+  import type { Snippet } from 'svelte';
   import type { Problem } from '@jovet/core/problem';
   import type { Basis } from '@jovet/core/sheet';
   import Choice from '../../ui/Choice.svelte';
@@ -22,54 +24,74 @@
     basis: Basis | null;
     onpart: (part: FormulaPart) => void;
     onbasis: (basis: Basis) => void;
+    /** The part that is open. */
+    children: Snippet;
   }
 
   /** The parts of a formula, one of them open. */
-  let { part, wrong, basis, onpart, onbasis }: Props = $props();
+  let { part, wrong, basis, onpart, onbasis, children }: Props = $props();
 </script>
 
-<nav class="parts" aria-label="Parts of the formula">
-  {#each PARTS as { value, text, paths } (value)}
-    <button type="button" aria-current={part === value ? 'true' : undefined} onclick={() => onpart(value)}
-      >{text}{#if paths && wrong.some(({ path }) => paths.test(path))}<span
-          class="wrong"
-          title="Something here cannot be read"
+<Tabs value={part} onValueChange={({ value }) => onpart(value as FormulaPart)} class="parts">
+  <div class="head">
+    <Tabs.List class="parts-list" aria-label="Parts of the formula">
+      {#each PARTS as { value, text, paths } (value)}
+        <Tabs.Trigger {value} class="parts-one"
+          >{text}{#if paths && wrong.some(({ path }) => paths.test(path))}<span
+              class="wrong"
+              title="Something here cannot be read"
+            >
+              !</span
+            >{/if}</Tabs.Trigger
         >
-          !</span
-        >{/if}</button
-    >
-  {/each}
-  {#if part === 'sheet' && basis !== null}
-    <div class="basis">
-      <Choice
-        label="Percent of"
-        hideLabel
-        name="basis"
-        value={basis}
-        options={[
-          { value: 'all', text: 'percent of all flour' },
-          { value: 'own', text: 'percent of each stage’s flour' },
-        ]}
-        onchange={(of) => onbasis(of === 'own' ? 'own' : 'all')}
-      />
-    </div>
-  {/if}
-</nav>
+      {/each}
+    </Tabs.List>
+    {#if part === 'sheet' && basis !== null}
+      <div class="basis">
+        <Choice
+          label="Percent of"
+          hideLabel
+          name="basis"
+          value={basis}
+          options={[
+            { value: 'all', text: 'percent of all flour' },
+            { value: 'own', text: 'percent of each stage’s flour' },
+          ]}
+          onchange={(of) => onbasis(of === 'own' ? 'own' : 'all')}
+        />
+      </div>
+    {/if}
+  </div>
+  <Tabs.Content value={part} class="parts-open" tabindex={-1}>{@render children()}</Tabs.Content>
+</Tabs>
 
 <style>
-  .parts {
+  :global(.parts) {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr);
+    gap: 0.6rem;
+  }
+  :global(.parts-list) {
     display: flex;
     flex-wrap: wrap;
     gap: 0.25rem;
     align-items: center;
+    border: 0;
+    padding: 0;
+  }
+  .head {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: center;
     border-bottom: 1px solid light-dark(var(--color-surface-300), var(--color-surface-700));
   }
-  .parts button {
+  :global(.parts-one) {
+    border-radius: 0;
     padding: 0.4rem 0.8rem;
     cursor: pointer;
     border-bottom: 3px solid transparent;
   }
-  .parts button[aria-current] {
+  :global(.parts-one[data-selected]) {
     font-weight: 700;
     border-bottom-color: currentColor;
   }

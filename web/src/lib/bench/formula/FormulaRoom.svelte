@@ -321,98 +321,98 @@
     basis={draft.stages.length > 0 ? basis : null}
     onpart={(next) => (part = next)}
     onbasis={(next) => (basis = next)}
-  />
-
-  <div class="body" class:whole={part === 'bake' || part === 'way'}>
-    <div>
-      <Problems notice problems={above}
-        >{#snippet mend({ path: at })}
-          {#if at === 'flours' && read.numbers.flour > 0}
+  >
+    <div class="body" class:whole={part === 'bake' || part === 'way'}>
+      <div>
+        <Problems notice problems={above}
+          >{#snippet mend({ path: at })}
+            {#if at === 'flours' && read.numbers.flour > 0}
+              <button
+                type="button"
+                class="btn preset-tonal"
+                onclick={() => (settled(), change(makeFlours100(draft, read.numbers), 'flours'), settled())}
+                >Make them 100 %</button
+              >
+            {/if}
+          {/snippet}</Problems
+        >
+        {#if part === 'sheet'}
+          <div class="scroll">
+            <SheetGrid
+              {numbers}
+              flour={made.flour}
+              held={made.held}
+              {basis}
+              larder={shelved}
+              onstage={(which) => (stage = which)}
+              onrow={(which) => (row = which)}
+            />
+          </div>
+          <p class="adds">
             <button
               type="button"
               class="btn preset-tonal"
-              onclick={() => (settled(), change(makeFlours100(draft, read.numbers), 'flours'), settled())}
-              >Make them 100 %</button
+              onclick={() => (change(addRow(draft), 'add'), settled())}>Add an ingredient</button
             >
-          {/if}
-        {/snippet}</Problems
-      >
-      {#if part === 'sheet'}
-        <div class="scroll">
-          <SheetGrid
-            {numbers}
-            flour={made.flour}
-            held={made.held}
-            {basis}
-            larder={shelved}
-            onstage={(which) => (stage = which)}
-            onrow={(which) => (row = which)}
-          />
-        </div>
-        <p class="adds">
-          <button
-            type="button"
-            class="btn preset-tonal"
-            onclick={() => (change(addRow(draft), 'add'), settled())}>Add an ingredient</button
-          >
-          <button type="button" class="btn preset-tonal" onclick={() => (panel = 'stages')}
-            >Add a stage</button
-          >
-        </p>
-      {:else if part === 'products'}{#await PARTS.ProductsPart() then { default: ProductsPart }}<ProductsPart
-          />{/await}
-      {:else if part === 'way'}{#await PARTS.WayPart() then { default: WayPart }}<WayPart
-            formula={answer?.formula ?? null}
-            {order}
-            {bakehouse}
-            tub={house.tubs[0]}
-            slug={version?.slug ?? null}
-          />{/await}
-      {:else if part === 'bake'}
-        {#if answer}
-          {#await PARTS.BakeIt() then { default: BakeIt }}<BakeIt
-              {slug}
-              formula={answer.formula}
-              {house}
-              {learned}
-              date={tomorrow}
-              orderable={version !== null}
-              onworkings={(open) => (bakeWorkings = open)}
+            <button type="button" class="btn preset-tonal" onclick={() => (panel = 'stages')}
+              >Add a stage</button
+            >
+          </p>
+        {:else if part === 'products'}{#await PARTS.ProductsPart() then { default: ProductsPart }}<ProductsPart
             />{/await}
-        {:else}<p>It can be baked once the sheet can be made.</p>{/if}
-      {:else}{#await PARTS.BenchSums() then { default: BenchSums }}<BenchSums
-            {formula}
-            order={made.order}
-            larder={shelved}
-            ontake={(changed) => take(changed, 'flour-swap')}
-          />{/await}
-      {/if}
+        {:else if part === 'way'}{#await PARTS.WayPart() then { default: WayPart }}<WayPart
+              formula={answer?.formula ?? null}
+              {order}
+              {bakehouse}
+              tub={house.tubs[0]}
+              slug={version?.slug ?? null}
+            />{/await}
+        {:else if part === 'bake'}
+          {#if answer}
+            {#await PARTS.BakeIt() then { default: BakeIt }}<BakeIt
+                {slug}
+                formula={answer.formula}
+                {house}
+                {learned}
+                date={tomorrow}
+                orderable={version !== null}
+                onworkings={(open) => (bakeWorkings = open)}
+              />{/await}
+          {:else}<p>It can be baked once the sheet can be made.</p>{/if}
+        {:else}{#await PARTS.BenchSums() then { default: BenchSums }}<BenchSums
+              {formula}
+              order={made.order}
+              larder={shelved}
+              ontake={(changed) => take(changed, 'flour-swap')}
+            />{/await}
+        {/if}
+      </div>
+      <aside aria-label="What it comes to" hidden={part === 'bake' || part === 'way'}>
+        {#if answer}
+          <div class:stale={formula === null}>
+            <ReadOuts
+              formula={answer.formula}
+              scaled={answer.scaled}
+              cost={answer.cost}
+              type={draft.type}
+              rule={bakehouse.wholeGrainRule}
+              money={money.text}
+            />
+          </div>
+        {:else}
+          <p class="quiet">
+            Name the ingredients and their percentages of flour; hydration, salt, cost and allergens appear
+            here.
+          </p>
+        {/if}
+        {#if keeper.at !== null}
+          <button type="button" class="drop" onclick={dropDraft}
+            >{version ? `Back to version ${version.version} as published` : 'Throw this draft away'}</button
+          >
+        {/if}
+      </aside>
     </div>
-    <aside aria-label="What it comes to" hidden={part === 'bake' || part === 'way'}>
-      {#if answer}
-        <div class:stale={formula === null}>
-          <ReadOuts
-            formula={answer.formula}
-            scaled={answer.scaled}
-            cost={answer.cost}
-            type={draft.type}
-            rule={bakehouse.wholeGrainRule}
-            money={money.text}
-          />
-        </div>
-      {:else}
-        <p class="quiet">
-          Name the ingredients and their percentages of flour; hydration, salt, cost and allergens appear
-          here.
-        </p>
-      {/if}
-      {#if keeper.at !== null}
-        <button type="button" class="drop" onclick={dropDraft}
-          >{version ? `Back to version ${version.version} as published` : 'Throw this draft away'}</button
-        >
-      {/if}
-    </aside>
-  </div>
+  </FormulaParts>
 </div>
 
 {#if (printing || onPaper.current) && formula && made.scaled}

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { HOUSE_FIELDS, PIECE_FIELDS, RATES, type FloorDraft } from '@jovet/core/bakehouse';
   import Field from '../../ui/Field.svelte';
+  import Fold from '../../ui/Fold.svelte';
   import FieldEntry from '../FieldEntry.svelte';
 
   interface Props {
@@ -35,8 +36,11 @@
   </div>
 </section>
 
-<details open={Object.keys(problems).some((path) => path.startsWith('pieces.'))}>
-  <summary><h2>What pieces bring</h2></summary>
+<Fold
+  heading
+  title="What pieces bring"
+  open={Object.keys(problems).some((path) => path.startsWith('pieces.'))}
+>
   <p class="quiet">
     Where not all can be made, what brings least is offered to be left out first, and what can be bought in is
     offered to be.
@@ -68,10 +72,13 @@
       {:else}<tr><td>No formula makes anything yet.</td></tr>{/each}
     </tbody>
   </table>
-</details>
+</Fold>
 
-<details open={Object.keys(problems).some((path) => path.startsWith('rates.'))}>
-  <summary><h2>How long hands take</h2></summary>
+<Fold
+  heading
+  title="How long hands take"
+  open={Object.keys(problems).some((path) => path.startsWith('rates.'))}
+>
   <div class="things">
     {#each RATES as [path, name] (path)}
       <Field
@@ -85,7 +92,7 @@
     {/each}
   </div>
   <p class="quiet">Two people take 55 % of the time of one.</p>
-</details>
+</Fold>
 
 <style>
   h2 {
@@ -106,9 +113,6 @@
   td :global(.field-name) {
     position: absolute;
     clip-path: inset(50%);
-  }
-  summary {
-    cursor: pointer;
   }
   .things {
     display: grid;

@@ -10,6 +10,7 @@
   import Sheet from '../../ui/Sheet.svelte';
   import ToolButton from '../../ui/ToolButton.svelte';
   import Problems from '../../ui/Problems.svelte';
+  import Which from '../../ui/Which.svelte';
   import { beginHistory, record, redo, settle, undo } from '../../room/history';
   import DayField from '../DayField.svelte';
   import RoomHead from '../../room/RoomHead.svelte';
@@ -198,14 +199,15 @@
   <RoomHead title="Orders" standing={howItStands} {actions} keys={KEYS} {history}>
     {#snippet about()}
       <DayField {date} {onopen} />
-      <div class="which" role="radiogroup" aria-label="What is shown">
-        {#each [false, true] as each (each)}<button
-            type="button"
-            role="radio"
-            aria-checked={every === each}
-            onclick={() => show(each)}>{each ? `every ${WEEKDAYS[weekday]}` : 'this day'}</button
-          >{/each}
-      </div>
+      <Which
+        label="What is shown"
+        value={every ? 'every' : 'day'}
+        options={[
+          { value: 'day', text: 'this day' },
+          { value: 'every', text: `every ${WEEKDAYS[weekday]}` },
+        ]}
+        onchange={(which) => show(which === 'every')}
+      />
     {/snippet}
     <ToolButton label="Tables" title="Tables in and out, other days" onclick={() => (panel = 'table')}
       ><Table size={20} /></ToolButton
@@ -289,16 +291,6 @@
 <style>
   .room {
     padding: 0.75rem 1.5rem 1.5rem;
-  }
-  .which button {
-    min-height: 2.5rem;
-    padding: 0 0.7rem;
-    cursor: pointer;
-    border-bottom: 3px solid transparent;
-  }
-  .which button[aria-checked='true'] {
-    border-bottom-color: currentColor;
-    font-weight: 700;
   }
   .plan {
     font-weight: 700;

@@ -47,6 +47,7 @@
           <td
             ><input
               type="radio"
+              class="radio"
               name="method"
               id={`method-${each}`}
               value={each}

@@ -7,6 +7,7 @@
   import type { Room } from '@jovet/core/bakehouse';
   import type { Programme } from '@jovet/core/mix';
   import { enterMovesOn } from '../../../ui/enter-moves-on';
+  import Fold from '../../../ui/Fold.svelte';
   import { useHands } from '../hands';
   import FieldEntry from '../../FieldEntry.svelte';
   import SheetField from '../SheetField.svelte';
@@ -78,12 +79,11 @@
           : 'Add a place'}</button
     >
   {/if}
-  <details open={said}>
-    <summary>Hands, cautions, own words</summary>
+  <Fold title="Hands, cautions, own words" open={said}>
     <div class="fields">
       {#each more as field (field.name)}{@render entry(field, step.fields, `${at}.fields`)}{/each}
     </div>
-  </details>
+  </Fold>
 </form>
 
 {#snippet entry(field: StepField, texts: Readonly<Record<string, string>>, path: string)}
@@ -128,12 +128,5 @@
   .row {
     padding-left: 1rem;
     border-left: 2px solid light-dark(var(--color-surface-300), var(--color-surface-700));
-  }
-  details {
-    width: 100%;
-  }
-  summary {
-    cursor: pointer;
-    margin-bottom: 0.4rem;
   }
 </style>

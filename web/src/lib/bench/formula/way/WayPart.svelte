@@ -22,6 +22,7 @@
   import { allSteps, asItStands, dragged, knownOf, stepsAt, withStepsAt, type Chosen } from './way-steps';
   import WayPicture from './WayPicture.svelte';
   import WaySayings from './WaySayings.svelte';
+  import Fold from '../../../ui/Fold.svelte';
 
   interface Props {
     /** The formula as it can be made; while something cannot be read, as it was before. */
@@ -214,14 +215,13 @@
     </ChosenStep>
   {/if}
   {#if rolling && formula}
-    <details open>
-      <summary>Rolling card</summary>
+    <Fold title="Rolling card" open>
       <RollingCard {formula} {rolling} bench={bakehouse.usual.room} />
       <p class="tools">
         <button type="button" class="btn preset-tonal" onclick={() => print()}>Print it with the sheet</button
         >
       </p>
-    </details>
+    </Fold>
   {/if}
   <OwnWays onown={ownWay} />
   <p class="tools">
@@ -259,15 +259,6 @@
   .hint {
     font-size: 0.8125rem;
     color: light-dark(var(--color-surface-700), var(--color-surface-300));
-  }
-  details {
-    border-top: 1px solid light-dark(var(--color-surface-300), var(--color-surface-700));
-    padding-top: 0.7rem;
-  }
-  summary {
-    font-size: 1.25rem;
-    font-weight: 700;
-    cursor: pointer;
   }
   .tools {
     display: flex;
