@@ -1,4 +1,5 @@
 import assert from 'node:assert/strict';
+import pg from 'pg';
 import { v7 as uuid } from 'uuid';
 import { api, floorOf, onlyOrders } from './days.ts';
 import { SERVED } from './visit.ts';
@@ -18,6 +19,12 @@ const say = (cell: string, pieces: number, was: number) => {
   const [customer, product, drop] = cell.split(' ');
   return api('PUT', `orders/${DATE}`, { lines: [{ customer, product, drop, pieces, was }] });
 };
+
+/** What a test noted is taken back, for whoever tests next. */
+const takeBack = (noted: readonly Noted[]) =>
+  api('POST', 'events', {
+    events: noted.map(({ id, day, subject, at }) => ({ id: uuid(), day, subject, at, happened: { kind: 'taken-back' }, instrument: 'typed', spot: 'core', offset: 0, corrects: id })),
+  }); // prettier-ignore
 
 visited('orders that two type into: other cells are both kept, of the same cell one is chosen, nothing is dropped', async (visit) => {
   visit.expectErrors(/409/);
@@ -117,7 +124,9 @@ visited('what is typed while something is being kept is not dropped: in Orders, 
   await visit.enter(CELL, '25');
   await held();
   await visit.enter(other, '13');
+  const kept = page.waitForResponse((answer) => answer.request().method() === 'PUT');
   letGo();
+  await kept;
   await visit.until('header [role="status"]', /1 change not saved yet/);
   assert.deepEqual([await visit.value(CELL), await visit.value(other)], ['25', '13']);
   assert.equal(await piecesIn(CELL, '2036-03-25'), 25);
@@ -163,8 +172,38 @@ visited('what was noted while there was no line is there after a reload, counted
   // It is kept once, and is taken back for whoever tests next.
   const own = (await noted()).slice(before);
   assert.equal(own.length, 1);
-  const back = own.map(({ id, day, subject, at }) => ({ id: uuid(), day, subject, at, happened: { kind: 'taken-back' }, instrument: 'typed', spot: 'core', offset: 0, corrects: id }));
-  await api('POST', 'events', { events: back });
+  await takeBack(own);
+}); // prettier-ignore
+
+visited('when the data are brought back from before, a device offers once more what it sent', async (visit) => {
+  const { page } = visit;
+  await floorOf(visit, '2036-08-05');
+  await page.waitForFunction(() => indexedDB.databases().then((all) => all.some(({ name }) => name === 'jovet')), { polling: 100 });
+  const posted: string[] = [];
+  page.on('request', (request) => void (request.method() === 'POST' && request.url().endsWith('/events') && posted.push(request.postData() ?? '')));
+  const events = async () => ((await api('GET', 'events?day=2036-08-05')) as { events: Noted[] }).events;
+  const before = (await events()).length;
+  const noted = async () => (await events()).slice(before).map(({ id }) => id);
+  await visit.keys('b');
+  await visit.until('.noted', /begun \d\d:\d\d/);
+  await visit.until('header [role="status"]', 'All is sent');
+  const ids = await noted();
+  assert.deepEqual([ids.length, posted.length], [1, 1]);
+  // A line that is lost for a moment is no other life of the data.
+  await visit.reload();
+  await visit.until('header [role="status"]', 'All is sent');
+  const client = new pg.Client({ connectionString: process.env['JOVET_TEST_DATABASE_URL'] });
+  await client.connect();
+  await client.query('update epoch set epoch = gen_random_uuid()');
+  await client.end();
+  assert.equal(posted.length, 1);
+  const again = page.waitForResponse((answer) => answer.request().method() === 'POST' && answer.url().endsWith('/events'));
+  await visit.reload();
+  assert.equal((await again).status(), 200);
+  assert.ok(posted[1]?.includes(ids[0] ?? '-'));
+  await visit.until('header [role="status"]', 'All is sent');
+  assert.deepEqual(await noted(), ids, 'nothing is there twice');
+  await takeBack((await events()).slice(before));
 }); // prettier-ignore
 
 visited('what the server cannot take is shown with its reason, in the frame too, until somebody takes it off the list', async (visit) => {

@@ -10,6 +10,7 @@ import * as events from './0008-events.ts';
 import * as ways from './0009-ways.ts';
 import * as told from './0010-told.ts';
 import * as bySubject from './0011-by-subject.ts';
+import * as epoch from './0012-epoch.ts';
 
 /** Every migration by its name, in order. Forward only: one that has landed is never edited. */
 export const MIGRATIONS: Readonly<Record<string, Migration>> = {
@@ -24,4 +25,5 @@ export const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '0009-ways': ways,
   '0010-told': told,
   '0011-by-subject': bySubject,
+  '0012-epoch': epoch,
 };

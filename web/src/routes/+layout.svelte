@@ -87,7 +87,7 @@
     show();
     const timer = setInterval(show, 60_000);
     const endSending = unsent.begin();
-    const endLive = live.begin();
+    const endLive = live.begin((epoch) => void unsent.renewed(epoch));
     const endHere = here.begin();
     const endRooms = bringInRooms();
     const endParts = bringInParts({ bringInSheets, bringInWork });

@@ -24,11 +24,13 @@ class Live {
   private readonly hearers = new Map<object, Hear>();
   private pages: BroadcastChannel | null = null;
   private stream: EventSource | null = null;
+  private renewed: (epoch: string) => void = () => {};
   /** There is no line to the server at the moment. */
   isCut = $state(false);
 
-  /** @returns what ends it */
-  begin(): () => void {
+  /** @param renewed hears which life of the data the server lives @returns what ends it */
+  begin(renewed: (epoch: string) => void): () => void {
+    this.renewed = renewed;
     this.pages = new BroadcastChannel('live');
     this.pages.onmessage = ({ data }: MessageEvent<Notice>) => this.tell(data);
     if (!navigator.onLine) this.isCut = true;
@@ -89,6 +91,7 @@ class Live {
       this.tell(notice);
     };
     stream.onmessage = ({ data }: MessageEvent<string>) => both(JSON.parse(data) as Notice);
+    stream.addEventListener('epoch', ({ data }) => this.renewed(String(data)));
     const all = (kind: 'cut' | 'all') => both({ kind, id: null, rev: null, device: null });
     stream.onerror = () => this.isCut || all('cut');
     // What changed while there was no line is not known.

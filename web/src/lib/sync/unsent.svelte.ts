@@ -102,6 +102,22 @@ class Unsent {
     void this.opened().then((store) => store?.drop(id).catch(() => null));
   }
 
+  /** The server has it. What only adds something is remembered for a while: it may be offered once more. */
+  private drop(waiting: Waiting): void {
+    if (waiting.base !== null) return this.leave(waiting.id);
+    this.all = this.all.filter(({ id }) => id !== waiting.id);
+    void this.opened().then((store) => store?.sent($state.snapshot(waiting) as Waiting).catch(() => null));
+  }
+
+  /** The data of the server live a life: if they were brought back from before, what was sent lately is offered again. */
+  async renewed(epoch: string): Promise<void> {
+    const store = await this.opened();
+    const again = (await store?.renewed(epoch).catch(() => [])) ?? [];
+    const known = new Set(this.all.map(({ id }) => id));
+    this.all = [...again.filter(({ id }) => !known.has(id)), ...this.all];
+    if (again.length > 0) await this.run();
+  }
+
   /** Sends once more what was refused, or what was chosen of what two changed. */
   takeUp(id: string, picks: Picks = {}): void {
     const of = this.all.find((each) => each.id === id);
@@ -157,7 +173,7 @@ class Unsent {
     const stands = standsOf(said);
     const hear = () => stands !== undefined && this.listeners.forEach((listener) => listener(work, stands, answer.kind === 'done'));
     if (answer.kind === 'done') {
-      this.leave(id);
+      this.drop(next);
       this.carryOn(stands, sends === 1 && isWhole(work) ? work.doc : null);
       hear();
       return true;

@@ -43,6 +43,7 @@ export interface DayPlanDoc {
 }
 
 export interface Database {
+  epoch: { single: Generated<boolean>; epoch: Generated<string> };
   bakehouse: {
     id: string;
     name: string;

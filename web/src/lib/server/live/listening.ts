@@ -18,6 +18,8 @@ type Hear = (notice: Notice | 'all' | 'end') => void;
 
 /** After a lost connection it is listened again, ms. */
 const AGAIN_MS = 1000;
+/** So many streams one process holds: a tablet has one. */
+const MOST_HEARERS = 1000;
 
 const hearers = new Map<Hear, string>();
 let client: pg.Client | null = null;
@@ -27,9 +29,10 @@ let [lost, ended] = [false, false];
  * Hears what changes in a bakehouse, whichever process keeps it.
  *
  * @param hear gets what changed, `all` where something may have been missed, or that it is over
- * @returns what ends it
+ * @returns what ends it; null: too many listen already
  */
-export function listen(bakehouseId: string, hear: Hear): () => void {
+export function listen(bakehouseId: string, hear: Hear): (() => void) | null {
+  if (hearers.size >= MOST_HEARERS) return null;
   hearers.set(hear, bakehouseId);
   if (!client) void connect();
   return () => void hearers.delete(hear);
