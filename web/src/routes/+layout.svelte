@@ -81,11 +81,13 @@
     document.documentElement.dataset.mode = mode;
     remember('mode', mode);
   }
+  let clock = $state('');
   onMount(() => {
     // Says that the page answers to keys and presses now.
     document.body.dataset.ready = '';
     show();
     const timer = setInterval(show, 60_000);
+    const ticking = setInterval(() => (clock = localTime(timeNow(), data.zone).time), 1000);
     const endSending = unsent.begin();
     const endLive = live.begin((epoch) => void unsent.renewed(epoch));
     const endHere = here.begin();
@@ -93,6 +95,7 @@
     const endParts = bringInParts({ bringInSheets, bringInWork });
     return () => {
       clearInterval(timer);
+      clearInterval(ticking);
       endSending();
       endLive();
       endHere();
@@ -131,6 +134,7 @@
 <div class="house">
   <nav aria-label="Rooms">
     <span class="name" aria-hidden="true">jovet</span>
+    <time class="clock" aria-label="The clock of the bakehouse">{clock}</time>
     <div class="unsent"><UnsentList clock={(at) => localTime(at, data.zone).time} {kept} /></div>
     {#each WINGS as { wing, rooms } (wing)}
       <span class="wing" id={`wing-${wing}`}>{wing}</span>
@@ -200,7 +204,13 @@
     font-weight: 800;
     font-size: 1.125rem;
     letter-spacing: 0.02em;
-    margin-bottom: 0.5rem;
+    line-height: 1.1;
+  }
+  .clock {
+    min-height: 1.2rem;
+    font-family: var(--figures);
+    font-size: 0.9375rem;
+    line-height: 1.2;
   }
   .wing:not(:first-of-type) {
     margin-top: 0.75rem;
@@ -214,7 +224,7 @@
     display: grid;
     justify-items: center;
     gap: 0.2rem;
-    padding: 0.55rem 0;
+    padding: 0.5rem 0;
     width: 4.5rem;
     font-size: 0.8rem;
     text-align: center;
