@@ -7,8 +7,8 @@
   import { beforeNavigate } from '$app/navigation';
   import { keepClock, setClock, timeNow } from '$lib/bench/clock';
   import { bringInParts, bringInRooms, keptAt } from '$lib/sync/offline';
-  import { bringInSheets } from '$lib/ui/Sheet.svelte';
-  import { provideReading, type Reading } from '$lib/bench/settings';
+  import { bringInPanels } from '$lib/ui/Panel.svelte';
+  import { provideUnits, type Units } from '$lib/bench/settings';
   import { here } from '$lib/sync/here.svelte';
   import { live } from '$lib/sync/live.svelte';
   import { unsent } from '$lib/sync/unsent.svelte';
@@ -60,11 +60,11 @@
   untrack(() => (kept === null ? setClock(data.now) : keepClock()));
   const choices = untrack(() => data.choices);
   let look = $state<Look>(LOOKS.find((each) => each === choices.look) ?? 'auto');
-  let reading = $state<Reading>({
+  let units = $state<Units>({
     temperature: choices.temperature === '°F' ? '°F' : '°C',
     mass: choices.mass === 'lb' ? 'lb' : 'g',
   });
-  provideReading(() => reading);
+  provideUnits(() => units);
   // As soon as the server answers again the page is of now.
   const opened = untrack(() => data.now);
   $effect(() => {
@@ -92,7 +92,7 @@
     const endLive = live.begin((epoch) => void unsent.renewed(epoch));
     const endHere = here.begin();
     const endRooms = bringInRooms();
-    const endParts = bringInParts({ bringInSheets, bringInWork });
+    const endParts = bringInParts({ bringInPanels, bringInWork });
     return () => {
       clearInterval(timer);
       clearInterval(ticking);
@@ -123,10 +123,10 @@
     remember('look', look);
     show();
   }
-  function read(change: Partial<Reading>) {
-    reading = { ...reading, ...change };
-    remember('temperature', reading.temperature);
-    remember('mass', reading.mass);
+  function read(change: Partial<Units>) {
+    units = { ...units, ...change };
+    remember('temperature', units.temperature);
+    remember('mass', units.mass);
   }
 </script>
 
@@ -158,15 +158,15 @@
     <div class="choices">
       <button
         type="button"
-        aria-label={`Temperatures in ${reading.temperature}; change`}
-        onclick={() => read({ temperature: reading.temperature === '°C' ? '°F' : '°C' })}
-        >{reading.temperature}</button
+        aria-label={`Temperatures in ${units.temperature}; change`}
+        onclick={() => read({ temperature: units.temperature === '°C' ? '°F' : '°C' })}
+        >{units.temperature}</button
       >
       <button
         type="button"
-        aria-label={`Weights in ${reading.mass === 'g' ? 'grams' : 'pounds and ounces'}; change`}
-        onclick={() => read({ mass: reading.mass === 'g' ? 'lb' : 'g' })}
-        >{reading.mass === 'g' ? 'g' : 'lb oz'}</button
+        aria-label={`Weights in ${units.mass === 'g' ? 'grams' : 'pounds and ounces'}; change`}
+        onclick={() => read({ mass: units.mass === 'g' ? 'lb' : 'g' })}
+        >{units.mass === 'g' ? 'g' : 'lb oz'}</button
       >
       <button
         type="button"

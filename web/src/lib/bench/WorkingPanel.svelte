@@ -6,7 +6,7 @@
   import { onMount } from 'svelte';
   import type { Workings } from '@jovet/core/working';
   import { bringInParts } from '../sync/offline';
-  import Sheet from '../ui/Sheet.svelte';
+  import Panel from '../ui/Panel.svelte';
 
   /** Shows the sum behind a number. */
   let { workings, path = $bindable() }: { workings: Workings; path: string[] } = $props();
@@ -14,10 +14,10 @@
   onMount(() => bringInParts(PARTS));
 </script>
 
-<Sheet open={working !== undefined} title={working?.label ?? ''} side onclose={() => (path = [])}>
+<Panel open={working !== undefined} title={working?.label ?? ''} side onclose={() => (path = [])}>
   {#if working}{#await PARTS.WorkingSum() then { default: WorkingSum }}<WorkingSum
         {working}
         {workings}
         bind:path
       />{/await}{/if}
-</Sheet>
+</Panel>

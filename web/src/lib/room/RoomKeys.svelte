@@ -1,5 +1,5 @@
 <script lang="ts">
-  import Sheet from '../ui/Sheet.svelte';
+  import Panel from '../ui/Panel.svelte';
   import KeyList from './KeyList.svelte';
   import { roomKeys, type RoomActions } from './room-keys';
 
@@ -15,4 +15,4 @@
 </script>
 
 <svelte:window onkeydown={(event) => roomKeys(event, actions, () => (open = true))} />
-<Sheet {open} title="Keys of this room" onclose={() => (open = false)}><KeyList {keys} /></Sheet>
+<Panel {open} title="Keys of this room" onclose={() => (open = false)}><KeyList {keys} /></Panel>

@@ -4,7 +4,7 @@
 
 <script lang="ts">
   import CloudOff from '@lucide/svelte/icons/cloud-off';
-  import Sheet from '../ui/Sheet.svelte';
+  import Panel from '../ui/Panel.svelte';
   import { live } from './live.svelte';
   import { unsent } from './unsent.svelte';
 
@@ -47,9 +47,9 @@
     <CloudOff size={20} aria-hidden="true" /><span>{said}</span>
   </button>
 {/if}
-<Sheet open={open && said !== ''} title="Done on this device" onclose={() => (open = false)}>
+<Panel open={open && said !== ''} title="Done on this device" onclose={() => (open = false)}>
   {#await bringInWork() then { default: UnsentWork }}<UnsentWork {clock} {kept} />{/await}
-</Sheet>
+</Panel>
 
 <style>
   .unsent {

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { useReading } from '../bench/settings';
+  import { useUnits } from '../bench/settings';
   import Problems from '../ui/Problems.svelte';
   import Clashes from './Clashes.svelte';
   import { live } from './live.svelte';
@@ -16,14 +16,14 @@
 
   /** Everything that was done on this device and is not sent yet, to be chosen between, or was refused. */
   let { clock, kept }: Props = $props();
-  const reading = useReading();
+  const units = useUnits();
   const cut = $derived(live.isCut || kept !== null);
   /** The fields of a bakehouse have words of their own. */
   const wordsOf = async (work: Work) =>
     work.kind === 'house'
       ? (await import('../bench/house/clash-words')).clashWords(work.doc)
       : changeWords(work);
-  const writing = $derived({ clock, temperature: reading.temperature });
+  const writing = $derived({ clock, temperature: units.temperature });
 </script>
 
 {#if cut}

@@ -5,7 +5,7 @@
   import { stateAtTime } from '@jovet/core/fermentation';
   import { localTime, nextLocal, parseTimeOfDay } from '@jovet/core/time';
   import Field from '../../ui/Field.svelte';
-  import { useReading } from '../settings';
+  import { useUnits } from '../settings';
   import { adviceText } from './culture-words';
 
   interface Props {
@@ -20,7 +20,7 @@
 
   /** When a build is wanted, and what can be done if it will be ripe too early or too late. */
   let { culture, active, now, zone, stands }: Props = $props();
-  const reading = useReading();
+  const units = useUnits();
   let wanted = $state('');
   const clock = (epoch: number) => localTime(epoch, zone).time;
 
@@ -63,7 +63,7 @@
   />
   <ul>
     {#each advice as each, index (index)}<li>
-        {adviceText(each, now, clock, reading, culture)}
+        {adviceText(each, now, clock, units, culture)}
       </li>{:else}
       <li class="quiet">
         {wantedAt === null

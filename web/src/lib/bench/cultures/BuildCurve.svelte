@@ -5,7 +5,7 @@
   import { formatTemperature } from '@jovet/core/units';
   import { clockAxes, QUIET } from '../chart-style';
   import Chart from '../Chart.svelte';
-  import { useReading } from '../settings';
+  import { useUnits } from '../settings';
 
   interface Props {
     culture: Culture;
@@ -18,11 +18,11 @@
 
   /** The rise that is forecast, the window in which it is ripe, and what was seen; or how acid and yeast grow. */
   let { culture, followed, now, clock, sour = false }: Props = $props();
-  const reading = useReading();
+  const units = useUnits();
   const start = $derived(followed.build.at);
   const at = (hours: number) => Math.round(start + hours * 3600);
   const bare = (celsius: number) =>
-    Number(formatTemperature(celsius, reading.unit, 2).replace(/ .*/, '').replace('−', '-'));
+    Number(formatTemperature(celsius, units.unit, 2).replace(/ .*/, '').replace('−', '-'));
   /** To a little after it is past. */
   const course = $derived(followed.course.filter((_, index) => index % 2 === 0));
   const seen = $derived(
@@ -36,7 +36,7 @@
   const { earliest, best, latest } = $derived(culture.ripeness);
   const plain = { type: 'line' as const, symbol: 'none' };
   const rising = $derived({
-    ...clockAxes('volumes', clock, reading.unit),
+    ...clockAxes('volumes', clock, units.unit),
     series: [
       {
         ...plain,

@@ -6,7 +6,7 @@
   import { formatNumber } from '@jovet/core/units';
   import type { StoredBuild } from '../../server/database/culture';
   import CopyTable from '../CopyTable.svelte';
-  import { useReading } from '../settings';
+  import { useUnits } from '../settings';
   import { signText, vigourText } from './culture-words';
 
   interface Props {
@@ -21,7 +21,7 @@
 
   /** Every feeding and what was seen of it, the newest first. */
   let { culture, builds, stored, vigour, zone, ontakeback, ondrop }: Props = $props();
-  const reading = useReading();
+  const units = useUnits();
   const when = (epoch: number) => {
     const { date, time } = localTime(epoch, zone);
     return `${formatDate(date)} ${time}`;
@@ -34,13 +34,13 @@
     HEADS,
     ...builds.map((each) => [
       when(each.build.at),
-      reading.mass(each.build.seed),
-      reading.mass(each.build.flour),
-      reading.mass(each.build.water),
+      units.mass(each.build.seed),
+      units.mass(each.build.flour),
+      units.mass(each.build.water),
       each.placeName,
       time(each.ripe.best.at),
       each.atBest ? formatNumber(balanceOf(each.atBest.population, each.atBest.acidity), 2) : '—',
-      each.signs.map(({ sign }) => signText(sign, reading)).join(', '),
+      each.signs.map(({ sign }) => signText(sign, units)).join(', '),
     ]),
   ];
 </script>
@@ -63,9 +63,8 @@
       >
     </h3>
     <p>
-      {reading.mass(each.build.seed)} seed, {reading.mass(each.build.flour)} flour, {reading.mass(
-        each.build.water,
-      )} water at {reading.temperature(each.build.temperature)}; {each.placeName}. Ripe {time(
+      {units.mass(each.build.seed)} seed, {units.mass(each.build.flour)} flour, {units.mass(each.build.water)} water
+      at {units.temperature(each.build.temperature)}; {each.placeName}. Ripe {time(
         each.ripe.best.at,
       )}{#if each.atBest}, yeast to acid {formatNumber(
           balanceOf(each.atBest.population, each.atBest.acidity),
@@ -78,7 +77,7 @@
         {#each signsOf(each.id) as sign (sign.id)}
           <li class:old={taken(each.id).has(sign.id)}>
             {time(sign.at)}
-            {signText(sign.sign, reading)}, {sign.by}
+            {signText(sign.sign, units)}, {sign.by}
             {#if taken(each.id).has(sign.id)}(taken back){:else if sign.corrects !== null}(in place of the one
               before){:else}
               <button type="button" onclick={() => ontakeback(sign.id, each.id)}>take back</button>

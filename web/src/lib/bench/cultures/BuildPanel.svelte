@@ -6,7 +6,7 @@
   import { HEAT_TRANSFER, pieceTimeConstant } from '@jovet/core/fermentation';
   import { formatDuration } from '@jovet/core/units';
   import Figure from '../Figure.svelte';
-  import { useReading } from '../settings';
+  import { useUnits } from '../settings';
   import { ahead, healthText, vigourText } from './culture-words';
   import RiseGlass from './RiseGlass.svelte';
 
@@ -29,7 +29,7 @@
 
   /** A build in its glass: when it is ripe, how it stands now, and what is done with it. */
   let { culture, active, standing, vigour, hours, now, hour, clock, onfeed, onsign }: Props = $props();
-  const reading = useReading();
+  const units = useUnits();
   /** Time-only cultures, of fruit or flowers, have no forecast. */
   const forecast = $derived(culture.of !== 'no-flour');
   const health = $derived(
@@ -98,20 +98,20 @@
           label="Height at its best"
           text={`${standing.heights.best.toFixed(1)} cm`}
         />,
-        {reading.temperature(standing.temperature)}, {active.placeName}
+        {units.temperature(standing.temperature)}, {active.placeName}
       </p>
       {#if tempering}
         <p>
           {active.placeName === culture.place.name ? 'It is' : `Back to ${culture.place.name} it is`}
-          {reading.temperature(tempering.to)} after {formatDuration(
+          {units.temperature(tempering.to)} after {formatDuration(
             tempering.whole * 3600,
-          )}{#if tempering.cut !== null}; cut into pieces of {reading.mass(CUT)}, after {formatDuration(
+          )}{#if tempering.cut !== null}; cut into pieces of {units.mass(CUT)}, after {formatDuration(
               tempering.cut * 3600,
             )}{/if}.
         </p>
       {/if}
       {#if !standing.fits}<p class="caution" role="status">
-          At its highest it runs over: this vessel is too low for {reading.mass(active.mass)}.
+          At its highest it runs over: this vessel is too low for {units.mass(active.mass)}.
         </p>{/if}
     {:else}
       <p class="clock">
@@ -124,8 +124,8 @@
       </p>
     {/if}
     <p class="quiet">
-      Fed {clock(active.build.at)}: {reading.mass(active.build.seed)} seed, {reading.mass(active.build.flour)}
-      flour, {reading.mass(active.build.water)} water. {vigourText(vigour)}
+      Fed {clock(active.build.at)}: {units.mass(active.build.seed)} seed, {units.mass(active.build.flour)}
+      flour, {units.mass(active.build.water)} water. {vigourText(vigour)}
     </p>
     {#if warning}<p class="caution" role="alert">{warning}</p>{/if}
   </div>

@@ -12,7 +12,7 @@
   import { enterMovesOn } from '../../ui/enter-moves-on';
   import Field from '../../ui/Field.svelte';
   import Problems from '../../ui/Problems.svelte';
-  import { useReading } from '../settings';
+  import { useUnits } from '../settings';
 
   interface Props {
     /** Null for a new one. */
@@ -24,8 +24,8 @@
 
   /** What is known of a culture: what it is fed, when it is ripe, what it stands in and where. */
   let { culture, others, onkeep, onend }: Props = $props();
-  const reading = useReading();
-  let draft = $state.raw(untrack(() => draftOfCulture(culture, reading.unit)));
+  const units = useUnits();
+  let draft = $state.raw(untrack(() => draftOfCulture(culture, units.unit)));
   let problems = $state.raw<Readonly<Record<string, string>>>({});
   let ending = $state(false);
 
@@ -37,7 +37,7 @@
     draft = { ...draft, of, young: String(earliest), ripe: String(best), past: String(latest) };
   }
   function keep() {
-    const read = parseCultureDraft(draft, culture?.slug ?? null, reading.unit);
+    const read = parseCultureDraft(draft, culture?.slug ?? null, units.unit);
     const taken = culture === null && read.ok && others.some(({ slug }) => slug === read.value.slug);
     problems = read.ok
       ? taken
@@ -108,13 +108,13 @@
   <h3>Where it stands</h3>
   <div class="row">
     {@render field('place', 'Place')}
-    {@render field('coldest', 'Coldest', reading.unit)}
-    {@render field('warmest', 'Warmest', reading.unit)}
+    {@render field('coldest', 'Coldest', units.unit)}
+    {@render field('warmest', 'Warmest', units.unit)}
     {@render field('warmestAt', 'Warmest at')}
   </div>
   <div class="row">
-    {@render field('cold', 'The cold', reading.unit)}
-    {@render field('warm', 'The warm', reading.unit)}
+    {@render field('cold', 'The cold', units.unit)}
+    {@render field('warm', 'The warm', units.unit)}
     {@render field('quietFrom', 'Quiet from', undefined, '22:00')}
     {@render field('quietTo', 'Quiet to', undefined, '02:00')}
   </div>

@@ -17,13 +17,13 @@
   import { timeNow } from '../clock';
   import type { StoredBuild, StoredCulture } from '../../server/database/culture';
   import type { House } from '../../server/database/house';
-  import Sheet from '../../ui/Sheet.svelte';
+  import Panel from '../../ui/Panel.svelte';
   import ToolButton from '../../ui/ToolButton.svelte';
   import { watchInstruments } from '../instruments';
   import RoomHead from '../../room/RoomHead.svelte';
   import { provideOpener } from '../opener';
   import { unsent } from '../../sync/unsent.svelte';
-  import { useReading } from '../settings';
+  import { useUnits } from '../settings';
   import WorkingPanel from '../WorkingPanel.svelte';
   import PlanNeeds from './PlanNeeds.svelte';
   import BuildCurve from './BuildCurve.svelte';
@@ -55,7 +55,7 @@
 
   /** The room Cultures: how each stands, when it is ripe, when it is fed. */
   let { kept, house, day, needs, by }: Props = $props();
-  const reading = useReading();
+  const units = useUnits();
   const zone = $derived(house.bakehouse.zone);
 
   /** As the server has them; what is on its way stands in them as well. */
@@ -155,7 +155,7 @@
       place:
         Math.abs(plan.feeding.celsius - stands) < 0.6
           ? culture.place
-          : { name: `${reading.temperature(plan.feeding.celsius)}`, around: plan.feeding.celsius },
+          : { name: `${units.temperature(plan.feeding.celsius)}`, around: plan.feeding.celsius },
       vessel: culture.vessel,
       seedPopulation: 0.7,
       wanted: plan.ready.best,
@@ -335,7 +335,7 @@
 </div>
 
 <WorkingPanel {workings} bind:path />
-<Sheet
+<Panel
   open={panel === 'log'}
   title={`Feedings of ${culture?.name ?? ''}`}
   side
@@ -350,8 +350,8 @@
       ontakeback={takeBack}
       ondrop={unfed}
     />{/if}
-</Sheet>
-<Sheet open={panel === 'edit'} title={culture?.name ?? ''} side onclose={() => (panel = null)}>
+</Panel>
+<Panel open={panel === 'edit'} title={culture?.name ?? ''} side onclose={() => (panel = null)}>
   {#if chosen && culture}
     {@const id = chosen.stored.id}
     <CultureForm
@@ -361,8 +361,8 @@
       onend={() => ((panel = null), unsent.add({ kind: 'culture-ended', id }, baseOf(id)))}
     />
   {/if}
-</Sheet>
-<Sheet open={panel === 'new'} title="New culture" side onclose={() => (panel = null)}>
+</Panel>
+<Panel open={panel === 'new'} title="New culture" side onclose={() => (panel = null)}>
   <CultureForm
     culture={null}
     others={cultures.map((each) => each.culture)}
@@ -373,17 +373,17 @@
       >Begin one from nothing: the first ten days</button
     >
   </p>
-</Sheet>
-<Sheet open={panel === 'desk'} title="What if: a dough in bulk" side onclose={() => (panel = null)}>
+</Panel>
+<Panel open={panel === 'desk'} title="What if: a dough in bulk" side onclose={() => (panel = null)}>
   <ForecastDesk {house} />
-</Sheet>
-<Sheet open={panel === 'stages'} title="Builds in stages, and with yeast" side onclose={() => (panel = null)}>
+</Panel>
+<Panel open={panel === 'stages'} title="Builds in stages, and with yeast" side onclose={() => (panel = null)}>
   <StagesPanel {culture} vigour={chosen?.vigour.value ?? 1} {now} {zone} />
-</Sheet>
-<Sheet open={panel === 'diary'} title="A culture from nothing" side onclose={() => (panel = null)}>
+</Panel>
+<Panel open={panel === 'diary'} title="A culture from nothing" side onclose={() => (panel = null)}>
   <Diary {now} {zone} others={cultures.map((each) => each.culture)} onbegin={(next) => keep(next, null)} />
-</Sheet>
-<Sheet open={panel === 'days'} title="Its first days" side onclose={() => (panel = null)}>
+</Panel>
+<Panel open={panel === 'days'} title="Its first days" side onclose={() => (panel = null)}>
   {#if chosen && culture?.nursery}
     {@const { from, until } = culture.nursery}
     <DiaryLog
@@ -394,10 +394,10 @@
       ondrop={unfed}
     />
   {/if}
-</Sheet>
-<Sheet open={panel === 'tree'} title="Which was built from which" onclose={() => (panel = null)}>
+</Panel>
+<Panel open={panel === 'tree'} title="Which was built from which" onclose={() => (panel = null)}>
   <FamilyTree cultures={cultures.map((each) => each.culture)} />
-</Sheet>
+</Panel>
 
 <style>
   .room {

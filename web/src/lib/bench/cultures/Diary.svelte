@@ -5,7 +5,7 @@
   import { addDays, formatDate, localTime, nextLocal } from '@jovet/core/time';
   import { enterMovesOn } from '../../ui/enter-moves-on';
   import Field from '../../ui/Field.svelte';
-  import { useReading } from '../settings';
+  import { useUnits } from '../settings';
 
   interface Props {
     now: number;
@@ -16,13 +16,13 @@
 
   /** A new culture from nothing: begun here, and the days ahead on the calendar. */
   let { now, zone, others, onbegin }: Props = $props();
-  const reading = useReading();
+  const units = useUnits();
   const today = $derived(localTime(now, zone).date);
   let begins = $state('');
   const from = $derived(begins || today);
   let draft = $state.raw(
     untrack(() => ({
-      ...draftOfCulture(null, reading.unit),
+      ...draftOfCulture(null, units.unit),
       of: 'rye',
       flour: 'whole rye',
       diameter: '8',
@@ -33,7 +33,7 @@
   let problems = $state.raw<Readonly<Record<string, string>>>({});
 
   function begin() {
-    const read = parseCultureDraft({ ...draft, warmest: draft.coldest, began: from }, null, reading.unit);
+    const read = parseCultureDraft({ ...draft, warmest: draft.coldest, began: from }, null, units.unit);
     if (!read.ok) {
       problems = Object.fromEntries(
         read.problems.map((each) => [each.path, `${each.problem} ${each.remedy}`]),
@@ -66,7 +66,7 @@
   {@render field('name', 'Name')}
   {@render field('flour', 'Flour, in words')}
   {@render field('place', 'Place')}
-  {@render field('coldest', 'How warm it is there', reading.unit)}
+  {@render field('coldest', 'How warm it is there', units.unit)}
   <DateField label="Begins" name="diary.begins" value={from} onchange={(day) => (begins = day)} />
   <button type="submit" class="btn preset-filled">Begin it</button>
 </form>

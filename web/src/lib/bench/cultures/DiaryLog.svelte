@@ -1,7 +1,7 @@
 <script lang="ts">
   import { formatDate, localTime } from '@jovet/core/time';
   import type { StoredBuild } from '../../server/database/culture';
-  import { useReading } from '../settings';
+  import { useUnits } from '../settings';
   import { signText } from './culture-words';
 
   interface Props {
@@ -15,7 +15,7 @@
 
   /** The first days of a culture, the newest first: what was fed, and what was seen of it. */
   let { builds, from, zone, ontakeback, ondrop }: Props = $props();
-  const reading = useReading();
+  const units = useUnits();
   const dayOf = (epoch: number) => Math.max(1, Math.floor((epoch - from) / 86_400) + 1);
   const when = (epoch: number) => {
     const { date, time } = localTime(epoch, zone);
@@ -28,14 +28,14 @@
   <section aria-label={`Day ${dayOf(build.at)}`}>
     <h3>Day {dayOf(build.at)} <small>{when(build.at)}{build.note && `, ${build.note}`}</small></h3>
     <p>
-      {build.seed > 0 ? `${reading.mass(build.seed)} kept, ` : ''}{reading.mass(build.flour)} flour, {reading.mass(
+      {build.seed > 0 ? `${units.mass(build.seed)} kept, ` : ''}{units.mass(build.flour)} flour, {units.mass(
         build.water,
-      )} water, {reading.temperature(build.temperature)}
+      )} water, {units.temperature(build.temperature)}
     </p>
     <ul>
       {#each signs as seen (seen.id)}
         <li class:old={taken.has(seen.id) || seen.corrects !== null}>
-          {localTime(seen.at, zone).time} <b>{signText(seen.sign, reading)}</b>, {seen.by}
+          {localTime(seen.at, zone).time} <b>{signText(seen.sign, units)}</b>, {seen.by}
           {#if !taken.has(seen.id) && seen.corrects === null}
             <button type="button" onclick={() => ontakeback(seen.id, id)}>take back</button>
           {/if}

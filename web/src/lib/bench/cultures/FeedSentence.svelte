@@ -18,7 +18,7 @@
   import { enterMovesOn } from '../../ui/enter-moves-on';
   import PlanNeeds from './PlanNeeds.svelte';
   import Figure from '../Figure.svelte';
-  import { useReading } from '../settings';
+  import { useUnits } from '../settings';
   import RiseGlass from './RiseGlass.svelte';
 
   interface Props {
@@ -40,7 +40,7 @@
 
   /** The feeding as a sentence that one completes: any one of its four is worked out from the others. */
   let { culture, vigour, seedPopulation, now, zone, stands, needs, onworkings, onfeed }: Props = $props();
-  const reading = useReading();
+  const units = useUnits();
   const clock = (epoch: number) => localTime(epoch, zone).time;
   const day = (epoch: number) => {
     const [there, here] = [localTime(epoch, zone).date, localTime(now, zone).date];
@@ -58,15 +58,15 @@
   const feedOf = ({ feedAt }: PlannedBuild) => clock(feedAt < now - AGO ? now : feedAt);
   let taken = $state.raw(untrack(() => needs[0] ?? null));
   let feed = $state(untrack(() => (need ? feedOf(need) : clock(now))));
-  let celsius = $state(untrack(() => formatTemperature(need?.stands ?? stands, reading.unit, 0)));
+  let celsius = $state(untrack(() => formatTemperature(need?.stands ?? stands, units.unit, 0)));
   let flour = $state(untrack(() => formatNumber(need?.flour ?? culture.ratio, 1)));
-  let needed = $state(untrack(() => (need ? reading.mass(need.kilograms) : '1 kg')));
+  let needed = $state(untrack(() => (need ? units.mass(need.kilograms) : '1 kg')));
 
   const read = $derived.by(() => {
     const given = {
       ready: parseTimeOfDay(ready),
       feed: parseTimeOfDay(feed),
-      celsius: parseTemperature(celsius, reading.unit),
+      celsius: parseTemperature(celsius, units.unit),
       flour: readQuantity('ratio', flour),
       needed: parseMass(needed),
     };
@@ -97,10 +97,10 @@
   /** Fills in the feeding that a build of the plan wants. */
   function take(build: PlannedBuild) {
     taken = build;
-    needed = reading.mass(build.kilograms);
+    needed = units.mass(build.kilograms);
     ready = clock(build.at);
     feed = feedOf(build);
-    celsius = formatTemperature(build.stands, reading.unit, 0);
+    celsius = formatTemperature(build.stands, units.unit, 0);
     find = 'ratio';
   }
   const minutesOf = (epoch: number) => Math.round(localTime(epoch, zone).hour * 60);
@@ -163,7 +163,7 @@
       if (find === 'ratio') flour = formatNumber(plan.feeding.flour, 2);
       if (find === 'feed') feed = clock(plan.feedAt);
       if (find === 'ready') ready = clock(plan.ready.best);
-      if (find === 'temperature') celsius = formatTemperature(plan.feeding.celsius, reading.unit, 1);
+      if (find === 'temperature') celsius = formatTemperature(plan.feeding.celsius, units.unit, 1);
     }
     find = next;
   }
@@ -188,7 +188,7 @@
                 label="Ripe at"
                 text={clock(plan.ready.best)}
               />
-            {:else}{reading.temperature(plan.feeding.celsius)}{/if}
+            {:else}{units.temperature(plan.feeding.celsius)}{/if}
           </output>
           <small>worked out</small>
         {:else}
@@ -239,7 +239,7 @@
         problem={problems['needed']}
         oninput={(text) => (needed = text)}
       />
-      <small>+ {reading.mass(culture.keepBack)} kept back</small>
+      <small>+ {units.mass(culture.keepBack)} kept back</small>
     </div>
   </div>
   {#if find !== 'ready' && problems['ready'] && find === 'ratio'}<p class="sr-only" role="alert">
@@ -248,11 +248,11 @@
   <PlanNeeds {needs} {now} {zone} taken={taken?.task ?? ''} ontake={take} />
   {#if plan}
     <p class="big" data-feed>
-      Feed <Figure of="feed.seed" label="Seed" text={reading.mass(plan.amounts.seed)} /> of seed with <Figure
+      Feed <Figure of="feed.seed" label="Seed" text={units.mass(plan.amounts.seed)} /> of seed with <Figure
         of="feed.flour"
         label="Flour"
-        text={reading.mass(plan.amounts.flour)}
-      /> flour and <Figure of="feed.water" label="Water" text={reading.mass(plan.amounts.water)} /> water at {clock(
+        text={units.mass(plan.amounts.flour)}
+      /> flour and <Figure of="feed.water" label="Water" text={units.mass(plan.amounts.water)} /> water at {clock(
         plan.feedAt,
       )}
       {day(plan.feedAt)}
@@ -261,7 +261,7 @@
       1 : {formatNumber(plan.feeding.flour, 1)} : {formatNumber(plan.feeding.water, 1)}, <Figure
         of="feed.build"
         label="Build"
-        text={reading.mass(plan.amounts.build)}
+        text={units.mass(plan.amounts.build)}
       /> in all. Ripe {clock(plan.ready.best)}
       {day(plan.ready.best)} after <Figure
         of="feed.hours"

@@ -11,11 +11,11 @@
   import Slide from '../../ui/Slide.svelte';
   import { LINES, QUIET } from '../chart-style';
   import Chart from '../Chart.svelte';
-  import { useReading } from '../settings';
+  import { useUnits } from '../settings';
 
   /** Bulk of a dough under two sets of conditions, side by side. */
   let { house }: { house: House } = $props();
-  const reading = useReading();
+  const units = useUnits();
   const [tub] = untrack(() => house.tubs);
   let slug = $state(untrack(() => house.formulas[0]?.slug ?? ''));
   const formula = $derived(house.formulas.find((each) => each.slug === slug)?.formula);
@@ -48,7 +48,7 @@
     { key: 'salt', name: 'Salt', min: 0, max: 4, step: 0.1 },
   ] as const;
   const shown = (key: keyof DoughTrial, value: number): string => {
-    if (key === 'room' || key === 'fdt') return reading.temperature(value);
+    if (key === 'room' || key === 'fdt') return units.temperature(value);
     return key === 'leaven' ? `× ${formatNumber(value, 2)}` : `${formatNumber(value, 1)} %`;
   };
   const NAMES = ['as it is', 'what if'] as const;
@@ -76,7 +76,7 @@
       },
       {
         type: 'value',
-        name: reading.unit,
+        name: units.unit,
         scale: true,
         axisLabel: { color: QUIET },
         nameTextStyle: { color: QUIET },
@@ -88,7 +88,7 @@
       const dashed = index === 1 ? ('dashed' as const) : ('solid' as const);
       const course = each.value.course;
       const bare = (celsius: number) =>
-        Number(formatTemperature(celsius, reading.unit, 2).replace(/ .*/, '').replace('−', '-'));
+        Number(formatTemperature(celsius, units.unit, 2).replace(/ .*/, '').replace('−', '-'));
       return [
         {
           name: `rise, ${NAMES[index]}`,

@@ -12,7 +12,7 @@
   import type { StoredBuild } from '../../server/database/culture';
   import { enterMovesOn } from '../../ui/enter-moves-on';
   import Field from '../../ui/Field.svelte';
-  import { useReading } from '../settings';
+  import { useUnits } from '../settings';
   import { ahead, healthText } from './culture-words';
   import DiaryLog from './DiaryLog.svelte';
 
@@ -32,7 +32,7 @@
 
   /** A culture that is raised from flour and water: what today asks for, and what was done and seen so far. */
   let { culture, from, builds, now, zone, onfeed, onsign, ontakeback, ondrop, ongrown }: Props = $props();
-  const reading = useReading();
+  const units = useUnits();
   const stands = $derived(nurseryOf({ from }, builds, now));
   const last = $derived(builds.at(-1));
   const warning = $derived(
@@ -54,7 +54,7 @@
     keep: typed.keep ?? `${stands.step.keep} g`,
     flour: typed.flour ?? `${stands.step.flour} g`,
     water: typed.water ?? `${stands.step.water} g`,
-    celsius: typed.celsius ?? formatNumber(reading.unit === '°F' ? 79 : 26, 0),
+    celsius: typed.celsius ?? formatNumber(units.unit === '°F' ? 79 : 26, 0),
   });
 
   function feed() {
@@ -62,7 +62,7 @@
       keep: parseMass(shown.keep),
       flour: parseMass(shown.flour),
       water: parseMass(shown.water),
-      celsius: parseTemperature(shown.celsius, reading.unit),
+      celsius: parseTemperature(shown.celsius, units.unit),
     };
     const wrong: typeof problems = {};
     for (const name of FIELDS) {
@@ -125,7 +125,7 @@
     <Field
       label={LABELS[name]}
       name={`diary.${name}`}
-      unit={name === 'celsius' ? reading.unit : undefined}
+      unit={name === 'celsius' ? units.unit : undefined}
       value={shown[name]}
       problem={problems[name]}
       oninput={(text) => (typed = { ...typed, [name]: text })}

@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { PlannedBuild } from '@jovet/core/plan/explain';
   import { addDays, localTime } from '@jovet/core/time';
-  import { useReading } from '../settings';
+  import { useUnits } from '../settings';
 
   interface Props {
     /** What the plan takes from a culture, the first fed first. */
@@ -16,7 +16,7 @@
 
   /** What the plan takes from a culture, when and how much, and the feeding that gets there. */
   let { needs, now, zone, taken, ontake }: Props = $props();
-  const reading = useReading();
+  const units = useUnits();
   /** `14:25 tomorrow` */
   const moment = (epoch: number): string => {
     const [{ date: there, time, weekday }, { date: here }] = [localTime(epoch, zone), localTime(now, zone)];
@@ -28,8 +28,8 @@
 
 {#each needs as each (each.task)}
   <p data-need={each.task}>
-    The plan takes <b>{reading.mass(each.kilograms)}</b> of {each.name} for {each.dough} at
-    <b>{moment(each.at)}</b>, fed at <b>{moment(each.feedAt)}</b>, standing at {reading.temperature(
+    The plan takes <b>{units.mass(each.kilograms)}</b> of {each.name} for {each.dough} at
+    <b>{moment(each.at)}</b>, fed at <b>{moment(each.feedAt)}</b>, standing at {units.temperature(
       each.stands,
     )}.
     {#if each.task === taken}It is filled in here.{:else}

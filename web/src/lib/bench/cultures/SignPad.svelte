@@ -4,7 +4,7 @@
   import { readQuantity } from '@jovet/core/field';
   import { parseTemperature } from '@jovet/core/units';
   import Field from '../../ui/Field.svelte';
-  import { useReading } from '../settings';
+  import { useUnits } from '../settings';
 
   interface Props {
     culture: Culture;
@@ -17,7 +17,7 @@
 
   /** What is seen of a build, one tap each; every sign is evidence for how lively the culture is. */
   let { culture, line, probe, now, onsign }: Props = $props();
-  const reading = useReading();
+  const units = useUnits();
   let height = $state('');
   let temperature = $state('');
   let wrong = $state<Readonly<Record<string, string>>>({});
@@ -87,7 +87,7 @@
     onsign({ kind: 'height', centimetres: read.value });
   }
   function noteTemperature(text: string) {
-    const read = parseTemperature(text, reading.unit);
+    const read = parseTemperature(text, units.unit);
     if (!read.ok || read.value < -10 || read.value > 60) {
       const said = read.ok
         ? `“${text}” is no temperature of a culture. Read it again.`
@@ -132,7 +132,7 @@
     <Field
       label="Temperature"
       name="sign.temperature"
-      unit={reading.unit}
+      unit={units.unit}
       inputmode="decimal"
       value={temperature}
       problem={wrong['temperature']}
@@ -145,7 +145,7 @@
         type="button"
         class="btn preset-tonal"
         onclick={() => onsign({ kind: 'temperature', celsius: last.value })}
-        >Take {reading.temperature(last.value)}</button
+        >Take {units.temperature(last.value)}</button
       >
     {:else}
       <button type="button" class="btn preset-tonal" onclick={() => noteTemperature(temperature)}

@@ -16,7 +16,7 @@
   import { enterMovesOn } from '../../ui/enter-moves-on';
   import Field from '../../ui/Field.svelte';
   import CopyTable from '../CopyTable.svelte';
-  import { useReading } from '../settings';
+  import { useUnits } from '../settings';
   import YeastedPart from './YeastedPart.svelte';
 
   interface Props {
@@ -29,8 +29,8 @@
 
   /** Builds in stages, each ripe when the next is made of it; and pre-ferments with baker's yeast. */
   let { culture, vigour, now, zone }: Props = $props();
-  const reading = useReading();
-  const degrees = (celsius: number) => formatTemperature(celsius, reading.unit, 0);
+  const units = useUnits();
+  const degrees = (celsius: number) => formatTemperature(celsius, units.unit, 0);
   const stage = (name: string, flour: string, celsius: number) => ({
     name,
     flour,
@@ -59,7 +59,7 @@
     rows.map((row) => ({
       flour: parseNumber(row.flour),
       water: parseNumber(row.water),
-      celsius: parseTemperature(row.celsius, reading.unit),
+      celsius: parseTemperature(row.celsius, units.unit),
     })),
   );
   const mass = $derived(parseMass(needed));
@@ -116,10 +116,10 @@
     ...builds.map((each, index) => [
       each.name,
       fedAt[index] === undefined ? '' : clock(fedAt[index]),
-      reading.mass(each.from),
-      reading.mass(each.newFlour),
-      reading.mass(each.newWater),
-      reading.mass(each.total),
+      units.mass(each.from),
+      units.mass(each.newFlour),
+      units.mass(each.newWater),
+      units.mass(each.total),
       formatDuration(each.hours.best * 3600),
       formatNumber(each.balance, 2),
     ]),
@@ -192,13 +192,13 @@
     <ol data-chain>
       {#each builds as build, index (index)}
         <li>
-          <b>{build.name}</b>{fedAt[index] === undefined ? '' : ` at ${clock(fedAt[index])}`}: {reading.mass(
+          <b>{build.name}</b>{fedAt[index] === undefined ? '' : ` at ${clock(fedAt[index])}`}: {units.mass(
             build.from,
           )}
-          {index === 0 ? 'seed' : 'of the one before'}, {reading.mass(build.newFlour)} flour, {reading.mass(
+          {index === 0 ? 'seed' : 'of the one before'}, {units.mass(build.newFlour)} flour, {units.mass(
             build.newWater,
-          )} water, {reading.mass(build.total)} in all; ripe after {formatDuration(build.hours.best * 3600)} at
-          {reading.temperature(build.celsius)}. Yeast to acid {formatNumber(build.balance, 2)}.
+          )} water, {units.mass(build.total)} in all; ripe after {formatDuration(build.hours.best * 3600)} at
+          {units.temperature(build.celsius)}. Yeast to acid {formatNumber(build.balance, 2)}.
         </li>
       {/each}
     </ol>

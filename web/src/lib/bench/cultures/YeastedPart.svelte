@@ -22,15 +22,15 @@
   import Choice from '../../ui/Choice.svelte';
   import Field from '../../ui/Field.svelte';
   import Problems from '../../ui/Problems.svelte';
-  import { useReading } from '../settings';
+  import { useUnits } from '../settings';
 
   /** A tub of middle size, m inside, lidded. */
   const TUB = { length: 0.6, width: 0.4, h: HEAT_TRANSFER.lidded };
 
   /** A pre-ferment with baker's yeast: its yeast, time or temperature, or when it goes into the cold. */
   let { cold }: { /** °C */ cold: number } = $props();
-  const reading = useReading();
-  const degrees = (celsius: number) => formatTemperature(celsius, reading.unit, 0);
+  const units = useUnits();
+  const degrees = (celsius: number) => formatTemperature(celsius, units.unit, 0);
   const first = (result: Result<unknown>) =>
     result.ok ? undefined : `${result.problems[0]?.problem} ${result.problems[0]?.remedy}`;
 
@@ -44,7 +44,7 @@
   const given = $derived({
     yeast: parsePercent(yeast),
     hours: parseDuration(/^[\d.,]+$/.test(hours.trim()) ? `${hours} h` : hours),
-    celsius: parseTemperature(celsius, reading.unit),
+    celsius: parseTemperature(celsius, units.unit),
   });
   const solved = $derived.by((): { sentence: string } | { wrong: string } => {
     const ripeness = USUAL_RIPENESS[kind];
@@ -67,7 +67,7 @@
     if (!Number.isFinite(takes.best))
       return { wrong: 'At this temperature yeast does not rise. Choose a place from 0 to 45 °C.' };
     return {
-      sentence: `${formatNumber(share, 3)} % instant yeast of its flour (${formatNumber(share / 0.33, 2)} % fresh) at ${reading.temperature(stands)}: ripe after ${formatDuration(takes.best * 3600)}, usable from ${formatDuration(takes.earliest * 3600)} to ${formatDuration(takes.latest * 3600)}.`,
+      sentence: `${formatNumber(share, 3)} % instant yeast of its flour (${formatNumber(share / 0.33, 2)} % fresh) at ${units.temperature(stands)}: ripe after ${formatDuration(takes.best * 3600)}, usable from ${formatDuration(takes.earliest * 3600)} to ${formatDuration(takes.latest * 3600)}.`,
     };
   });
 
@@ -94,7 +94,7 @@
             'Even put into the cold at once it is past by then: so much cools slowly. Take less yeast, smaller tubs, or less time.',
         }
       : {
-          sentence: `${reading.mass(amount.value)} in one tub: ${formatDuration(after * 3600)} at ${reading.temperature(at.value)}, then at ${reading.temperature(cold)}; ripe after ${formatDuration(within.value)}.`,
+          sentence: `${units.mass(amount.value)} in one tub: ${formatDuration(after * 3600)} at ${units.temperature(at.value)}, then at ${units.temperature(cold)}; ripe after ${formatDuration(within.value)}.`,
         };
   }
 </script>

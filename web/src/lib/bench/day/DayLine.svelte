@@ -3,7 +3,7 @@
   import { SvelteSet } from 'svelte/reactivity';
   import type { ViewTask } from '@jovet/core/plan/explain';
   import { formatDate, localTime } from '@jovet/core/time';
-  import Sheet from '../../ui/Sheet.svelte';
+  import Panel from '../../ui/Panel.svelte';
   import { redo, undo } from '../../room/history';
   import DayField from '../DayField.svelte';
   import { provideOpener } from '../opener';
@@ -219,13 +219,13 @@
 
 <WorkingPanel workings={desk.workings} bind:path />
 {#if day && printing}<DayPrint {day} {zone} {date} stamp={desk.stamp} {...printing} />{/if}
-<Sheet open={panel === 'goals'} title="Goals of this plan" side onclose={() => (panel = null)}>
+<Panel open={panel === 'goals'} title="Goals of this plan" side onclose={() => (panel = null)}>
   {#await PARTS.GoalsPanel() then { default: GoalsPanel }}<GoalsPanel
       weights={history.present.weights}
       onchange={(weights) => desk.choose({ ...history.present, weights }, 'goals', 3)}
     />{/await}
-</Sheet>
-<Sheet
+</Panel>
+<Panel
   open={panel === 'beside'}
   title="Plans that differ for a reason"
   side
@@ -248,8 +248,8 @@
         }}
       />{/await}
   {/if}
-</Sheet>
-<Sheet open={panel === 'wrong'} title="What went wrong?" onclose={() => (panel = null)}>
+</Panel>
+<Panel open={panel === 'wrong'} title="What went wrong?" onclose={() => (panel = null)}>
   {#if day}
     {#await PARTS.MishapPanel() then { default: MishapPanel }}<MishapPanel
         {day}
@@ -260,8 +260,8 @@
         }}
       />{/await}
   {/if}
-</Sheet>
-<Sheet open={panel === 'plans'} title="Plans of this day" onclose={() => (panel = null)}>
+</Panel>
+<Panel open={panel === 'plans'} title="Plans of this day" onclose={() => (panel = null)}>
   {#await PARTS.PlanList() then { default: PlanList }}<PlanList
       {plans}
       {zone}
@@ -269,7 +269,7 @@
         if (await desk.open(n)) panel = null;
       }}
     />{/await}
-</Sheet>
+</Panel>
 
 <style>
   .room {

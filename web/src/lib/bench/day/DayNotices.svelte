@@ -2,7 +2,7 @@
   import { partings, partingWords, piecesChanged, whyLonger } from '@jovet/core/plan/changes';
   import { formatDate, localTime } from '@jovet/core/time';
   import { timeNow } from '../clock';
-  import { useReading } from '../settings';
+  import { useUnits } from '../settings';
   import ConflictPanel from './ConflictPanel.svelte';
   import { fromMoment, withRemedy } from './day-choice';
   import { moreWords } from './day-words';
@@ -20,7 +20,7 @@
   /** What a room that plans a day has to say: faults, changed orders, conflicts, what is moved. */
   let { desk, zone, saved }: Props = $props();
 
-  const reading = useReading();
+  const units = useUnits();
   const clock = (at: number) => localTime(at, zone).time;
   const { day, conflict, looking, history } = $derived(desk);
   /** Why this very day is open, where nobody asked for one. */
@@ -56,7 +56,7 @@
           ...desk.wrong,
           ...partingWords(partings(desk.before.view.tasks, day.view.tasks)),
           ...piecesChanged(desk.before.view, day.view),
-          ...whyLonger(desk.before.view, day.view, desk.actuals.values(), reading.temperature),
+          ...whyLonger(desk.before.view, day.view, desk.actuals.values(), units.temperature),
         ]
       : [],
   );

@@ -6,7 +6,7 @@
   import { readQuantity } from '@jovet/core/field';
   import { formatMass, formatNumber, parseMass, parseTemperature } from '@jovet/core/units';
   import Field from '../../ui/Field.svelte';
-  import { useReading } from '../settings';
+  import { useUnits } from '../settings';
 
   interface Props {
     task: ViewTask;
@@ -22,14 +22,14 @@
 
   /** Notes how a task really went: when, how warm, how high, how much. */
   let { task, zone, reminders, actual, onhappened, onleave }: Props = $props();
-  const reading = useReading();
+  const units = useUnits();
   const clock = (at: number) => localTime(at, zone).time;
 
   let noted = $state(
     untrack(() => ({
       began: clock(task.start),
       over: clock(task.end),
-      degrees: typeof actual?.temperature === 'number' ? reading.temperature(actual.temperature) : '',
+      degrees: typeof actual?.temperature === 'number' ? units.temperature(actual.temperature) : '',
       stands: actual?.seen ? formatNumber(actual.seen.height, 1) : '',
       seenAt: actual?.seen ? clock(actual.seen.at) : '',
       dough: typeof actual?.mass === 'number' ? formatMass(actual.mass, 'kg', 1) : '',
@@ -41,7 +41,7 @@
     { name: 'over', label: 'over at' },
     ...(task.note.kind === 'mix'
       ? [
-          { name: 'degrees' as const, label: 'dough', unit: reading.unit },
+          { name: 'degrees' as const, label: 'dough', unit: units.unit },
           { name: 'stands' as const, label: 'stands at', unit: 'cm' },
           { name: 'seenAt' as const, label: 'seen at' },
         ]
@@ -62,7 +62,7 @@
     const { began, over, degrees, stands, seenAt, dough } = noted;
     const start = near(began, task.start);
     const end = over.trim() === '' ? null : near(over, task.end);
-    const celsius = degrees.trim() === '' ? null : parseTemperature(degrees, reading.unit);
+    const celsius = degrees.trim() === '' ? null : parseTemperature(degrees, units.unit);
     const height = stands.trim() === '' ? null : readQuantity('centimetres', stands);
     const at = seenAt.trim() === '' ? null : near(seenAt, (end ?? task.end) + 3600);
     const mass = dough.trim() === '' ? null : parseMass(dough, 'kg');

@@ -5,7 +5,7 @@
   import { formatDuration, formatMass, formatNumber } from '@jovet/core/units';
   import { formatQuantity } from '@jovet/core/working';
   import Figure from '../Figure.svelte';
-  import { useReading } from '../settings';
+  import { useUnits } from '../settings';
   import TaskNote from './TaskNote.svelte';
 
   interface Props {
@@ -25,7 +25,7 @@
 
   /** Why a task stands where it does: what binds it, and what each little move would break or cost. */
   let { task, why, zone, reminders, actual, onnudge, onunpin, onhappened }: Props = $props();
-  const reading = useReading();
+  const units = useUnits();
   const clock = (at: number) => localTime(at, zone).time;
   const place = $derived(task.window);
   const off = $derived(place ? (task.start - place.best) / 60 : 0);
@@ -116,9 +116,8 @@
   {#if why?.water && !task.note.done}
     {@const { pour, fdt, mixes } = why.water}
     <p>
-      Water at <Figure of="water.pour" label="water temperature" text={reading.temperature(pour)} />: the
-      dough comes out at <Figure of="water.fdt" label="dough temperature" text={reading.temperature(fdt)} />,
-      friction <Figure
+      Water at <Figure of="water.pour" label="water temperature" text={units.temperature(pour)} />: the dough
+      comes out at <Figure of="water.fdt" label="dough temperature" text={units.temperature(fdt)} />, friction <Figure
         of="mix.friction"
         label="friction"
         text={mixes === 0 ? 'by its default' : `learned from ${mixes} ${mixes === 1 ? 'mix' : 'mixes'}`}

@@ -2,7 +2,7 @@
   import type { ViewTask } from '@jovet/core/plan/explain';
   import type { OnBench } from '@jovet/core/run';
   import { formatNumber } from '@jovet/core/units';
-  import { useReading } from '../settings';
+  import { useUnits } from '../settings';
   import { temperatureColour } from '../temperature-colour';
   import { leftWords, readyFor } from './floor-words';
 
@@ -15,7 +15,7 @@
 
   /** Everything that rises, on one bench, what is ready first on the left. The dashed line is where it should stand. */
   let { standing, tasks, clock, onpress }: Props = $props();
-  const reading = useReading();
+  const units = useUnits();
   const taskOf = ({ to }: OnBench) => tasks.find(({ id }) => id === to);
   /** Where dough and line stand in a vessel of 100: the line at two thirds, so that there is room above it. */
   const LINE = 66;
@@ -47,7 +47,7 @@
           <span class="quiet"
             >{dough.height === null || !dough.tub
               ? ''
-              : `${formatNumber(dough.height, 1)} of ${formatNumber(dough.tub.ready, 1)} cm · `}{reading.temperature(
+              : `${formatNumber(dough.height, 1)} of ${formatNumber(dough.tub.ready, 1)} cm · `}{units.temperature(
               dough.temperature,
             )}</span
           >

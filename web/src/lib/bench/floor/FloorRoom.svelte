@@ -5,12 +5,12 @@
   import { actualsOf, asPlanned, atHand, onBench, unnoted, type Event, type OnBench } from '@jovet/core/run';
   import { formatDate, localTime } from '@jovet/core/time';
   import { v7 as uuid } from 'uuid';
-  import Sheet from '../../ui/Sheet.svelte';
+  import Panel from '../../ui/Panel.svelte';
   import Problems from '../../ui/Problems.svelte';
   import DayField from '../DayField.svelte';
   import type { DayOf } from '../day/desk.svelte';
   import RoomHead from '../../room/RoomHead.svelte';
-  import { useReading } from '../settings';
+  import { useUnits } from '../settings';
   import Bench from './Bench.svelte';
   import { FloorDesk } from './floor-desk.svelte';
   import { upperFirst, whichOf } from './floor-words';
@@ -19,10 +19,10 @@
 
   /** The room Floor: one thing in your hands, what rises, what is next; every press comes back to the plan. */
   let given: DayOf = $props();
-  const reading = useReading();
+  const units = useUnits();
   const zone = $derived(given.now.bakehouse.zone);
   const clock = (at: number) => localTime(at, zone).time;
-  const desk = new FloorDesk(() => given, { clock, heat: (celsius) => reading.temperature(celsius) });
+  const desk = new FloorDesk(() => given, { clock, heat: (celsius) => units.temperature(celsius) });
   onMount(() => desk.begin());
   let isOpened = false;
   $effect(() => {
@@ -235,13 +235,13 @@
   {/if}
 </div>
 
-<Sheet
+<Panel
   open={dough !== null}
   title={dough ? `${dough.name}: how high does it stand?` : ''}
   onclose={() => (looked = null)}
 >
   {#if dough?.tub}<HeightPad dough={{ ...dough, tub: dough.tub }} onnote={seen} />{/if}
-</Sheet>
+</Panel>
 
 <style>
   .room {

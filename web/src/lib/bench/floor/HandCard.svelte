@@ -5,7 +5,7 @@
   import { formatDuration, formatMass, formatNumber } from '@jovet/core/units';
   import Knuckle from '../../ui/Knuckle.svelte';
   import type { EventLog } from '../../sync/event-log.svelte';
-  import { useReading } from '../settings';
+  import { useUnits } from '../settings';
   import { upperFirst, whenWords } from './floor-words';
 
   interface Props {
@@ -31,7 +31,7 @@
   /** One thing in your hands: what, for how long, until when, and the presses that say how it went. */
   let { task, which, now, clock, actual, reminders, why, latest, after, wanted, log, onnote }: Props =
     $props();
-  const reading = useReading();
+  const units = useUnits();
   const begun = $derived(actual?.end === null ? actual.start : null);
   const due = $derived(begun !== null || task.start <= now + 60);
 
@@ -53,7 +53,7 @@
 
   const at = $derived(Math.floor(now) - ago * 60);
   const subject = $derived({ kind: 'task' as const, id: task.id });
-  const degree = $derived(reading.unit === '°F' ? 1 / 1.8 : 1);
+  const degree = $derived(units.unit === '°F' ? 1 / 1.8 : 1);
 
   function begin() {
     onnote([log.say(subject, { kind: 'began' }, at)], `${task.what} begun ${clock(at)}`);
@@ -108,10 +108,10 @@
     {#if latest !== null && latest > task.start}<p>until {clock(latest)} at the latest</p>{/if}
     {#if why?.water}
       <p>
-        Water <b>{reading.temperature(why.water.pour)}</b>: the dough comes out at {reading.temperature(
+        Water <b>{units.temperature(why.water.pour)}</b>: the dough comes out at {units.temperature(
           why.water.fdt,
         )}{wanted !== null && Math.abs(why.water.fdt - wanted) >= NEAR
-          ? `, and ${reading.temperature(wanted)} is wanted`
+          ? `, and ${units.temperature(wanted)} is wanted`
           : ''}
       </p>
     {/if}
@@ -144,7 +144,7 @@
       <Knuckle
         label="dough temperature"
         value={degrees}
-        text={reading.temperature(degrees)}
+        text={units.temperature(degrees)}
         one={degree}
         least={0}
         most={45}
@@ -167,7 +167,7 @@
     {#if said}<p class="said" role="alert">{said}</p>{/if}
     <button type="button" class="press filled" data-verb="done" onclick={() => done()}
       >Done, it {ago > 0 ? 'was' : 'is'}
-      {clock(at)}{measured && task.note.kind === 'mix' ? `, ${reading.temperature(degrees)}` : ''}</button
+      {clock(at)}{measured && task.note.kind === 'mix' ? `, ${units.temperature(degrees)}` : ''}</button
     >
     <div class="row">
       {#if begun === null}<button type="button" class="press" data-verb="begin" onclick={begin}>Begin</button

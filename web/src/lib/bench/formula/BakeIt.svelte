@@ -7,12 +7,12 @@
   import type { BakehouseNow } from '../../server/database/bakehouse';
   import Choice from '../../ui/Choice.svelte';
   import Field from '../../ui/Field.svelte';
-  import Sheet from '../../ui/Sheet.svelte';
+  import Panel from '../../ui/Panel.svelte';
   import Problems from '../../ui/Problems.svelte';
   import { enterMovesOn } from '../../ui/enter-moves-on';
   import DayPicture from '../day/DayPicture.svelte';
   import Figure from '../Figure.svelte';
-  import { useReading } from '../settings';
+  import { useUnits } from '../settings';
   import WeighList from '../water/WeighList.svelte';
   import BakeClock from './BakeClock.svelte';
   import PutIntoOrders from './PutIntoOrders.svelte';
@@ -33,7 +33,7 @@
 
   /** One dough by itself: how much of it and when the van leaves, and everything follows. */
   let { slug, formula, house, learned, date, orderable, onworkings }: Props = $props();
-  const reading = useReading();
+  const units = useUnits();
   const { zone, usual } = untrack(() => house.bakehouse);
 
   const KEY = `jovet.bake.${untrack(() => slug)}`;
@@ -42,7 +42,7 @@
     const read = text === null ? null : BakeDraft.safeParse(JSON.parse(text));
     return read?.success ? read.data : null;
   };
-  let draft = $state.raw(untrack(() => kept() ?? openingBake(formula, date, usual, reading.unit)));
+  let draft = $state.raw(untrack(() => kept() ?? openingBake(formula, date, usual, units.unit)));
   /** What it comes to follows when typing pauses: a figure on its way (7 before 72) is not planned. */
   let calm = $state.raw(untrack(() => draft));
   let calming: ReturnType<typeof setTimeout> | undefined;
@@ -55,7 +55,7 @@
   }
   onDestroy(() => clearTimeout(calming));
 
-  const ask = $derived(readBake(calm, formula, reading.unit));
+  const ask = $derived(readBake(calm, formula, units.unit));
   const answer = $derived(ask.ok ? bakeDough(slug, formula, ask.value, house, learned) : ask);
   const baked = $derived(answer.ok ? answer.value : null);
   const problems = $derived(
@@ -85,7 +85,7 @@
         label={product.name}
         name={`bake.pieces.${product.slug}`}
         value={draft.pieces[product.slug] ?? ''}
-        unit={`× ${reading.mass(product.scaledWeight)}`}
+        unit={`× ${units.mass(product.scaledWeight)}`}
         placeholder="0"
         problem={problems[`pieces.${product.slug}`]}
         oninput={(text) => type({ pieces: { ...draft.pieces, [product.slug]: text } })}
@@ -110,7 +110,7 @@
         label={FIELDS[name] ?? name}
         name={`bake.${name}`}
         value={draft[name]}
-        unit={reading.unit}
+        unit={units.unit}
         problem={problems[name]}
         oninput={(text) => type({ [name]: text })}
       />
@@ -120,7 +120,7 @@
         label={`${nameOf(part)} stands at`}
         name={`bake.stands.${part}`}
         value={draft.stands[part] ?? ''}
-        unit={reading.unit}
+        unit={units.unit}
         problem={problems[`stands.${part}`]}
         oninput={(text) => type({ stands: { ...draft.stands, [part]: text } })}
       />
@@ -148,7 +148,7 @@
             ><Figure
               of={`water.${way}`}
               label={name}
-              text={reading.temperature(baked.water.water[way].temperature)}
+              text={units.temperature(baked.water.water[way].temperature)}
             /></b
           >
         </p>
@@ -158,7 +158,7 @@
           ><Figure
             of="water.fdt"
             label="Dough to expect"
-            text={reading.temperature(baked.water.water.fdt)}
+            text={units.temperature(baked.water.water.fdt)}
           /></b
         >
       </p>
@@ -188,14 +188,14 @@
           <table class="figures" aria-label={part.name}>
             <thead><tr><th colspan="2" scope="colgroup">{part.name}</th></tr></thead>
             <tbody>
-              {#if part.seed}<tr><th scope="row">Seed, ripe</th><td>{reading.mass(part.seed.weighed)}</td></tr
+              {#if part.seed}<tr><th scope="row">Seed, ripe</th><td>{units.mass(part.seed.weighed)}</td></tr
                 >{/if}
               {#each part.holds as hold (hold.slug)}
-                <tr><th scope="row">{hold.name}</th><td>{reading.mass(hold.weighed)}</td></tr>
+                <tr><th scope="row">{hold.name}</th><td>{units.mass(hold.weighed)}</td></tr>
               {/each}
               {#each part.lines as { ingredient, weighed } (ingredient.slug)}
                 <tr
-                  ><th scope="row">{ingredient.name}</th><td>{reading.mass(weighed, ingredient.scaleStep)}</td
+                  ><th scope="row">{ingredient.name}</th><td>{units.mass(weighed, ingredient.scaleStep)}</td
                   ></tr
                 >
               {/each}
@@ -211,9 +211,9 @@
   {/if}
 </div>
 
-<Sheet open={ordering} title="Put it into a day’s orders" onclose={() => (ordering = false)}>
+<Panel open={ordering} title="Put it into a day’s orders" onclose={() => (ordering = false)}>
   {#if ask.ok}<PutIntoOrders ask={ask.value} {formula} onclose={() => (ordering = false)} />{/if}
-</Sheet>
+</Panel>
 
 <style>
   .bake {

@@ -17,8 +17,8 @@
   import Choice from '../../ui/Choice.svelte';
   import Field from '../../ui/Field.svelte';
   import Problems from '../../ui/Problems.svelte';
-  import { useReading } from '../settings';
-  import { useHands } from './hands';
+  import { useUnits } from '../settings';
+  import { useEditing } from './editing';
 
   interface Props {
     formula: Formula | null;
@@ -30,8 +30,8 @@
 
   /** The sums of the bench: dividing, tins, baths, another flour. */
   let { formula, order, larder, ontake }: Props = $props();
-  const hands = useHands();
-  const reading = useReading();
+  const editing = useEditing();
+  const units = useUnits();
   /** Reads fields that belong together; null while one of them is empty. */
   function all<T extends unknown[]>(...read: { [K in keyof T]: Result<T[K]> }): Result<T> {
     const bad = read.flatMap((each) => (each.ok ? [] : each.problems));
@@ -65,7 +65,7 @@
   });
 
   let tin = $state({ litres: '2.1', factor: '' });
-  const usualFactor = $derived(TIN_LITRES_PER_KILOGRAM[hands.draft.type]);
+  const usualFactor = $derived(TIN_LITRES_PER_KILOGRAM[editing.draft.type]);
   const factor = $derived.by(() => {
     const typed = parseNumber(tin.factor);
     return typed.ok && typed.value > 0 ? typed.value : usualFactor;
@@ -141,7 +141,7 @@
     {#if divided.ok}
       {@const of = divided.value}
       <p data-answer="heads">
-        {of.heads} heads of <b>{reading.mass(of.headMass)}</b> make {of.made}{of.extra > 0
+        {of.heads} heads of <b>{units.mass(of.headMass)}</b> make {of.made}{of.extra > 0
           ? `, ${of.extra} more than asked`
           : ''}.
         {#if of.byHand > 0}Or {of.wholeHeads} heads, and {of.byHand} by hand.{/if}
@@ -166,7 +166,7 @@
       <ul>
         {#each again.value.lines as line (line.product)}
           <li>
-            {line.pieces} × {reading.mass(line.scaledWeight)}
+            {line.pieces} × {units.mass(line.scaledWeight)}
             {nameOf(line.product)}{line.pieces < line.ordered
               ? `, short of ${line.ordered - line.pieces}`
               : ''}
@@ -195,10 +195,10 @@
       />
     </div>
     {#if tinMass !== null}
-      <p data-answer="tin">takes <b>{reading.mass(tinMass)}</b> of dough.</p>
+      <p data-answer="tin">takes <b>{units.mass(tinMass)}</b> of dough.</p>
       {#each formula?.doc.products ?? [] as product (product.slug)}
         <p class="quiet">
-          {product.name}, {reading.mass(product.scaledWeight)}: a tin of {formatNumber(
+          {product.name}, {units.mass(product.scaledWeight)}: a tin of {formatNumber(
             tinForDough(product.scaledWeight, factor),
             2,
           )} l
@@ -248,7 +248,7 @@
     </div>
     {#if bathed.ok}
       <p data-answer="bath">
-        <b>{reading.mass(bathed.value.agent, 0.0005)}</b> into <b>{reading.mass(bathed.value.water)}</b> of water.
+        <b>{units.mass(bathed.value.agent, 0.0005)}</b> into <b>{units.mass(bathed.value.water)}</b> of water.
       </p>
       <p class="quiet">
         {bathed.value.sentence} Weighed at {bath.purity} % purity. That is {formatNumber(

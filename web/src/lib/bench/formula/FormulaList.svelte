@@ -5,7 +5,7 @@
   import type { FormulaLine } from '../../server/database/formula-search';
   import Choice from '../../ui/Choice.svelte';
   import Field from '../../ui/Field.svelte';
-  import Sheet from '../../ui/Sheet.svelte';
+  import Panel from '../../ui/Panel.svelte';
   import CopyTable from '../CopyTable.svelte';
   import ImportFile from '../ImportFile.svelte';
   import { ask } from '../../sync/ask';
@@ -195,7 +195,7 @@
   {/if}
 </div>
 
-<Sheet open={panel === 'new'} title="New formula" onclose={() => (panel = null)}>
+<Panel open={panel === 'new'} title="New formula" onclose={() => (panel = null)}>
   <p class="quiet">The type sets what is usual, and the process that it begins with.</p>
   <ul class="types">
     {#each options(TYPE_WORDS) as { value: type, text } (type)}
@@ -208,10 +208,10 @@
       </li>
     {/each}
   </ul>
-</Sheet>
-<Sheet open={panel === 'import'} title="Bring in a file" onclose={() => (panel = null)}>
+</Panel>
+<Panel open={panel === 'import'} title="Bring in a file" onclose={() => (panel = null)}>
   <ImportFile onbrought={onchanged} />
-</Sheet>
+</Panel>
 
 <style>
   .room {

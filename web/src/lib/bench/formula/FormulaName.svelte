@@ -1,12 +1,12 @@
 <script lang="ts">
   import { setText } from '@jovet/core/sheet';
   import Choice from '../../ui/Choice.svelte';
-  import { useHands } from './hands';
+  import { useEditing } from './editing';
   import { options, TYPE_WORDS } from './words';
 
   /** Name and type of the formula, at the head of its sheet. */
-  const hands = useHands();
-  const draft = $derived(hands.draft);
+  const editing = useEditing();
+  const draft = $derived(editing.draft);
 </script>
 
 <span class="title">
@@ -18,9 +18,9 @@
     autocomplete="off"
     spellcheck="false"
     size={Math.max(14, draft.name.length)}
-    aria-invalid={hands.problems['name'] !== undefined}
-    oninput={(event) => hands.change(setText(draft, 'name', event.currentTarget.value), 'name')}
-    onblur={hands.settle}
+    aria-invalid={editing.problems['name'] !== undefined}
+    oninput={(event) => editing.change(setText(draft, 'name', event.currentTarget.value), 'name')}
+    onblur={editing.settle}
   />
 </span>
 <div class="type">
@@ -29,7 +29,7 @@
     name="type"
     value={draft.type}
     options={options(TYPE_WORDS)}
-    onchange={(text) => hands.change(setText(draft, 'type', text), 'type')}
+    onchange={(text) => editing.change(setText(draft, 'type', text), 'type')}
   />
 </div>
 

@@ -8,7 +8,7 @@
   } from '@jovet/core/formula/scale';
   import type { Formula, PieceOrder } from '@jovet/core/formula';
   import { rollingOf } from '@jovet/core/lamination';
-  import { useReading } from '../settings';
+  import { useUnits } from '../settings';
   import RollingCard from './way/RollingCard.svelte';
 
   interface Props {
@@ -27,7 +27,7 @@
 
   /** The scale sheet on paper, one page a batch, in weighing order, with room for what was really weighed. */
   let { formula, scaled, batch, batches, order, mixer, version, bench }: Props = $props();
-  const reading = useReading();
+  const units = useUnits();
   const rolling = $derived(rollingOf(formula, order));
   const nameOf = (slug: string) =>
     formula.doc.products.find((product) => product.slug === slug)?.name ?? slug;
@@ -47,7 +47,7 @@
       </header>
       <p class="pieces">
         {#each order as line (line.product)}<span
-            >{line.pieces} × {reading.mass(line.scaledWeight)} {nameOf(line.product)}</span
+            >{line.pieces} × {units.mass(line.scaledWeight)} {nameOf(line.product)}</span
           >{/each}
         {#if batches > 1}<span class="part">in all {batches} batches</span>{/if}
       </p>
@@ -65,7 +65,7 @@
               <tr class="stage"
                 ><th colspan="2"
                   >{stage.name}{batches > 1 && 'build' in stage ? ', once for all batches' : ''}</th
-                ><td>{reading.mass(massOf(stage))}</td><td></td><td></td></tr
+                ><td>{units.mass(massOf(stage))}</td><td></td><td></td></tr
               >
               {#if seedOf(stage)}{@render line('Seed, ripe', seedOf(stage)?.weighed ?? 0, 0.001)}{/if}
               {#each stage.holds as hold (hold.slug)}{@render line(hold.name, hold.weighed, 0.001)}{/each}
@@ -78,7 +78,7 @@
         {#each batch.branches as branch (branch.slug)}
           <tbody>
             <tr class="stage"
-              ><th colspan="2">{branch.name}</th><td>{reading.mass(branch.mass)}</td><td></td><td></td></tr
+              ><th colspan="2">{branch.name}</th><td>{units.mass(branch.mass)}</td><td></td><td></td></tr
             >
             {@render line('Of the dough', branch.base, 0.001)}
             {#each branch.lines as each (each.ingredient.slug)}
@@ -87,8 +87,7 @@
           </tbody>
         {/each}
         <tbody>
-          <tr class="stage"
-            ><th colspan="2">Dough</th><td>{reading.mass(batch.dough)}</td><td></td><td></td></tr
+          <tr class="stage"><th colspan="2">Dough</th><td>{units.mass(batch.dough)}</td><td></td><td></td></tr
           >
         </tbody>
       </table>
@@ -110,8 +109,7 @@
 
 {#snippet line(name: string, mass: number, step: number)}
   <tr
-    ><td></td><th>{name}</th><td>{reading.mass(mass, step)}</td><td class="real"></td><td class="box">☐</td
-    ></tr
+    ><td></td><th>{name}</th><td>{units.mass(mass, step)}</td><td class="real"></td><td class="box">☐</td></tr
   >
 {/snippet}
 

@@ -30,12 +30,12 @@
   import type { StoredDraft } from '../../server/database/formula-draft';
   import type { FormulaVersion } from '../../server/database/formula';
   import type { Shelved } from '../../server/database/ingredient';
-  import Sheet from '../../ui/Sheet.svelte';
+  import Panel from '../../ui/Panel.svelte';
   import Problems from '../../ui/Problems.svelte';
   import { beginHistory, record, redo, settle, undo } from '../../room/history';
   import RoomHead from '../../room/RoomHead.svelte';
   import { provideOpener } from '../opener';
-  import { useReading } from '../settings';
+  import { useUnits } from '../settings';
   import WorkingPanel from '../WorkingPanel.svelte';
   import { bringInParts } from '../../sync/offline';
   import { KEYS } from './keys';
@@ -43,7 +43,7 @@
   import FormulaParts, { type FormulaPart } from './FormulaParts.svelte';
   import FormulaPrint from './FormulaPrint.svelte';
   import FormulaTools from './FormulaTools.svelte';
-  import { provideHands } from './hands';
+  import { provideEditing } from './editing';
   import { moneyIn } from '../money';
   import PublishFlow from './PublishFlow.svelte';
   import ReadOuts from './ReadOuts.svelte';
@@ -88,12 +88,11 @@
     onopen,
   }: Props = $props();
   const { bakehouse, mixers } = untrack(() => house);
-  const reading = useReading();
+  const units = useUnits();
 
-  const asPublished = untrack(() => (version ? draftOfFormula(version.formula, reading.unit) : null));
+  const asPublished = untrack(() => (version ? draftOfFormula(version.formula, units.unit) : null));
   const opening = untrack(
-    () =>
-      stored?.doc ?? asPublished ?? newDraft(type, bakehouse.programmes[0]?.slug ?? 'gentle', reading.unit),
+    () => stored?.doc ?? asPublished ?? newDraft(type, bakehouse.programmes[0]?.slug ?? 'gentle', units.unit),
   );
   let history = $state.raw(beginHistory<FormulaDraft>([], opening));
   const draft = $derived(history.present);
@@ -124,7 +123,7 @@
   /** Rows already read, good for this larder and these stages. */
   const rowsRead = $derived<RowsRead>((void [larder, stageSlugs], new WeakMap()));
   const numbers = $derived(numbersOf(draft, larder, rowsRead));
-  const read = $derived(readSheet(calm, larder, reading.unit, rowsRead));
+  const read = $derived(readSheet(calm, larder, units.unit, rowsRead));
   const made = $derived(sizeOf(calm, read, size));
   const formula = $derived(read.formula.ok ? read.formula.value.formula : null);
   const cost = $derived(formula && made.scaled ? costOf(formula, made.scaled) : null);
@@ -199,7 +198,7 @@
     keeper.changed();
     calmDown();
   }
-  provideHands({
+  provideEditing({
     get draft() {
       return draft;
     },
@@ -214,7 +213,7 @@
   /** Takes a whole changed formula into the sheet: a what-if, another flour, what someone else published. */
   function take(changed: Formula, place: string) {
     settled();
-    change({ ...draftOfFormula(changed, reading.unit), name: draft.name }, place);
+    change({ ...draftOfFormula(changed, units.unit), name: draft.name }, place);
     settled();
     panel = null;
   }
@@ -428,19 +427,19 @@
   />
 {/if}
 <WorkingPanel {workings} bind:path />
-<Sheet open={stage !== null} title="Stage" side onclose={() => (stage = null)}>
+<Panel open={stage !== null} title="Stage" side onclose={() => (stage = null)}>
   {#if stage !== null}<StagePanel slug={stage} {numbers} onclose={() => (stage = null)} />{/if}
-</Sheet>
-<Sheet
+</Panel>
+<Panel
   open={row !== null}
   title={draft.rows.find(({ id }) => id === row)?.ingredient || 'Row'}
   onclose={() => (row = null)}
 >
   {#if row !== null}<RowPanel id={row} onclose={() => (row = null)} />{/if}
-</Sheet>
-<Sheet open={panel === 'stages'} title="Add a stage" onclose={() => (panel = null)}>
+</Panel>
+<Panel open={panel === 'stages'} title="Add a stage" onclose={() => (panel = null)}>
   <StageKinds onchoose={addStageOf} />
-</Sheet>
+</Panel>
 <PublishFlow
   open={panel === 'publish'}
   name={draft.name}
@@ -458,21 +457,21 @@
   ontake={takeVersion}
   onclose={() => (panel = null)}
 />
-<Sheet open={panel === 'what-if'} title="What if" side onclose={() => (panel = null)}>
+<Panel open={panel === 'what-if'} title="What if" side onclose={() => (panel = null)}>
   {#if formula && made.scaled}{#await PARTS.WhatIfPanel() then { default: WhatIfPanel }}<WhatIfPanel
         {formula}
         scaled={made.scaled}
         ontake={(changed) => take(changed, 'what-if')}
       />{/await}{/if}
-</Sheet>
-<Sheet open={panel === 'compare'} title="Compare" side onclose={() => (panel = null)}>
+</Panel>
+<Panel open={panel === 'compare'} title="Compare" side onclose={() => (panel = null)}>
   {#if formula}{#await PARTS.CompareWith() then { default: CompareWith }}<CompareWith
         {formula}
         slug={version?.slug ?? null}
         zone={bakehouse.zone}
       />{/await}{/if}
-</Sheet>
-<Sheet open={panel === 'export'} title="Hand out" onclose={() => (panel = null)}>
+</Panel>
+<Panel open={panel === 'export'} title="Hand out" onclose={() => (panel = null)}>
   {#if formula && made.scaled}{#await PARTS.ExportPanel() then { default: ExportPanel }}<ExportPanel
         {formula}
         {draft}
@@ -481,7 +480,7 @@
         {slug}
       />{/await}
   {:else}<p>The sheet can be handed out once it can be made.</p>{/if}
-</Sheet>
+</Panel>
 
 <style>
   .room {

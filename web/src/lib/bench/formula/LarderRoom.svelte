@@ -4,7 +4,7 @@
   import type { Shelved } from '../../server/database/ingredient';
   import Choice from '../../ui/Choice.svelte';
   import Field from '../../ui/Field.svelte';
-  import Sheet from '../../ui/Sheet.svelte';
+  import Panel from '../../ui/Panel.svelte';
   import CopyTable from '../CopyTable.svelte';
   import ImportFile from '../ImportFile.svelte';
   import IngredientForm from './IngredientForm.svelte';
@@ -120,7 +120,7 @@
   {/if}
 </div>
 
-<Sheet
+<Panel
   open={open !== null}
   title={open === 'new' ? 'New ingredient' : (open?.ingredient.name ?? '')}
   side
@@ -136,10 +136,10 @@
       }}
     />
   {/if}
-</Sheet>
-<Sheet open={importing} title="Bring in a file" onclose={() => (importing = false)}>
+</Panel>
+<Panel open={importing} title="Bring in a file" onclose={() => (importing = false)}>
   <ImportFile onbrought={onchanged} />
-</Sheet>
+</Panel>
 
 <style>
   .room {

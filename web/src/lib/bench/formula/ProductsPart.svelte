@@ -3,19 +3,19 @@
   import { changeList, setText, type SheetProduct } from '@jovet/core/sheet';
   import Choice from '../../ui/Choice.svelte';
   import Problems from '../../ui/Problems.svelte';
-  import { useHands } from './hands';
+  import { useEditing } from './editing';
   import SheetField from './SheetField.svelte';
   import { options, USE_WORDS } from './words';
 
   /** Products of the dough: scaled weights, what a piece is made of, what goes into and onto it; branches, coatings. */
-  const hands = useHands();
-  const draft = $derived(hands.draft);
+  const editing = useEditing();
+  const draft = $derived(editing.draft);
   const bakeLoss = $derived(draft.pieces.find(({ kind }) => kind === 'bake')?.fields.loss ?? '');
 
   function list<T>(path: string, change: (all: readonly T[]) => T[]) {
-    hands.settle();
-    hands.change(changeList(draft, path, change), `${path}.list`);
-    hands.settle();
+    editing.settle();
+    editing.change(changeList(draft, path, change), `${path}.list`);
+    editing.settle();
   }
   const freeId = () => `p${Math.max(0, ...draft.products.map(({ id }) => Number(id.slice(1)) || 0)) + 1}`;
   const addProduct = () =>
@@ -47,7 +47,7 @@
     { value: 'core', text: 'core' },
     { value: 'wrapper', text: 'wrapper' },
   ];
-  const set = (path: string) => (text: string) => hands.change(setText(draft, path, text), path);
+  const set = (path: string) => (text: string) => editing.change(setText(draft, path, text), path);
 </script>
 
 <section aria-labelledby="products-title">
@@ -64,7 +64,7 @@
           list('products', (all) => all.toSpliced(index, 1)),
         )}
       </div>
-      <Problems problems={[hands.problems[`${at}.parts`] ?? []].flat()} />
+      <Problems problems={[editing.problems[`${at}.parts`] ?? []].flat()} />
       {#each product.parts as part, place (place)}
         <div class="line inner">
           <Choice
@@ -72,7 +72,7 @@
             name={`${at}.parts.${place}.dough`}
             value={part.dough}
             options={doughs}
-            problem={hands.problems[`${at}.parts.${place}`]}
+            problem={editing.problems[`${at}.parts.${place}`]}
             onchange={set(`${at}.parts.${place}.dough`)}
           />
           <Choice

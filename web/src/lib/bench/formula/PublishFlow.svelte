@@ -2,7 +2,7 @@
   import type { Formula, Ingredient } from '@jovet/core/formula';
   import type { Problem } from '@jovet/core/problem';
   import type { FormulaVersion } from '../../server/database/formula';
-  import Sheet from '../../ui/Sheet.svelte';
+  import Panel from '../../ui/Panel.svelte';
   import ComparePanel from './ComparePanel.svelte';
   import { ask } from '../../sync/ask';
   import PublishPanel from './PublishPanel.svelte';
@@ -82,7 +82,7 @@
   }
 </script>
 
-<Sheet {open} title={`Publish ${name}`} {onclose}>
+<Panel {open} title={`Publish ${name}`} {onclose}>
   <PublishPanel
     problems={[...found, ...refusals]}
     {corrected}
@@ -95,8 +95,8 @@
       void publishOn(base);
     }}
   />
-</Sheet>
-<Sheet open={theirs !== null} title="Someone published in between" side onclose={() => (theirs = null)}>
+</Panel>
+<Panel open={theirs !== null} title="Someone published in between" side onclose={() => (theirs = null)}>
   {#if theirs && formula}
     {@const stands = theirs}
     <p class="conflict">
@@ -113,7 +113,7 @@
       b={{ name: `Version ${stands.version}, ${stands.by}`, formula: stands.formula }}
     />
   {/if}
-</Sheet>
+</Panel>
 
 <style>
   .conflict {

@@ -1,15 +1,15 @@
 <script lang="ts">
   import { moved, removeRow } from '@jovet/core/sheet';
-  import { useHands } from './hands';
+  import { useEditing } from './editing';
   import SheetField from './SheetField.svelte';
 
   /** What can be done with one row of the sheet. */
   let { id, onclose }: { id: string; onclose: () => void } = $props();
-  const hands = useHands();
-  const index = $derived(hands.draft.rows.findIndex((row) => row.id === id));
+  const editing = useEditing();
+  const index = $derived(editing.draft.rows.findIndex((row) => row.id === id));
   const step = (by: number) =>
-    hands.change(
-      { ...hands.draft, rows: moved(hands.draft.rows, index, index + by) },
+    editing.change(
+      { ...editing.draft, rows: moved(editing.draft.rows, index, index + by) },
       `move.${id}.${index + by}`,
     );
 </script>
@@ -24,13 +24,13 @@
       <button
         type="button"
         class="btn preset-tonal"
-        disabled={index === hands.draft.rows.length - 1}
+        disabled={index === editing.draft.rows.length - 1}
         onclick={() => step(1)}>Down</button
       >
       <button
         type="button"
         class="btn preset-tonal"
-        onclick={() => (hands.change(removeRow(hands.draft, id), `remove.${id}`), onclose())}
+        onclick={() => (editing.change(removeRow(editing.draft, id), `remove.${id}`), onclose())}
         >Remove the row</button
       >
     </div>

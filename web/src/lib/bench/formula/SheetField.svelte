@@ -1,7 +1,7 @@
 <script lang="ts">
   import { setText } from '@jovet/core/sheet';
   import Field from '../../ui/Field.svelte';
-  import { useHands } from './hands';
+  import { useEditing } from './editing';
 
   interface Props {
     label: string;
@@ -16,9 +16,9 @@
 
   /** One text of the sheet, with what is wrong with it. */
   let { label, path, unit, hideLabel = false, ...rest }: Props = $props();
-  const hands = useHands();
+  const editing = useEditing();
   const value = $derived(
-    path.split('.').reduce<unknown>((at, key) => (at as Record<string, unknown>)[key], hands.draft),
+    path.split('.').reduce<unknown>((at, key) => (at as Record<string, unknown>)[key], editing.draft),
   );
 </script>
 
@@ -28,8 +28,8 @@
   name={path}
   value={String(value ?? '')}
   {...unit === undefined ? {} : { unit }}
-  problem={hands.problems[path]}
-  oninput={(text) => hands.change(setText(hands.draft, path, text), path)}
-  onblur={hands.settle}
+  problem={editing.problems[path]}
+  oninput={(text) => editing.change(setText(editing.draft, path, text), path)}
+  onblur={editing.settle}
   {...rest}
 />

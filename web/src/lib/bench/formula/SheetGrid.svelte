@@ -14,8 +14,8 @@
   } from '@jovet/core/sheet';
   import type { Ingredient } from '@jovet/core/formula';
   import GripVertical from '@lucide/svelte/icons/grip-vertical';
-  import { useReading } from '../settings';
-  import { useHands } from './hands';
+  import { useUnits } from '../settings';
+  import { useEditing } from './editing';
   import { actOfKey } from './sheet-keys';
   import { cellSays, columnsOf, INGREDIENT, rowsShown, scalesOf, type CellView } from './sheet-view';
   import { percentText } from './words';
@@ -35,10 +35,10 @@
 
   /** The formula sheet: rows are ingredients, columns are stages; percent and grams in one cell, either can be typed. */
   let { numbers, flour, held, basis, larder, onstage, onrow }: Props = $props();
-  const hands = useHands();
-  const reading = useReading();
+  const editing = useEditing();
+  const units = useUnits();
 
-  const columns = $derived(columnsOf(hands.draft));
+  const columns = $derived(columnsOf(editing.draft));
   const column = (slug: string) =>
     slug === MIX_CELL ? numbers.mix : numbers.columns.find((each) => each.slug === slug);
   const flourNow = $derived(flourMass(numbers, held) || flour);
@@ -52,26 +52,26 @@
     numbers: SheetNumbers;
     held: Held;
   } | null>(null);
-  const scales = $derived(scalesOf(hands.draft, columns, numbers, basis, typing?.numbers));
+  const scales = $derived(scalesOf(editing.draft, columns, numbers, basis, typing?.numbers));
   /** The sheet as the last key in the cell left it. */
   let sent: FormulaDraft | null = null;
   $effect(() => {
     // Undo, or another window, changed the sheet under the cell: go on from what stands there now.
-    if (typing && hands.draft !== (sent ?? typing.from)) begin(typing.row, typing.column);
+    if (typing && editing.draft !== (sent ?? typing.from)) begin(typing.row, typing.column);
   });
 
   let drawn: ReturnType<typeof rowsShown>['drawn'] = new Map();
   const rows = $derived.by(() => {
     const shown = rowsShown(
       {
-        draft: hands.draft,
+        draft: editing.draft,
         numbers,
         scales,
-        problems: hands.problems,
+        problems: editing.problems,
         typing,
         flourNow,
         flour,
-        mass: reading.mass,
+        mass: units.mass,
       },
       drawn,
     );
@@ -80,15 +80,15 @@
   });
 
   function begin(id: string, slug: string) {
-    const index = hands.draft.rows.findIndex((row) => row.id === id);
-    const [row, read] = [hands.draft.rows[index], numbers.rows[index]];
+    const index = editing.draft.rows.findIndex((row) => row.id === id);
+    const [row, read] = [editing.draft.rows[index], numbers.rows[index]];
     const scale = scales.find((each) => each.slug === slug);
     typing = null;
     sent = null;
     if (!row || !read || (slug !== INGREDIENT && !scale)) return;
-    const wrong = hands.problems[`rows.${index}.${slug}`] !== undefined;
+    const wrong = editing.problems[`rows.${index}.${slug}`] !== undefined;
     const text = scale ? cellSays(row, read, scale, wrong) : row.ingredient;
-    typing = { row: id, column: slug, text, from: hands.draft, numbers, held };
+    typing = { row: id, column: slug, text, from: editing.draft, numbers, held };
   }
   function type(text: string) {
     if (!typing) return;
@@ -99,16 +99,16 @@
       slug === INGREDIENT
         ? setText(from, `rows.${index}.${INGREDIENT}`, text)
         : typeCell(from, row, slug, text, { numbers: typing.numbers, basis, held: typing.held });
-    hands.change(sent, `${row}.${slug}`);
+    editing.change(sent, `${row}.${slug}`);
   }
   function end({ target, relatedTarget }: FocusEvent) {
     if (!(target instanceof HTMLInputElement)) return;
-    if (table?.contains(relatedTarget as Node | null)) hands.settle();
+    if (table?.contains(relatedTarget as Node | null)) editing.settle();
     // A field that is taken away while it is drawn anew must not change anything until it is drawn.
     else queueMicrotask(leave);
   }
   function leave() {
-    hands.settle();
+    editing.settle();
     // When the window loses the focus the cell keeps it.
     if (document.hasFocus() && !table?.contains(document.activeElement)) typing = null;
   }
@@ -120,10 +120,10 @@
     if (table) goToCell(table, to);
   }
   const keys = gridKeys((event, at) => {
-    const act = actOfKey(event, hands.draft, at);
+    const act = actOfKey(event, editing.draft, at);
     if (act) {
       event.preventDefault();
-      if (act.change) hands.change(act.change.draft, act.change.place);
+      if (act.change) editing.change(act.change.draft, act.change.place);
       if (act.go) go(act.go);
     }
     // In the column of names the arrows choose from the larder.
@@ -133,7 +133,7 @@
   function onfocusin(event: Event) {
     const cell = cellOf(event.target);
     const at = cell && placeOf(cell);
-    const row = at && hands.draft.rows[at.row];
+    const row = at && editing.draft.rows[at.row];
     if (!row || cell !== event.target) return;
     begin(row.id, at.column);
     flushSync();
@@ -167,9 +167,12 @@
       over = Number.isNaN(under) ? null : under;
     },
     drop: (from, how) => {
-      const row = hands.draft.rows[from];
+      const row = editing.draft.rows[from];
       if (how === 'carried' && row && over !== null && over !== from)
-        hands.change({ ...hands.draft, rows: moved(hands.draft.rows, from, over) }, `drag.${row.id}.${over}`);
+        editing.change(
+          { ...editing.draft, rows: moved(editing.draft.rows, from, over) },
+          `drag.${row.id}.${over}`,
+        );
       [dragged, over] = [null, null];
     },
   });
@@ -294,7 +297,7 @@
 {#snippet sum(percent: number, of: number, decimals: number)}
   <span role="gridcell"
     ><span class="number">{percent === 0 ? '' : percentText(percent / of, decimals)}</span><span class="grams"
-      >{percent === 0 ? '' : reading.mass((flourNow * percent) / 100)}</span
+      >{percent === 0 ? '' : units.mass((flourNow * percent) / 100)}</span
     ></span
   >
 {/snippet}

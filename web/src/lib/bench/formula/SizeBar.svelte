@@ -6,8 +6,8 @@
   import Field from '../../ui/Field.svelte';
   import { enterMovesOn } from '../../ui/enter-moves-on';
   import Figure from '../Figure.svelte';
-  import { useReading } from '../settings';
-  import { useHands } from './hands';
+  import { useUnits } from '../settings';
+  import { useEditing } from './editing';
 
   interface Props {
     size: SizeDraft;
@@ -22,8 +22,8 @@
 
   /** How much is made: what the weights of the sheet are for, and what stays when a mass is typed. */
   let { size, made, scaled, mixers, mixer, onsize, onmixer }: Props = $props();
-  const hands = useHands();
-  const reading = useReading();
+  const editing = useEditing();
+  const units = useUnits();
   const problems = $derived(
     Object.fromEntries(made.problems.map((each) => [each.path, `${each.problem} ${each.remedy}`])),
   );
@@ -34,7 +34,7 @@
     { value: 'flour', text: 'flour' },
     { value: 'ingredient', text: 'one ingredient' },
   ];
-  const rows = $derived(hands.draft.rows.filter((row) => row.ingredient.trim() !== ''));
+  const rows = $derived(editing.draft.rows.filter((row) => row.ingredient.trim() !== ''));
   const chosen = $derived(mixers.find(({ slug }) => slug === mixer));
   const batches = $derived(scaled && chosen ? equalBatches(scaled.dough, chosen) : null);
 </script>
@@ -48,7 +48,7 @@
     onchange={(by) => onsize({ ...size, by: by as SizeDraft['by'] })}
   />
   {#if size.by === 'pieces' || size.by === 'baked'}
-    {#each hands.draft.products as { id, name, scaledWeight } (id)}
+    {#each editing.draft.products as { id, name, scaledWeight } (id)}
       <div class="product">
         <Field
           label={name.trim() === '' ? 'Pieces' : name}
@@ -93,13 +93,13 @@
   {/if}
   <div class="answer" class:stale={made.scaled === null && scaled !== null}>
     {#if scaled}
-      <span>Dough <b><Figure of="formula.dough" label="Dough" text={reading.mass(scaled.dough)} /></b></span>
-      <span>flour <b><Figure of="formula.flour" label="Flour" text={reading.mass(scaled.flour)} /></b></span>
+      <span>Dough <b><Figure of="formula.dough" label="Dough" text={units.mass(scaled.dough)} /></b></span>
+      <span>flour <b><Figure of="formula.flour" label="Flour" text={units.mass(scaled.flour)} /></b></span>
       {#if batches?.ok}
         <div class="batches">
           {batches.value.count === 1
             ? 'one batch'
-            : `${batches.value.count} batches of ${reading.mass(batches.value.each)}`}
+            : `${batches.value.count} batches of ${units.mass(batches.value.each)}`}
           in
           <Choice
             label="Mixer"

@@ -15,7 +15,7 @@
   import { parsePercent } from '@jovet/core/units';
   import Choice from '../../ui/Choice.svelte';
   import Field from '../../ui/Field.svelte';
-  import { useHands } from './hands';
+  import { useEditing } from './editing';
   import FieldEntry from '../FieldEntry.svelte';
   import SheetField from './SheetField.svelte';
   import { percentText, STAGE_WORDS } from './words';
@@ -23,9 +23,9 @@
   /** Everything about one stage that is not in its column. */
   let { slug, numbers, onclose }: { slug: string; numbers: SheetNumbers; onclose: () => void } = $props();
   const BY_CLOCK = field('byClock', 'It goes by the clock, whatever its rise', 'tick', 'no');
-  const hands = useHands();
-  const index = $derived(hands.draft.stages.findIndex((stage) => stage.slug === slug));
-  const stage = $derived(hands.draft.stages[index]);
+  const editing = useEditing();
+  const index = $derived(editing.draft.stages.findIndex((stage) => stage.slug === slug));
+  const stage = $derived(editing.draft.stages[index]);
   const at = (field: string) => `stages.${index}.${field}`;
   const part = $derived(stage !== undefined && isPart(stage.kind));
   const ferments = $derived(part && stage?.kind !== 'soaker' && stage?.kind !== 'scald');
@@ -34,7 +34,7 @@
 
   const places = $derived([
     { value: MIX_CELL, text: 'the final mix' },
-    ...hands.draft.stages
+    ...editing.draft.stages
       .filter((each, place) => each.slug !== slug && (!isPart(each.kind) || place > index))
       .map((each) => ({ value: each.slug, text: each.name })),
   ]);
@@ -42,15 +42,15 @@
     typedShare = text;
     const wanted = parsePercent(text);
     if (wanted.ok && wanted.value > 0)
-      hands.change(setFlourShare(hands.draft, slug, wanted.value, numbers), `${at('share')}`);
+      editing.change(setFlourShare(editing.draft, slug, wanted.value, numbers), `${at('share')}`);
   }
   const step = (by: number) =>
-    hands.change(
-      { ...hands.draft, stages: moved(hands.draft.stages, index, index + by) },
+    editing.change(
+      { ...editing.draft, stages: moved(editing.draft.stages, index, index + by) },
       `${slug}.move.${index + by}`,
     );
   const lines = (change: (all: readonly SheetStage['seedLines'][number][]) => SheetStage['seedLines']) =>
-    hands.change(changeList(hands.draft, at('seedLines'), change), `${at('seedLines')}.lines`);
+    editing.change(changeList(editing.draft, at('seedLines'), change), `${at('seedLines')}.lines`);
 </script>
 
 {#if stage}
@@ -63,8 +63,8 @@
         name={at('into')}
         value={stage.into}
         options={places}
-        problem={hands.problems[at('into')]}
-        onchange={(into) => hands.change(setText(hands.draft, at('into'), into), at('into'))}
+        problem={editing.problems[at('into')]}
+        onchange={(into) => editing.change(setText(editing.draft, at('into'), into), at('into'))}
       />
       {#if share > 0}
         <Field
@@ -73,7 +73,7 @@
           value={typedShare ?? percentText(share)}
           unit="% of flour"
           oninput={setShare}
-          onblur={() => ((typedShare = null), hands.settle())}
+          onblur={() => ((typedShare = null), editing.settle())}
         />
       {/if}
       {#if ferments}
@@ -138,22 +138,25 @@
             field={BY_CLOCK}
             name={at('byClock')}
             value={stage.byClock}
-            onchange={(text) => hands.change(setText(hands.draft, at('byClock'), text), at('byClock'))}
+            onchange={(text) => editing.change(setText(editing.draft, at('byClock'), text), at('byClock'))}
           />
         </fieldset>
       {/if}
     {:else if stage.kind === 'autolyse'}
-      {@const rest = wettedRest(hands.draft.way, stage.slug)}
+      {@const rest = wettedRest(editing.draft.way, stage.slug)}
       {#if rest >= 0}
         <Field
           label="Rests"
           name={`way.${rest}.fields.best`}
-          value={hands.draft.way[rest]?.fields.best ?? ''}
+          value={editing.draft.way[rest]?.fields.best ?? ''}
           unit="min"
-          problem={hands.problems[`way.${rest}.fields.best`]}
+          problem={editing.problems[`way.${rest}.fields.best`]}
           oninput={(text) =>
-            hands.change({ ...hands.draft, way: restingFor(hands.draft.way, rest, text) }, `way.${rest}`)}
-          onblur={hands.settle}
+            editing.change(
+              { ...editing.draft, way: restingFor(editing.draft.way, rest, text) },
+              `way.${rest}`,
+            )}
+          onblur={editing.settle}
         />
       {:else}<p>It is wetted with the rest of the mix; its own rest is put into the Way.</p>{/if}
     {/if}
@@ -164,13 +167,13 @@
       <button
         type="button"
         class="btn preset-tonal"
-        disabled={index === hands.draft.stages.length - 1}
+        disabled={index === editing.draft.stages.length - 1}
         onclick={() => step(1)}>Later</button
       >
       <button
         type="button"
         class="btn preset-tonal"
-        onclick={() => (hands.change(removeStage(hands.draft, slug), `remove.${slug}`), onclose())}
+        onclick={() => (editing.change(removeStage(editing.draft, slug), `remove.${slug}`), onclose())}
         >Remove</button
       >
     </div>

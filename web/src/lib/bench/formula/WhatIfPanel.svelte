@@ -11,7 +11,7 @@
   import { whatIf, type WhatIf } from '@jovet/core/formula/sums';
   import Slide from '../../ui/Slide.svelte';
   import Problems from '../../ui/Problems.svelte';
-  import { useReading } from '../settings';
+  import { useUnits } from '../settings';
   import { percentText } from './words';
 
   /** The formula as it would be. The sheet stays as it is until it is taken over. */
@@ -20,7 +20,7 @@
     scaled,
     ontake,
   }: { formula: Formula; scaled: ScaledFormula; ontake: (formula: Formula) => void } = $props();
-  const reading = useReading();
+  const units = useUnits();
   const now = $derived(scaled.facts);
   const parts = $derived(
     scaled.split.parts.filter(
@@ -110,8 +110,8 @@
         {#each rows as { ingredient, before, then } (ingredient.slug)}
           <tr class:moved={then !== null && Math.abs(then - before) > 0.0005}>
             <th scope="row">{ingredient.name}</th>
-            <td>{reading.mass(before, ingredient.scaleStep)}</td>
-            <td>{then === null ? '' : reading.mass(then, ingredient.scaleStep)}</td>
+            <td>{units.mass(before, ingredient.scaleStep)}</td>
+            <td>{then === null ? '' : units.mass(then, ingredient.scaleStep)}</td>
           </tr>
         {/each}
         <tr class="total"

@@ -8,7 +8,7 @@
   import { addDays, localTime, weekdayOf } from '@jovet/core/time';
   import type { House } from '../../server/database/house';
   import Choice from '../../ui/Choice.svelte';
-  import Sheet from '../../ui/Sheet.svelte';
+  import Panel from '../../ui/Panel.svelte';
   import Problems from '../../ui/Problems.svelte';
   import { timeNow } from '../clock';
   import { beginHistory, record, redo, settle, undo } from '../../room/history';
@@ -17,7 +17,7 @@
   import { rememberTyped, typedAt } from '../../sync/typed';
   import { unsent } from '../../sync/unsent.svelte';
   import RoomHead from '../../room/RoomHead.svelte';
-  import { useReading } from '../settings';
+  import { useUnits } from '../settings';
   import HandPanel from './HandPanel.svelte';
   import HousePlan from './HousePlan.svelte';
   import HouseSettings from './HouseSettings.svelte';
@@ -33,8 +33,8 @@
 
   /** The room Bakehouse: what stands there and who works when, drawn; press a thing to change it. */
   let { house, onkept }: Props = $props();
-  const reading = useReading();
-  const known = () => houseIn({ ...house, rev: house.version }, reading.unit);
+  const units = useUnits();
+  const known = () => houseIn({ ...house, rev: house.version }, units.unit);
   /** What was typed here and not kept before the room was left, and what it was typed on. */
   const left = typedAt('bakehouse');
   let base = $state.raw<HouseBase>(
@@ -80,7 +80,7 @@
     if (problems.length > 0) typedWrong = look(next);
   }
   const look = (of: FloorDraft): readonly Problem[] => {
-    const read = parseFloor(of, base.house, reading.unit);
+    const read = parseFloor(of, base.house, units.unit);
     return read.ok ? [] : read.problems;
   };
   const at = <K extends List>(list: K, index: number, put: (one: FloorDraft[K][number]) => FloorDraft[K][number]): FloorDraft => ({
@@ -126,13 +126,13 @@
   function save() {
     typedWrong = look(draft);
     if (typedWrong.length > 0) return void showFirst();
-    void unsent.add({ kind: 'house', id: 'house', unit: reading.unit, doc: draft }, base);
+    void unsent.add({ kind: 'house', id: 'house', unit: units.unit, doc: draft }, base);
   }
   $effect(() =>
     unsent.listen((work, stands, done) => {
       if (work.kind !== 'house' || !done) return;
       // What was typed meanwhile stays, beside what was kept.
-      base = houseIn(stands, reading.unit);
+      base = houseIn(stands, units.unit);
       const next = merge(work.doc, draft, base.value).value;
       if (!dequal(next, draft)) history = { ...history, present: next, place: null };
       onkept();
@@ -288,7 +288,7 @@
   />
 </div>
 
-<Sheet
+<Panel
   open={hand !== null}
   title={draft.hands[hand ?? 0]?.name || 'Somebody new'}
   side
@@ -304,7 +304,7 @@
       onremove={() => hand !== null && remove('hands', hand)}
     />
   {/if}
-</Sheet>
+</Panel>
 
 <style>
   .room {

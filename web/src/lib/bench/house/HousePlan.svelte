@@ -2,7 +2,7 @@
   import type { FloorDraft, ThingDraft } from '@jovet/core/bakehouse';
   import { parseTemperature } from '@jovet/core/units';
   import { fitting } from '../fitting';
-  import { useReading } from '../settings';
+  import { useUnits } from '../settings';
   import { temperatureColour } from '../temperature-colour';
   import { THING_WORDS, thingFigure } from './house-words';
   import { nextThing, placedAt, planView, type DrawnThing } from './plan-view';
@@ -25,13 +25,13 @@
 
   /** The bakehouse from above: rooms and what stands in them. */
   let { draft, chosen, now, wrong, onchoose, onplace, onremove, onopen }: Props = $props();
-  const reading = useReading();
+  const units = useUnits();
   let width = $state(700);
   const view = $derived(planView(draft));
   const scale = $derived(Math.min(84, Math.max(20, (width - 2) / view.width)));
   const px = (metres: number) => metres * scale;
   const celsius = (text: string | undefined): number | null => {
-    const read = text ? parseTemperature(text, reading.unit) : null;
+    const read = text ? parseTemperature(text, units.unit) : null;
     return read?.ok ? read.value : null;
   };
   /** Colour is temperature: of what cools or warms, and of the air of a room. */

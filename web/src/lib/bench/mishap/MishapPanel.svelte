@@ -4,7 +4,7 @@
   import { localTime } from '@jovet/core/time';
   import Field from '../../ui/Field.svelte';
   import { timeNow } from '../clock';
-  import { useReading } from '../settings';
+  import { useUnits } from '../settings';
   import {
     choicesOf,
     fieldsOf,
@@ -23,7 +23,7 @@
 
   /** What went wrong, in two presses: what it is, and what of it. */
   let { day, zone, onchoose }: Props = $props();
-  const reading = useReading();
+  const units = useUnits();
   /** Work that has not begun yet is hit from its beginning on. */
   const now = untrack(() => Math.max(Math.floor(timeNow()), day.view.firstHands));
   const clock = (at: number) => localTime(at, zone).time;
@@ -31,14 +31,14 @@
 
   let key = $state<MishapKey | null>(null);
   let typed = $state<Record<string, string>>({});
-  const fields = $derived(key ? fieldsOf(key, clock(now), clock(now + HOURS), reading.unit) : []);
-  const read = $derived(key ? readFields(key, typed, now, zone, reading.unit) : null);
+  const fields = $derived(key ? fieldsOf(key, clock(now), clock(now + HOURS), units.unit) : []);
+  const read = $derived(key ? readFields(key, typed, now, zone, units.unit) : null);
   const choices = $derived(key && read?.ok ? choicesOf(key, day, read) : []);
   const problems = $derived(read && !read.ok ? read.problems : {});
   function open(next: MishapKey) {
     key = next;
     typed = Object.fromEntries(
-      fieldsOf(next, clock(now), clock(now + HOURS), reading.unit).map(({ name, value }) => [name, value]),
+      fieldsOf(next, clock(now), clock(now + HOURS), units.unit).map(({ name, value }) => [name, value]),
     );
   }
 </script>

@@ -7,7 +7,7 @@
   import Table from '@lucide/svelte/icons/table-2';
   import Weight from '@lucide/svelte/icons/weight';
   import type { OrderBook } from '../../server/database/orders';
-  import Sheet from '../../ui/Sheet.svelte';
+  import Panel from '../../ui/Panel.svelte';
   import ToolButton from '../../ui/ToolButton.svelte';
   import Problems from '../../ui/Problems.svelte';
   import Which from '../../ui/Which.svelte';
@@ -269,7 +269,7 @@
   {/if}
 </div>
 
-<Sheet open={panel === 'table'} title="Tables of orders" onclose={() => (panel = null)}>
+<Panel open={panel === 'table'} title="Tables of orders" onclose={() => (panel = null)}>
   <TablePanel
     {date}
     customers={book.customers}
@@ -280,13 +280,13 @@
     )}
     ontake={take}
   />
-</Sheet>
-<Sheet open={panel === 'customers'} title="Customers" onclose={() => (panel = null)}>
+</Panel>
+<Panel open={panel === 'customers'} title="Customers" onclose={() => (panel = null)}>
   <CustomersPanel customers={book.customers} onkept={() => onopen(date)} />
-</Sheet>
-<Sheet open={panel === 'pull'} title={`Pull list for ${formatDate(date)}`} onclose={() => (panel = null)}>
+</Panel>
+<Panel open={panel === 'pull'} title={`Pull list for ${formatDate(date)}`} onclose={() => (panel = null)}>
   {#if input}<PullList {input} changed={dirty.length > 0} />{/if}
-</Sheet>
+</Panel>
 
 <style>
   .room {

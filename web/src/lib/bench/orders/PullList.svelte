@@ -1,11 +1,11 @@
 <script lang="ts">
   import { doughsOf, pullListOf, type DayInput } from '@jovet/core/plan/demand';
-  import { useReading } from '../settings';
+  import { useUnits } from '../settings';
   import Problems from '../../ui/Problems.svelte';
 
   /** Everything that is taken from the shelves for a day, in the order in which it is weighed. */
   let { input, changed }: { input: DayInput; changed: boolean } = $props();
-  const reading = useReading();
+  const units = useUnits();
   const doughs = $derived(doughsOf(input));
   const list = $derived(doughs.ok ? pullListOf(doughs.value) : null);
 </script>
@@ -20,7 +20,7 @@
     <thead><tr><th>Dough</th><td>in all</td><td>batches</td></tr></thead>
     <tbody>
       {#each list.doughs as { name, mass, batches } (name)}
-        <tr><th scope="row">{name}</th><td>{reading.mass(mass)}</td><td>{batches}</td></tr>
+        <tr><th scope="row">{name}</th><td>{units.mass(mass)}</td><td>{batches}</td></tr>
       {/each}
     </tbody>
   </table>
@@ -29,8 +29,8 @@
     <tbody>
       {#each list.parts as { dough, name, build, keepBack } (`${dough} ${name}`)}
         <tr
-          ><th scope="row">{name} <span class="quiet">{dough}</span></th><td>{reading.mass(build)}</td><td
-            >{keepBack > 0 ? reading.mass(keepBack) : ''}</td
+          ><th scope="row">{name} <span class="quiet">{dough}</span></th><td>{units.mass(build)}</td><td
+            >{keepBack > 0 ? units.mass(keepBack) : ''}</td
           ></tr
         >
       {/each}
@@ -40,14 +40,14 @@
     <thead><tr><th>From the shelves</th><td>weighed</td><td>bought</td><td>packs</td></tr></thead>
     <tbody>
       {#each list.lines as { ingredient, needed, bought, packs, doughs: by } (ingredient.slug)}
-        <tr title={by.map(({ name, mass }) => `${name} ${reading.mass(mass)}`).join(', ')}>
+        <tr title={by.map(({ name, mass }) => `${name} ${units.mass(mass)}`).join(', ')}>
           <th scope="row">
             {ingredient.name}
             {#if ingredient.allergens.length > 0}<span class="quiet">{ingredient.allergens.join(', ')}</span
               >{/if}
           </th>
-          <td>{reading.mass(needed)}</td>
-          <td>{ingredient.yield < 1 ? reading.mass(bought) : ''}</td>
+          <td>{units.mass(needed)}</td>
+          <td>{ingredient.yield < 1 ? units.mass(bought) : ''}</td>
           <td>{packs ?? ''}</td>
         </tr>
       {/each}

@@ -7,7 +7,7 @@
   import { formatNumber, formatTemperature } from '@jovet/core/units';
   import MovesPanel from '../day/MovesPanel.svelte';
   import { timeNow } from '../clock';
-  import { useReading } from '../settings';
+  import { useUnits } from '../settings';
   import { doneMoments } from './done.svelte';
   import { coolWords, deckWords, doneWords, itemWords, momentWords, ovenMoments, steamOf } from './moments';
   import { ring } from './ring';
@@ -29,8 +29,8 @@
   /** The load sheet at the oven door, read from two metres: what is next, what is due, and how long until then. */
   let { oven, date, zone, tasks, moved, onlonger, ontake, onback, onclose }: Props = $props();
 
-  const reading = useReading();
-  const stone = (celsius: number) => formatTemperature(celsius, reading.unit, 0);
+  const units = useUnits();
+  const stone = (celsius: number) => formatTemperature(celsius, units.unit, 0);
   const dial = (load: OvenLoad) => dialled(ovenOfLoad(oven, load).dial, stone);
   const clock = (at: number) => localTime(at, zone).time;
   let time = $state(timeNow());

@@ -8,7 +8,7 @@
   import Choice from '../../ui/Choice.svelte';
   import Field from '../../ui/Field.svelte';
   import Figure from '../Figure.svelte';
-  import { useReading } from '../settings';
+  import { useUnits } from '../settings';
   import { coolWords, itemWords, steamOf, turnOf } from './moments';
 
   interface Props {
@@ -29,8 +29,8 @@
   /** One load: when, at what heat, with how much steam, until when; and from one reading of a core the minutes left. */
   let { oven, load, place, zone, opens, oncore, onlonger, onexchange }: Props = $props();
 
-  const reading = useReading();
-  const stone = (celsius: number) => formatTemperature(celsius, reading.unit, 0);
+  const units = useUnits();
+  const stone = (celsius: number) => formatTemperature(celsius, units.unit, 0);
   const clock = (at: number) => localTime(at, zone).time;
   const heatOf = (deck: number) => (here.stone > 0 ? `The stone of ${deckName(oven, deck)}` : here.name);
   const here = $derived(ovenOfLoad(oven, load));
@@ -73,7 +73,7 @@
   const left = $derived.by(() => {
     const [item] = load.items;
     if (!item || core.trim() === '' || minutes.trim() === '') return null;
-    const celsius = parseTemperature(core, reading.unit);
+    const celsius = parseTemperature(core, units.unit);
     const since = Number(minutes.replace(',', '.'));
     if (!celsius.ok) return { problem: celsius.problems.map(({ problem, remedy }) => `${problem} ${remedy}`).join(' ') };
     const found = minutesLeft({ minutes: since, celsius: celsius.value }, item.from, item.core[0]);
@@ -155,13 +155,7 @@
       {lost.join(' and ')} find no place on the decks.
     </p>{/if}
   <div class="core">
-    <Field
-      label="Core reads"
-      name="core"
-      unit={reading.unit}
-      value={core}
-      oninput={(text) => (core = text)}
-    />
+    <Field label="Core reads" name="core" unit={units.unit} value={core} oninput={(text) => (core = text)} />
     <Field
       label="Minutes since it was loaded"
       name="since"
@@ -177,7 +171,7 @@
           class="link"
           onclick={() => {
             oncore(load.items[0]?.load ?? 0, celsius ?? 0, since ?? 0);
-            noted = `Noted: core ${reading.temperature(celsius ?? 0)}.`;
+            noted = `Noted: core ${units.temperature(celsius ?? 0)}.`;
             core = '';
           }}>Note it</button
         >

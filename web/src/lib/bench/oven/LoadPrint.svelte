@@ -3,14 +3,14 @@
   import { deckName, ovenOfLoad, type OvenDay, type OvenLoad } from '@jovet/core/plan/explain/oven';
   import { formatDate, localTime } from '@jovet/core/time';
   import { formatNumber, formatTemperature } from '@jovet/core/units';
-  import { useReading } from '../settings';
+  import { useUnits } from '../settings';
   import { deckWords } from './moments';
 
   /** The load sheet on paper, black on white. */
   let { oven, date, zone, stamp }: { oven: OvenDay; date: string; zone: string; stamp: string } = $props();
 
-  const reading = useReading();
-  const stone = (celsius: number) => formatTemperature(celsius, reading.unit, 0);
+  const units = useUnits();
+  const stone = (celsius: number) => formatTemperature(celsius, units.unit, 0);
   const dial = (load: OvenLoad) => dialled(ovenOfLoad(oven, load).dial, stone);
   const clock = (at: number) => localTime(at, zone).time;
   const lines = $derived(

@@ -2,7 +2,7 @@
   import { ovenOfDeck, ovensHere, type OvenDay, type OvenLoad } from '@jovet/core/plan/explain/oven';
   import { localHours, localTime } from '@jovet/core/time';
   import { formatTemperature } from '@jovet/core/units';
-  import { useReading } from '../settings';
+  import { useUnits } from '../settings';
   import { fitting } from '../fitting';
   import { temperatureColour } from '../temperature-colour';
   import { pixelsPerHour, xOf, type TimeScale } from '../ribbon';
@@ -35,8 +35,8 @@
   const SLOT = 300;
   const x = (at: number) => xOf(scale, at);
   const clock = (at: number) => localTime(at, zone).time;
-  const reading = useReading();
-  const heat = (celsius: number) => formatTemperature(celsius, reading.unit, 0);
+  const units = useUnits();
+  const heat = (celsius: number) => formatTemperature(celsius, units.unit, 0);
   const ovens = $derived(ovensHere(oven));
   const several = $derived(ovens.length > 1);
   const height = $derived(TOP + oven.decks.length * LANE + 4);

@@ -17,7 +17,7 @@
   import type { TimeScale } from '../ribbon';
   import { provideOpener } from '../opener';
   import RoomHead from '../../room/RoomHead.svelte';
-  import { useReading } from '../settings';
+  import { useUnits } from '../settings';
   import WorkingPanel from '../WorkingPanel.svelte';
   import DeckMap from './DeckMap.svelte';
   import { piecesOf, type LaidOut } from './laid-out';
@@ -46,7 +46,7 @@
   /** A task of a load, wherever that stands; null: the first of those that are shown. */
   let chosen = $state<number | null>(null);
 
-  const reading = useReading();
+  const units = useUnits();
   /** The one with the most loads is shown first. */
   const sessions = $derived(oven ? sessionsOf(oven) : []);
   /** With the day of the week where the oven is on more than once. */
@@ -72,8 +72,8 @@
     chosen = sessions[index]?.loads[0]?.items[0]?.load ?? null;
   }
   const unit = $derived({
-    name: reading.unit,
-    of: (celsius: number) => (reading.unit === '°F' ? celsius * 1.8 + 32 : celsius),
+    name: units.unit,
+    of: (celsius: number) => (units.unit === '°F' ? celsius * 1.8 + 32 : celsius),
   });
 
   const load = $derived(
@@ -254,7 +254,7 @@
           onshift={(moved, by) => desk.shift(tasksOf(moved), by)}
         />
         <Chart
-          label={`Temperature of the stones of ${oven.decks.length} decks, ${reading.unit}`}
+          label={`Temperature of the stones of ${oven.decks.length} decks, ${units.unit}`}
           height="9rem"
           option={picture}
         />

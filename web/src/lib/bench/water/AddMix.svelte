@@ -9,7 +9,7 @@
   import Choice from '../../ui/Choice.svelte';
   import Field from '../../ui/Field.svelte';
   import Problems from '../../ui/Problems.svelte';
-  import { useReading } from '../settings';
+  import { useUnits } from '../settings';
 
   interface Props {
     bakehouse: Bakehouse;
@@ -20,7 +20,7 @@
 
   /** A mix that no plan has: a formula, so many pieces, a mixer. */
   let { bakehouse, mixers, formulas, onadd }: Props = $props();
-  const reading = useReading();
+  const units = useUnits();
   let slug = $state('');
   let pieces = $state<Record<string, string>>({});
   let mixerSlug = $state('');
@@ -75,7 +75,7 @@
       label={`Pieces of ${product.name}`}
       name={`mix.pieces.${product.slug}`}
       value={text}
-      unit={`× ${reading.mass(product.scaledWeight)}`}
+      unit={`× ${units.mass(product.scaledWeight)}`}
       inputmode="numeric"
       placeholder="0"
       problem={count.ok ? undefined : `${count.problems[0]?.problem} ${count.problems[0]?.remedy}`}
@@ -98,7 +98,7 @@
   />
   {#if scaled?.ok && batches?.ok}
     <p>
-      {reading.mass(scaled.value.dough)} of dough in {batches.value.count}
+      {units.mass(scaled.value.dough)} of dough in {batches.value.count}
       {batches.value.count === 1 ? 'mix' : 'mixes'}. {batches.value.caution ?? ''}
     </p>
   {:else if scaled && !scaled.ok}

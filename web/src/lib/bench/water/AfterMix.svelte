@@ -14,7 +14,7 @@
   import Field from '../../ui/Field.svelte';
   import Choice from '../../ui/Choice.svelte';
   import Problems from '../../ui/Problems.svelte';
-  import { useReading } from '../settings';
+  import { useUnits } from '../settings';
   import Dial from './Dial.svelte';
 
   interface Props {
@@ -51,14 +51,14 @@
     onreadings,
     onchange,
   }: Props = $props();
-  const reading = useReading();
+  const units = useUnits();
   const doc = $derived(answer.doc);
   const keepsBack = $derived(
     doc.formula.doc.parts.some(({ keepBack, seed }) => keepBack > 0 || seed !== null),
   );
   const fresh = $derived(probe ? deviceSource(probe).freshness(now) : 'silent');
   const kelvin = (value: number) =>
-    `${formatNumber(reading.unit === '°F' ? value * 1.8 : value, 1)} ${reading.unit === '°F' ? '°F' : 'K'}`;
+    `${formatNumber(units.unit === '°F' ? value * 1.8 : value, 1)} ${units.unit === '°F' ? '°F' : 'K'}`;
 
   /** While a lot is typed it stands as it is typed, also a blank that what is kept does not have. */
   let lotTyped = $state<string | null>(null);
@@ -156,7 +156,7 @@
         class="link"
         onclick={() =>
           onchange({ ...doc, added: [{ ingredient: answer.masses.liquid.slug, mass: offer.mass }] })}
-        >Add {reading.mass(offer.mass)}</button
+        >Add {units.mass(offer.mass)}</button
       >
     </p>
   {/if}
@@ -168,7 +168,7 @@
           class="chip"
           title="Take this back"
           onclick={() => onchange({ ...doc, added: doc.added.toSpliced(index, 1) })}
-          >{each.mass < 0 ? '−' : '+'}{reading.mass(Math.abs(each.mass))} {nameOf(each.ingredient)} ×</button
+          >{each.mass < 0 ? '−' : '+'}{units.mass(Math.abs(each.mass))} {nameOf(each.ingredient)} ×</button
         >
       {/each}
       {#if mixed.ok}
@@ -176,7 +176,7 @@
           >Hydration {formatNumber(mixed.value.hydration, 1)} % instead of {formatNumber(
             mixed.value.plannedHydration,
             1,
-          )}; dough {reading.mass(mixed.value.dough)}. {mixed.value.pieces?.sentence ?? ''}</span
+          )}; dough {units.mass(mixed.value.dough)}. {mixed.value.pieces?.sentence ?? ''}</span
         >
       {/if}
     </p>
@@ -188,7 +188,7 @@
       label="Dough"
       name="factor.dough"
       celsius={outcome?.fdt ?? null}
-      unit={reading.unit}
+      unit={units.unit}
       wrong={wrong['dough']}
       onenter={(text) => onenter('dough', text)}
     />
@@ -200,7 +200,7 @@
         onclick={() => probe && ontake('dough', probe)}
         ><Thermometer size={22} />
         {fresh === 'fresh' && probe.last
-          ? `Take ${reading.temperature(probe.last.value)}`
+          ? `Take ${units.temperature(probe.last.value)}`
           : `The ${probe.instrument} is silent`}</button
       >
     {/if}
@@ -209,7 +209,7 @@
   {#if outcome}
     <p class="meaning" role="status" data-meaning>{meaning}</p>
     <p class="quiet" data-learned>
-      Forecast was {reading.temperature(outcome.forecast)}; this mix says friction {kelvin(
+      Forecast was {units.temperature(outcome.forecast)}; this mix says friction {kelvin(
         outcome.record.friction,
       )}{#if learned !== null}, so {doc.mixer.name} with {doc.programme.name.toLowerCase()} is now reckoned with
         {kelvin(learned)}{/if}.

@@ -9,7 +9,7 @@
   import { formatNumber } from '@jovet/core/units';
   import Thermometer from '@lucide/svelte/icons/thermometer';
   import Figure from '../Figure.svelte';
-  import { useReading } from '../settings';
+  import { useUnits } from '../settings';
   import { temperatureColour } from '../temperature-colour';
   import Dial from './Dial.svelte';
   import { ledgerReach, ledgerRows, type LedgerRow } from './ledger-rows';
@@ -29,7 +29,7 @@
 
   /** What each thing brings towards the dough wanted or takes from it, as weights around one line; water closes it. */
   let { answer, devices, now, wrong, clock, onenter, ontake, onreadings }: Props = $props();
-  const reading = useReading();
+  const units = useUnits();
   const rows = $derived(ledgerRows(answer));
   const water = $derived(answer.water.balance.waterHeat);
   const reach = $derived(ledgerReach(rows, water));
@@ -50,7 +50,7 @@
     devices.find(({ spot }) => (factor === 'room' ? spot === 'air' : spot !== 'air'));
   let showsSources = $state(false);
   const kelvin = (value: number) =>
-    formatNumber(reading.unit === '°F' ? value * 1.8 : value, 1) + (reading.unit === '°F' ? ' °F' : ' K');
+    formatNumber(units.unit === '°F' ? value * 1.8 : value, 1) + (units.unit === '°F' ? ' °F' : ' K');
   const kilojoule = (heat: number) => `${heat < 0 ? '−' : '+'}${Math.abs(heat).toFixed(0)} kJ`;
 </script>
 
@@ -59,14 +59,13 @@
     <span role="columnheader" class="what"><span class="sr-only">what</span></span>
     <span role="columnheader" class="read">reads</span>
     <span role="columnheader" class="bars"
-      ><span class="takes-word">takes heat</span><b>{reading.temperature(ddt)}</b><span>brings heat</span
-      ></span
+      ><span class="takes-word">takes heat</span><b>{units.temperature(ddt)}</b><span>brings heat</span></span
     >
   </div>
   {#each rows as row (row.key)}{@render line(row)}{/each}
   <div class="row water" role="row">
     <span role="rowheader" class="what"
-      >{answer.masses.liquid.name} <span class="mass">{reading.mass(answer.mix.water)}, closes it</span></span
+      >{answer.masses.liquid.name} <span class="mass">{units.mass(answer.mix.water)}, closes it</span></span
     >
     <span role="cell" class="read"
       >{@render dial(
@@ -85,7 +84,7 @@
         aria-expanded={showsSources}
         onclick={() => (showsSources = !showsSources)}
         >from {#each answer.sources as source, index (source.name)}{index > 0 ? ', ' : ''}{source.name}
-          <b>{reading.temperature(source.temperature)}</b>{/each}</button
+          <b>{units.temperature(source.temperature)}</b>{/each}</button
       >
     </span>
   </div>
@@ -112,7 +111,7 @@
   <div class="row" role="row" class:dialled={row.factor !== null}>
     <span role="rowheader" class="what"
       ><span class="name">{row.name}</span>
-      {#if row.mass !== null}<span class="mass">{reading.mass(row.mass)}</span>{/if}
+      {#if row.mass !== null}<span class="mass">{units.mass(row.mass)}</span>{/if}
       {#if row.factor !== null}
         {@const factor = row.factor}
         {@const known = answer.known.get(factor)}
@@ -155,7 +154,7 @@
     {label}
     name={`factor.${factor}`}
     {celsius}
-    unit={reading.unit}
+    unit={units.unit}
     wrong={wrong[factor]}
     onenter={(text) => onenter(factor, text)}
   />

@@ -7,7 +7,7 @@
   import Chart from '../Chart.svelte';
   import CopyTable from '../CopyTable.svelte';
   import { ask } from '../../sync/ask';
-  import { useReading } from '../settings';
+  import { useUnits } from '../settings';
 
   interface Props {
     log: readonly LoggedMix[];
@@ -17,7 +17,7 @@
 
   /** How the last mixes came out: dough against what was wanted, friction as it drifts, what the error cost. */
   let { log, mixers, clock }: Props = $props();
-  const reading = useReading();
+  const units = useUnits();
   const shown = $derived(log.slice(-40));
   const nameOf = (slug: string) => mixers.find((each) => each.slug === slug)?.name ?? slug;
   const used = $derived([...new Set(shown.map(({ mixer }) => mixer))]);
@@ -37,9 +37,9 @@
     return minutes === null ? '—' : `${minutes > 0 ? '+' : ''}${formatNumber(minutes, 0)}`;
   };
   const degrees = (celsius: number) =>
-    Number(formatTemperature(celsius, reading.unit, 2).replace(/ .*/, '').replace('−', '-'));
-  const kelvin = (value: number) => Number((reading.unit === '°F' ? value * 1.8 : value).toFixed(2));
-  const difference = $derived(reading.unit === '°F' ? '°F' : 'K');
+    Number(formatTemperature(celsius, units.unit, 2).replace(/ .*/, '').replace('−', '-'));
+  const kelvin = (value: number) => Number((units.unit === '°F' ? value * 1.8 : value).toFixed(2));
+  const difference = $derived(units.unit === '°F' ? '°F' : 'K');
 
   const ink = 'currentColor';
   const quiet = { color: '#8a8178' };
@@ -73,7 +73,7 @@
       data: shown.map((each) => (each.mixer === mixer ? value(each) : null)),
     }));
   const doughs = $derived({
-    ...axes(reading.unit),
+    ...axes(units.unit),
     series: [
       ...byMixer(({ outcome }) => degrees(outcome.fdt)),
       {
@@ -110,9 +110,9 @@
   const rows = $derived(
     shown.map((each) => [
       `${each.date} ${clock(each.outcome.record.at)} ${each.name}, ${nameOf(each.mixer)}, ${each.programme}`,
-      reading.temperature(each.ddt),
-      reading.temperature(each.outcome.fdt),
-      reading.temperature(each.outcome.forecast),
+      units.temperature(each.ddt),
+      units.temperature(each.outcome.fdt),
+      units.temperature(each.outcome.forecast),
       formatNumber(kelvin(each.outcome.record.friction), 1),
       bulkText(each),
     ]),

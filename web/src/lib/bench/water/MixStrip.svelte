@@ -1,6 +1,6 @@
 <script lang="ts">
   import { celsiusOf, effectiveReadings } from '@jovet/core/mix';
-  import { useReading } from '../settings';
+  import { useUnits } from '../settings';
   import { isClosed, type DayMix } from './day-mixes';
 
   /** The mixes of the day in order: what is done, what is next. */
@@ -18,10 +18,10 @@
     ondrop: () => void;
     clock: (epoch: number) => string;
   } = $props();
-  const reading = useReading();
+  const units = useUnits();
   const out = (mix: DayMix) => {
     const dough = effectiveReadings(mix.readings).get('dough');
-    if (dough) return `✓ ${reading.temperature(celsiusOf(dough))}`;
+    if (dough) return `✓ ${units.temperature(celsiusOf(dough))}`;
     if (mix.rev > 0) return 'begun';
     return mix.at === null ? 'to mix' : `to mix ${clock(mix.at)}`;
   };
@@ -37,7 +37,7 @@
     >
       <b>{index + 1} {mix.doc.formula.doc.name}</b>
       <small
-        >{mix.doc.batch.of > 1 ? `${mix.doc.batch.n} of ${mix.doc.batch.of}, ` : ''}{reading.mass(
+        >{mix.doc.batch.of > 1 ? `${mix.doc.batch.n} of ${mix.doc.batch.of}, ` : ''}{units.mass(
           mix.doc.dough,
         )}, {mix.doc.mixer.name} · {out(mix)}</small
       >

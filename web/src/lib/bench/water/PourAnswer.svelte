@@ -3,7 +3,7 @@
   import { BAND } from '@jovet/core/logbook';
   import { formatNumber } from '@jovet/core/units';
   import Figure from '../Figure.svelte';
-  import { useReading } from '../settings';
+  import { useUnits } from '../settings';
 
   interface Props {
     answer: MixAnswer;
@@ -16,7 +16,7 @@
 
   /** What to pour, in figures that can be read across the room. */
   let { answer, meaning, jugMeaning, onways }: Props = $props();
-  const reading = useReading();
+  const units = useUnits();
   const water = $derived(answer.water);
   const iced = $derived(water.poured.ice > 0);
   const liquid = $derived(answer.masses.liquid.name.toLowerCase());
@@ -25,7 +25,7 @@
     { of: 'water.sum', key: 'sum', name: 'sum of factors', celsius: water.sum.temperature },
     { of: 'water.base', key: 'base', name: 'base number', celsius: water.base.temperature },
   ]);
-  const band = $derived(water.spread * BAND * (reading.unit === '°F' ? 1.8 : 1));
+  const band = $derived(water.spread * BAND * (units.unit === '°F' ? 1.8 : 1));
   /** Water that scalds, °C: a second is enough at this. */
   const SCALDS = 50;
   const scalds = $derived(
@@ -41,7 +41,7 @@
         >{#each water.poured.portions as portion, index (portion.name)}{index > 0 ? ' + ' : ''}<Figure
             of={`water.portion.${index}`}
             label={portion.name}
-            text={reading.mass(portion.mass)}
+            text={units.mass(portion.mass)}
           />
           {portion.name}{/each}</span
       >
@@ -50,34 +50,30 @@
         ><Figure
           of="water.pour"
           label={`${answer.masses.liquid.name} temperature`}
-          text={reading.temperature(water.pour)}
+          text={units.temperature(water.pour)}
         /></span
       >
     {/if}
   </p>
   <p class="portions second">
     {#if iced}
-      as {liquid} of <Figure of="water.pour" label="As water of" text={reading.temperature(water.pour)} />
+      as {liquid} of <Figure of="water.pour" label="As water of" text={units.temperature(water.pour)} />
     {:else}
       {#each water.poured.portions as portion, index (portion.name)}{index > 0 ? ' + ' : ''}<Figure
           of={`water.portion.${index}`}
           label={portion.name}
-          text={reading.mass(portion.mass)}
+          text={units.mass(portion.mass)}
         />
         {portion.name}{/each}
     {/if}
   </p>
   <p class="comes">
-    Dough comes out at <Figure
-      of="water.fdt"
-      label="Dough temperature"
-      text={reading.temperature(water.fdt)}
-    />
+    Dough comes out at <Figure of="water.fdt" label="Dough temperature" text={units.temperature(water.fdt)} />
     ± {formatNumber(band, 1)}{#if off}: {meaning}{/if}
   </p>
   {#if answer.jug}
     <p class="comes" data-jug>
-      With {reading.temperature(answer.jug.temperature)} in the jug it comes out at {reading.temperature(
+      With {units.temperature(answer.jug.temperature)} in the jug it comes out at {units.temperature(
         answer.jug.fdt,
       )}: {jugMeaning}
     </p>
@@ -85,8 +81,8 @@
   {#if water.iceless}
     <p class="comes">
       Without ice: {water.iceless.poured.portions
-        .map(({ mass, name }) => `${reading.mass(mass)} ${name}`)
-        .join(' + ')}, and the dough comes out at {reading.temperature(water.iceless.fdt)}.
+        .map(({ mass, name }) => `${units.mass(mass)} ${name}`)
+        .join(' + ')}, and the dough comes out at {units.temperature(water.iceless.fdt)}.
     </p>
   {/if}
   {#each [...water.cautions, ...answer.cautions] as caution (caution)}<p class="caution" role="status">
@@ -97,7 +93,7 @@
     {#each ways as { of, key, name, celsius }, index (key)}{index > 0
         ? ' · '
         : ''}{#if water.method === key}<b>{name}</b>{:else}{name}{/if}
-      <Figure {of} label={name} text={reading.temperature(celsius)} />{/each}
+      <Figure {of} label={name} text={units.temperature(celsius)} />{/each}
     · <button type="button" onclick={onways}>why they differ</button>
   </p>
   <p class="quiet">

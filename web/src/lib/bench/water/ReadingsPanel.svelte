@@ -4,7 +4,7 @@
   import type { StoredReading } from '../../server/database/mix';
   import Choice from '../../ui/Choice.svelte';
   import Field from '../../ui/Field.svelte';
-  import { useReading } from '../settings';
+  import { useUnits } from '../settings';
 
   interface Props {
     readings: readonly StoredReading[];
@@ -17,7 +17,7 @@
 
   /** Every reading of one thing: who, when, with what, where and by how much it is off. Corrected ones stay. */
   let { readings, clock, now, onadd }: Props = $props();
-  const reading = useReading();
+  const units = useUnits();
   let corrects = $state<StoredReading | null>(null);
   let value = $state('');
   let spot = $state<MixReading['spot']>('core');
@@ -28,14 +28,14 @@
 
   function begin(each: StoredReading) {
     corrects = each;
-    value = reading.temperature(each.value);
+    value = units.temperature(each.value);
     spot = each.spot;
     offset = each.offset === 0 ? '' : formatNumber(each.offset, 1);
   }
   function save() {
-    const taken = typedSource(value, reading.unit, spot).take(now);
+    const taken = typedSource(value, units.unit, spot).take(now);
     const off = offset.trim() === '' ? { ok: true as const, value: 0 } : parseNumber(offset);
-    const kelvin = off.ok ? off.value / (reading.unit === '°F' ? 1.8 : 1) : 0;
+    const kelvin = off.ok ? off.value / (units.unit === '°F' ? 1.8 : 1) : 0;
     wrong = {
       ...(taken.ok ? {} : { value: `${taken.problems[0]?.problem} ${taken.problems[0]?.remedy}` }),
       ...(off.ok && Math.abs(kelvin) <= 10
@@ -65,8 +65,8 @@
         <tr class:old={corrected.has(each.id)}>
           <td class="when">{clock(each.at)}</td>
           <td class="value"
-            >{reading.temperature(celsiusOf(each))}{#if each.offset !== 0}<small>
-                shown {reading.temperature(each.value)}</small
+            >{units.temperature(celsiusOf(each))}{#if each.offset !== 0}<small>
+                shown {units.temperature(each.value)}</small
               >{/if}</td
           >
           <td
@@ -90,7 +90,7 @@
     label="Temperature"
     name="reading.value"
     {value}
-    unit={reading.unit}
+    unit={units.unit}
     problem={wrong['value']}
     oninput={(text) => (value = text)}
   />

@@ -10,12 +10,12 @@
   import { keep, type Base } from '../../sync/keep';
   import type { Clash, Picks } from '../../sync/merge';
   import { ask, type Answer } from '../../sync/ask';
-  import { useReading } from '../settings';
+  import { useUnits } from '../settings';
 
   /** Programmes and water sources of the bakehouse. */
   let { house, onsaved }: { house: House; onsaved: () => void } = $props();
-  const reading = useReading();
-  let draft = $state.raw(untrack(() => draftOfWaterHouse(house.bakehouse, reading.unit)));
+  const units = useUnits();
+  let draft = $state.raw(untrack(() => draftOfWaterHouse(house.bakehouse, units.unit)));
   let problems = $state.raw<readonly Problem[]>([]);
   let saving = $state(false);
   const wrong = $derived(
@@ -43,7 +43,7 @@
   type Known = Base<WaterHouseDraft> & { readonly house: Pick<House, 'bakehouse' | 'mixers'> };
   const basedOn = (stands: unknown): Known => {
     const { rev, ...now } = stands as { rev: number } & Known['house'];
-    return { rev, house: now, value: draftOfWaterHouse(now.bakehouse, reading.unit) };
+    return { rev, house: now, value: draftOfWaterHouse(now.bakehouse, units.unit) };
   };
   const base = untrack(() => basedOn({ ...house, rev: house.version }));
   let clashes = $state.raw<readonly Clash[]>([]);
@@ -51,7 +51,7 @@
     if (saving) return;
     saving = true;
     const put = async (value: WaterHouseDraft, { rev, house: now }: Known): Promise<Answer<unknown>> => {
-      const parsed = parseWaterHouse(value, now.bakehouse, reading.unit);
+      const parsed = parseWaterHouse(value, now.bakehouse, units.unit);
       if (!parsed.ok) return { kind: 'refused', problems: parsed.problems };
       return ask('PUT /bakehouse', { body: { base: rev, bakehouse: parsed.value, mixers: now.mixers } });
     };
@@ -100,7 +100,7 @@
       <Field
         label="Usually at"
         name={`sources.${index}.temperature`}
-        unit={reading.unit}
+        unit={units.unit}
         value={source.temperature}
         problem={wrong[`sources.${index}.temperature`]}
         oninput={setIn('sources', index, 'temperature')}

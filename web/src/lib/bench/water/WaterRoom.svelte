@@ -25,7 +25,7 @@
   import { methodChooser } from './method-chooser';
   import type { StoredMix } from '../../server/database/mix';
   import { enterMovesOn } from '../../ui/enter-moves-on';
-  import Sheet from '../../ui/Sheet.svelte';
+  import Panel from '../../ui/Panel.svelte';
   import ToolButton from '../../ui/ToolButton.svelte';
   import Problems from '../../ui/Problems.svelte';
   import { watchInstruments } from '../instruments';
@@ -33,7 +33,7 @@
   import { provideOpener } from '../opener';
   import { ask } from '../../sync/ask';
   import { unsent } from '../../sync/unsent.svelte';
-  import { useReading } from '../settings';
+  import { useUnits } from '../settings';
   import WorkingPanel from '../WorkingPanel.svelte';
   import AddMix from './AddMix.svelte';
   import AfterMix from './AfterMix.svelte';
@@ -64,7 +64,7 @@
 
   /** The room Water: the mixes of the day, what to pour for each, and how it came out. */
   let { date, today, house, planned, kept, dropped, log: opening, by, onhouse }: Props = $props();
-  const reading = useReading();
+  const units = useUnits();
 
   const KINDS = ['mix-begun', 'mix-changed', 'mix-dropped', 'mix-reading'] as const;
   /** Typing on is one change. */
@@ -111,7 +111,7 @@
     const [tub] = house.tubs;
     if (!answer || !tub) return '';
     const batch = { doc: answer.doc, tub, vigour: house.bakehouse.vigour };
-    return bulkShiftSentence(bulkShift(batch, fdt, answer.temperatures.room), reading.unit);
+    return bulkShiftSentence(bulkShift(batch, fdt, answer.temperatures.room), units.unit);
   }
   const forecastMeaning = $derived(
     answer && Math.abs(answer.water.fdt - answer.doc.ddt) > 0.05 ? meaningOf(answer.water.fdt) : '',
@@ -170,7 +170,7 @@
 
   /** Typed into a dial. */
   function enter(of: string, text: string): boolean {
-    const taken = typedSource(text, reading.unit, of === 'room' ? 'air' : 'core').take(now);
+    const taken = typedSource(text, units.unit, of === 'room' ? 'air' : 'core').take(now);
     const { [of]: _, ...others } = wrong;
     if (!taken.ok) {
       wrong = { ...others, [of]: `${taken.problems[0]?.problem} ${taken.problems[0]?.remedy}` };
@@ -247,7 +247,7 @@
       .map((device) => {
         const fresh = deviceSource(device).freshness(now);
         if (fresh === 'fresh' && device.last)
-          return `${device.instrument} ${reading.temperature(device.last.value)}`;
+          return `${device.instrument} ${units.temperature(device.last.value)}`;
         return `${device.instrument} ${fresh === 'stale' ? 'quiet for a while' : 'silent'}`;
       })
       .join(' · '),
@@ -336,10 +336,10 @@
 </div>
 
 <WorkingPanel {workings} bind:path />
-<Sheet open={panel === 'add'} title="Add a mix" onclose={() => (panel = null)}>
+<Panel open={panel === 'add'} title="Add a mix" onclose={() => (panel = null)}>
   <AddMix bakehouse={house.bakehouse} mixers={house.mixers} formulas={house.formulas} onadd={addMixes} />
-</Sheet>
-<Sheet open={panel === 'ways'} title="Three ways to the water" side onclose={() => (panel = null)}>
+</Panel>
+<Panel open={panel === 'ways'} title="Three ways to the water" side onclose={() => (panel = null)}>
   {#if answer}<WaysPanel
       {answer}
       method={answer.doc.method}
@@ -348,14 +348,14 @@
         void chooseMethod(method);
       }}
     />{/if}
-</Sheet>
-<Sheet open={panel === 'log'} title="How the last mixes came out" side onclose={() => (panel = null)}>
+</Panel>
+<Panel open={panel === 'log'} title="How the last mixes came out" side onclose={() => (panel = null)}>
   <MixLogPanel {log} mixers={house.mixers} {clock} />
-</Sheet>
-<Sheet open={panel === 'house'} title="Programmes and water" side onclose={() => (panel = null)}>
+</Panel>
+<Panel open={panel === 'house'} title="Programmes and water" side onclose={() => (panel = null)}>
   <WaterHouse {house} onsaved={() => ((panel = null), onhouse())} />
-</Sheet>
-<Sheet open={factor !== null} title="Readings" onclose={() => (factor = null)}>
+</Panel>
+<Panel open={factor !== null} title="Readings" onclose={() => (factor = null)}>
   {#if factor !== null && mix}
     {@const of = factor}
     <ReadingsPanel
@@ -365,7 +365,7 @@
       onadd={(taken) => addReading(of, taken)}
     />
   {/if}
-</Sheet>
+</Panel>
 
 <style>
   .room {

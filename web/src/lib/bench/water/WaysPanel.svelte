@@ -3,7 +3,7 @@
   import { leversOf, WATER_METHODS, type WaterMethod } from '@jovet/core/water';
   import { formatNumber } from '@jovet/core/units';
   import Figure from '../Figure.svelte';
-  import { useReading } from '../settings';
+  import { useUnits } from '../settings';
 
   interface Props {
     answer: MixAnswer;
@@ -13,7 +13,7 @@
 
   /** The three ways with the numbers of this very mix, why they differ, and which one the bakehouse pours by. */
   let { answer, method, onmethod }: Props = $props();
-  const reading = useReading();
+  const units = useUnits();
   const water = $derived(answer.water);
   const WAYS: Record<WaterMethod, { name: string; what: string }> = {
     balance: {
@@ -64,7 +64,7 @@
             ><Figure
               of={`water.${each}`}
               label={WAYS[each].name}
-              text={reading.temperature(water[each].temperature)}
+              text={units.temperature(water[each].temperature)}
             /></td
           >
         </tr>
@@ -81,10 +81,10 @@
 {:else}
   <p>
     {#each differs as { factor, by }, index (factor)}{index > 0 ? '; ' : ''}{names[factor] ?? factor} is {formatNumber(
-        Math.abs(reading.unit === '°F' ? by * 1.8 : by),
+        Math.abs(units.unit === '°F' ? by * 1.8 : by),
         1,
       )}
-      {reading.unit === '°F' ? '°F' : 'K'}
+      {units.unit === '°F' ? '°F' : 'K'}
       {by > 0 ? 'warmer' : 'colder'} than usual{/each}. The sum moves the water by as much for each, the other
     way. The balance moves it by what each weighs against the water:
   </p>

@@ -2,11 +2,11 @@
   import { boutsText } from '@jovet/core/bakehouse';
   import { inWeighingOrder } from '@jovet/core/formula/scale';
   import { HOLD_BACK, type MixAnswer } from '@jovet/core/mix';
-  import { useReading } from '../settings';
+  import { useUnits } from '../settings';
 
   /** What is weighed for this mix, step by step, in weighing order; the water as it is poured. */
   let { answer }: { answer: MixAnswer } = $props();
-  const reading = useReading();
+  const units = useUnits();
   const poured = $derived(answer.water.poured.portions);
   /** What is poured is told in portions, unless the step has water of its own temperature. */
   const steps = $derived(
@@ -33,14 +33,14 @@
       </thead>
       <tbody>
         {#each step.holds as hold (hold.slug)}
-          <tr><th scope="row">{hold.name}</th><td>{reading.mass(hold.weighed)}</td></tr>
+          <tr><th scope="row">{hold.name}</th><td>{units.mass(hold.weighed)}</td></tr>
         {/each}
         {#each step.lines as line (line.ingredient.slug)}
           {#if line.portions.length > 1}
             {#each line.portions as portion (portion.name)}
               <tr
                 ><th scope="row">{line.ingredient.name}, {portion.name}</th><td
-                  >{reading.mass(portion.mass, line.ingredient.scaleStep)}</td
+                  >{units.mass(portion.mass, line.ingredient.scaleStep)}</td
                 ></tr
               >
             {/each}
@@ -48,7 +48,7 @@
             <tr
               ><th scope="row"
                 >{line.ingredient.name}{line.portions[0] ? `, ${line.portions[0].name}` : ''}</th
-              ><td>{reading.mass(line.weighed, line.ingredient.scaleStep)}</td></tr
+              ><td>{units.mass(line.weighed, line.ingredient.scaleStep)}</td></tr
             >
           {/if}
         {/each}
@@ -58,7 +58,7 @@
 {/each}
 <table class="figures" aria-label="Dough">
   <tbody>
-    <tr class="total"><th scope="row">Dough</th><td>{reading.mass(answer.doc.dough)}</td></tr>
+    <tr class="total"><th scope="row">Dough</th><td>{units.mass(answer.doc.dough)}</td></tr>
   </tbody>
 </table>
 {#if answer.doc.programme.bouts.length > 0}

@@ -3,13 +3,13 @@
   import { draftOfFormula } from '@jovet/core/sheet';
   import { type StepDraft } from '@jovet/core/sheet/way';
   import Choice from '../../../ui/Choice.svelte';
-  import { useReading } from '../../settings';
+  import { useUnits } from '../../settings';
   import { ask } from '../../../sync/ask';
 
   /** The way of another formula, taken over as it is. */
   let { slug, onway }: { slug: string | null; onway: (way: StepDraft[], pieces: StepDraft[]) => void } =
     $props();
-  const reading = useReading();
+  const units = useUnits();
   let choices = $state.raw<{ value: string; text: string }[]>([]);
   let failed = $state(false);
   onMount(async () => {
@@ -24,7 +24,7 @@
     const read = await ask('GET /formulas/{slug}', { params: { slug: of } });
     failed = read.kind !== 'done';
     if (read.kind !== 'done') return;
-    const { way, pieces } = draftOfFormula(read.value.formula, reading.unit);
+    const { way, pieces } = draftOfFormula(read.value.formula, units.unit);
     // Additions of the other sheet are not on this one.
     onway(
       way.map((step) => (step.kind === 'mix' ? { ...step, fields: { ...step.fields, adds: '' } } : step)),

@@ -1,6 +1,6 @@
 <script lang="ts">
   import Choice from '../../../ui/Choice.svelte';
-  import { useHands } from '../hands';
+  import { useEditing } from '../editing';
   import SheetField from '../SheetField.svelte';
 
   interface Props {
@@ -9,13 +9,13 @@
 
   /** What holds for all of a way: what is lost on it, and which products leave it at the cut. */
   let { onown }: Props = $props();
-  const hands = useHands();
+  const editing = useEditing();
 </script>
 
 <div class="whole">
   <SheetField label="Process loss" path="processLoss" unit="%" />
-  {#if hands.draft.products.length > 1}
-    {#each hands.draft.products as product, index (product.id)}
+  {#if editing.draft.products.length > 1}
+    {#each editing.draft.products as product, index (product.id)}
       <Choice
         label={`${product.name || 'This product'} goes`}
         name={`products.${index}.own`}

@@ -2,7 +2,7 @@
   import type { Formula } from '@jovet/core/formula';
   import { coilAcross, minutesUntil, type ProductSheets, type Rolling } from '@jovet/core/lamination';
   import { formatDuration, formatNumber } from '@jovet/core/units';
-  import { useReading } from '../../settings';
+  import { useUnits } from '../../settings';
   import CutPicture from './CutPicture.svelte';
   import { inCentimetres, inHalves, rolledTo } from './rolling-view';
   import { STEP_WORDS } from './step-words';
@@ -16,7 +16,7 @@
 
   /** How a dough is rolled and cut, sheet by sheet, as it hangs at the sheeter: on the screen and on paper. */
   let { formula, rolling, bench }: Props = $props();
-  const reading = useReading();
+  const units = useUnits();
   const { of, sheets, block, plastic } = $derived(rolling);
   const side = ({ length, width, thickness }: { length: number; width: number; thickness: number }) =>
     `${inCentimetres(length)} × ${inCentimetres(width)} cm, ${inHalves(thickness)} mm`;
@@ -32,21 +32,19 @@
     const coils = Math.floor(trim / plan.mass + 1e-9);
     const more = trim - again;
     return [
-      `${reading.mass(trim, 0.005)} is left at the ends (${formatNumber((100 * trim) / (trim + plan.mass * plan.pieces * sheets), 1)} %):`,
-      more > 0.005 ? `${reading.mass(again, 0.005)} of it may go into the next dough` : 'it may go into the next dough',
-      coils > 0 ? `, or ${coils} coils of ${reading.mass(plan.mass)} are rolled up of it.` : '.',
+      `${units.mass(trim, 0.005)} is left at the ends (${formatNumber((100 * trim) / (trim + plan.mass * plan.pieces * sheets), 1)} %):`,
+      more > 0.005 ? `${units.mass(again, 0.005)} of it may go into the next dough` : 'it may go into the next dough',
+      coils > 0 ? `, or ${coils} coils of ${units.mass(plan.mass)} are rolled up of it.` : '.',
     ].join(' ').replace(' ,', ',').replace(' .', '.');
   }; // prettier-ignore
 </script>
 
 <div class="rolling">
   <p>
-    {sheets === 1 ? 'One sheet' : `${sheets} sheets, each`}: <b>{reading.mass(of.dough, 0.005)}</b> of dough
+    {sheets === 1 ? 'One sheet' : `${sheets} sheets, each`}: <b>{units.mass(of.dough, 0.005)}</b> of dough
     with
-    <b>{reading.mass(of.fat, 0.005)}</b>
-    of {rolling.fat}. Rolled between {reading.temperature(plastic.from)} and {reading.temperature(
-      plastic.to,
-    )}.
+    <b>{units.mass(of.fat, 0.005)}</b>
+    of {rolling.fat}. Rolled between {units.temperature(plastic.from)} and {units.temperature(plastic.to)}.
   </p>
   <p>Fat as a block: {side(block.fat)} thick. Dough rolled for it: {side(block.dough)}.</p>
   <table class="figures">
@@ -57,7 +55,7 @@
         <td>then</td>
         <td>folded to</td>
         <td>layers of fat</td>
-        <td>fat soft after, at {reading.temperature(bench)}</td>
+        <td>fat soft after, at {units.temperature(bench)}</td>
       </tr>
     </thead>
     <tbody>
@@ -98,7 +96,7 @@
         <p>
           {one.pieces}
           {plan.cut} of {formatNumber(plan.base * 100, 1)} × {formatNumber(plan.height * 100, 1)} cm and
-          {reading.mass(plan.mass)}, {formatNumber(plan.thickness, 1)} mm thick:
+          {units.mass(plan.mass)}, {formatNumber(plan.thickness, 1)} mm thick:
           {one.sheets === 1 ? '' : `${one.sheets} sheets of ${plan.pieces},`}
           {plan.strips === 1
             ? `${plan.eachStrip} in one strip`
@@ -109,7 +107,7 @@
         </p>
         {#if top}
           <p>
-            On top {reading.mass(top.kilograms, 0.005)} of {top.dough}, {formatNumber(top.thickness, 1)} mm thick.
+            On top {units.mass(top.kilograms, 0.005)} of {top.dough}, {formatNumber(top.thickness, 1)} mm thick.
           </p>
         {/if}
         <CutPicture {plan} name={one.name} />

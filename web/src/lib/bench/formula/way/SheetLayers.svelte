@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { Rolling } from '@jovet/core/lamination';
   import { formatDuration, formatNumber } from '@jovet/core/units';
-  import { useReading } from '../../settings';
+  import { useUnits } from '../../settings';
   import { temperatureColour } from '../../temperature-colour';
   import { inHalves, rolledTo, type SheetHere } from './rolling-view';
 
@@ -12,7 +12,7 @@
 
   /** A laminated sheet at a step: its layers at true proportion, and how long its fat can be rolled, or has to rest. */
   let { sheet, rolling }: Props = $props();
-  const reading = useReading();
+  const units = useUnits();
   const { at, celsius, minutes, until, rests } = $derived(sheet);
   const { fat, all } = $derived(at.layers);
   const [WIDTH, HEIGHT] = [320, 190];
@@ -30,20 +30,18 @@
     <p><b>{fat}</b> {fat === 1 ? 'layer' : 'layers'} of fat, <b>{all}</b> in all.</p>
     <p>Fat {formatNumber(at.each.fat, 2)} mm, dough {formatNumber(at.each.dough, 2)} mm each.</p>
     {#if rests}
-      <p>It lies {inHalves(at.folded)} mm thick, and comes at {reading.temperature(celsius)}.</p>
+      <p>It lies {inHalves(at.folded)} mm thick, and comes at {units.temperature(celsius)}.</p>
       <p class:wrong>
         {#if until <= 0}It is cold enough to be rolled at once.
-        {:else if until === Infinity}Here it never gets as cold as {reading.temperature(
-            rolling.plastic.from,
-          )}.
-        {:else}At {reading.temperature(rolling.plastic.from)} after {span(until)}; it rests {span(
+        {:else if until === Infinity}Here it never gets as cold as {units.temperature(rolling.plastic.from)}.
+        {:else}At {units.temperature(rolling.plastic.from)} after {span(until)}; it rests {span(
             minutes,
           )}{wrong ? ': let it rest longer, or roll it thinner before.' : '.'}{/if}
       </p>
     {:else}
       <p>It comes {inHalves(at.from)} mm thick and is rolled to {inHalves(rolledTo(at))} mm.</p>
       <p class:wrong>
-        {#if warm}It comes at {reading.temperature(celsius)}: its fat smears. Chill it first.
+        {#if warm}It comes at {units.temperature(celsius)}: its fat smears. Chill it first.
         {:else if until === Infinity}On this bench the fat stays firm.
         {:else}On this bench the fat is soft after {span(until)}; this takes {span(minutes)}{wrong
             ? ': chill it longer first, or leave it thicker.'

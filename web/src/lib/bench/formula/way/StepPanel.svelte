@@ -8,7 +8,7 @@
   import type { Programme } from '@jovet/core/mix';
   import { enterMovesOn } from '../../../ui/enter-moves-on';
   import Fold from '../../../ui/Fold.svelte';
-  import { useHands } from '../hands';
+  import { useEditing } from '../editing';
   import FieldEntry from '../../FieldEntry.svelte';
   import SheetField from '../SheetField.svelte';
   import { unitOf } from './step-words';
@@ -24,19 +24,19 @@
 
   /** What one step says: its usual fields, its list, and what else it may say. */
   let { step, at, programmes, equipment, rooms }: Props = $props();
-  const hands = useHands();
+  const editing = useEditing();
   const rows = $derived(ROWS[step.kind]);
   const more = $derived(moreFields(step.kind));
   const said = $derived(more.some(({ name, blank }) => ![undefined, '', blank].includes(step.fields[name])));
 
   const set = (path: string) => (text: string) => {
-    hands.change(setText(hands.draft, path, text), path);
-    hands.settle();
+    editing.change(setText(editing.draft, path, text), path);
+    editing.settle();
   };
   function list(change: (all: readonly StepDraft['rows'][number][]) => StepDraft['rows']) {
-    hands.settle();
-    hands.change(changeList(hands.draft, `${at}.rows`, change), `${at}.rows`);
-    hands.settle();
+    editing.settle();
+    editing.change(changeList(editing.draft, `${at}.rows`, change), `${at}.rows`);
+    editing.settle();
   }
   /** Names that the bakehouse has for what a field names; none: it is typed. */
   function known({ name, blank, quantity }: StepField): { value: string; text: string }[] | null {
@@ -46,7 +46,7 @@
     if (name === 'into') return [none, ...ofKind({ equipment }, 'holder').map(({ slug, name }) => ({ value: slug, text: name }))];
     if (name === 'only' && quantity === 'text')
       return [none, ...[...equipment.filter(({ kind }) => ['retarder', 'proof-box', 'freezer'].includes(kind)), ...rooms.slice(1)].map((each) => ({ value: each.slug, text: each.name }))];
-    if (name === 'of') return hands.draft.products.map(({ slug, name }) => ({ value: slug, text: name }));
+    if (name === 'of') return editing.draft.products.map(({ slug, name }) => ({ value: slug, text: name }));
     return null;
   } // prettier-ignore
   const blankRow = $derived(
@@ -104,7 +104,7 @@
     name={place}
     {value}
     {options}
-    problem={hands.problems[place]}
+    problem={editing.problems[place]}
     {text}
     onchange={set(place)}
   />

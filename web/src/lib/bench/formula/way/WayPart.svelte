@@ -8,8 +8,8 @@
   import { DOUGH_KINDS, PIECE_KINDS, type StepKind } from '@jovet/core/formula/way';
   import { ofType } from '@jovet/core/sheet';
   import { addStep, moveStep, newStep, removeStep, type StepDraft } from '@jovet/core/sheet/way';
-  import { useReading } from '../../settings';
-  import { useHands } from '../hands';
+  import { useUnits } from '../../settings';
+  import { useEditing } from '../editing';
   import { TYPE_WORDS } from '../words';
   import ChosenStep from './ChosenStep.svelte';
   import CopyWay from './CopyWay.svelte';
@@ -35,10 +35,10 @@
 
   /** The way of the dough, drawn: pressed, dragged and set step by step. */
   let { formula, order, bakehouse, tub, slug }: Props = $props();
-  const hands = useHands();
-  const reading = useReading();
+  const editing = useEditing();
+  const units = useUnits();
   let chosen = $state.raw<Chosen | null>(
-    untrack(() => (hands.draft.way.length > 0 ? { list: 'way', step: 0 } : null)),
+    untrack(() => (editing.draft.way.length > 0 ? { list: 'way', step: 0 } : null)),
   );
   let room = $state<HTMLElement>();
 
@@ -55,22 +55,22 @@
   const wanted = $derived(
     new Set((formula?.doc.products ?? []).flatMap((each) => (piecesOf(each.slug) > 0 ? [each.name] : []))),
   );
-  let [before, drawnFrom]: [WayCourse | null, typeof hands.draft] = [null, untrack(() => hands.draft)];
+  let [before, drawnFrom]: [WayCourse | null, typeof editing.draft] = [null, untrack(() => editing.draft)];
   /** Something cannot be read or made: the way is drawn as it was. */
-  const stale = $derived(Object.keys(hands.problems).length > 0);
+  const stale = $derived(Object.keys(editing.problems).length > 0);
   const course = $derived.by((): WayCourse | null => {
     if (!formula || !tub || drawnFor.length === 0) return before;
     const scaled = scaleFormula(formula, drawnFor);
     if (scaled.ok) before = wayCourse(formula, scaled.value as ScaledFormula, drawnFor, { bakehouse, tub });
-    if (!stale) drawnFrom = hands.draft;
-    return before && asItStands(before, drawnFrom, hands.draft);
+    if (!stale) drawnFrom = editing.draft;
+    return before && asItStands(before, drawnFrom, editing.draft);
   });
-  const steps = $derived(chosen ? stepsAt(hands.draft, chosen.list) : []);
+  const steps = $derived(chosen ? stepsAt(editing.draft, chosen.list) : []);
   const step = $derived(chosen ? steps[chosen.step] : undefined);
   const rolling = $derived(formula && rollingOf(formula, drawnFor));
   const sheet = $derived(sheetHere(rolling, course, chosen, bakehouse.usual.room));
   const sayings = $derived([
-    ...Object.entries(hands.problems).flatMap(([path, text]) =>
+    ...Object.entries(editing.problems).flatMap(([path, text]) =>
       /^(way|pieces|products\.\d+\.way)/.test(path) ? [{ path, text }] : [],
     ),
     ...(course?.problems ?? []).map(({ path, problem, remedy }) => ({ path, text: `${problem} ${remedy}` })),
@@ -79,10 +79,10 @@
   const wrong = $derived(new Set(sayings.map(({ path }) => stepOf(path))));
 
   function change(list: string, next: StepDraft[], place: string, settles = true) {
-    if (settles) hands.settle();
-    hands.change(withStepsAt(hands.draft, list, next), place);
-    if (settles) hands.settle();
-    else hands.look();
+    if (settles) editing.settle();
+    editing.change(withStepsAt(editing.draft, list, next), place);
+    if (settles) editing.settle();
+    else editing.look();
   }
   async function focusOn(next: Chosen) {
     chosen = next;
@@ -94,18 +94,18 @@
   /** Steps as they were when one was taken up. */
   let taken: { list: string; steps: readonly StepDraft[] } | null = null;
   function drag({ list, step: at }: Chosen, line: WayLine, by: number) {
-    taken ??= { list, steps: stepsAt(hands.draft, list) };
+    taken ??= { list, steps: stepsAt(editing.draft, list) };
     const next = dragged(taken.steps, at, by, line);
     if (next) change(list, next, `${list}.drag`, false);
   }
   function drop() {
     taken = null;
-    hands.settle();
+    editing.settle();
   }
   function add(list: string, at: number, kind: StepKind) {
-    const own = stepsAt(hands.draft, list);
-    const step = newStep(kind, allSteps(hands.draft));
-    const fields = { ...step.fields, ...knownOf(hands.draft, kind) };
+    const own = stepsAt(editing.draft, list);
+    const step = newStep(kind, allSteps(editing.draft));
+    const fields = { ...step.fields, ...knownOf(editing.draft, kind) };
     change(list, addStep(own, at, { ...step, fields }), `${list}.add`);
     void focusOn({ list, step: at });
   }
@@ -131,10 +131,10 @@
     else if (go !== 0) {
       const next = lists[lists.indexOf(list) + go];
       if (steps[at + go]) void focusOn({ list, step: at + go });
-      else if (next) void focusOn({ list: next, step: go > 0 ? 0 : stepsAt(hands.draft, next).length - 1 });
+      else if (next) void focusOn({ list: next, step: go > 0 ? 0 : stepsAt(editing.draft, next).length - 1 });
     } else if (event.key === 'ArrowDown' || event.key === 'ArrowUp') {
       const next = lists[lists.indexOf(list) + (event.key === 'ArrowDown' ? 1 : -1)];
-      if (next) void focusOn({ list: next, step: Math.min(at, stepsAt(hands.draft, next).length - 1) });
+      if (next) void focusOn({ list: next, step: Math.min(at, stepsAt(editing.draft, next).length - 1) });
     } else if (event.key === 'Delete' || event.key === 'Backspace') remove();
     else if (event.key === 'Insert' || event.key === '+') adding = { list, at: at + 1 };
     else if (event.key === 'Enter') room?.querySelector<HTMLElement>('.step input, .step select')?.focus();
@@ -147,12 +147,12 @@
   let copying = $state(false);
 
   function ownWay(index: number, own: boolean) {
-    hands.settle();
-    const products = hands.draft.products.map((product, at) =>
-      at === index ? { ...product, way: own ? hands.draft.pieces : null } : product,
+    editing.settle();
+    const products = editing.draft.products.map((product, at) =>
+      at === index ? { ...product, way: own ? editing.draft.pieces : null } : product,
     );
-    hands.change({ ...hands.draft, products }, 'way.own');
-    hands.settle();
+    editing.change({ ...editing.draft, products }, 'way.own');
+    editing.settle();
     void focusOn({ list: own ? `products.${index}.way` : 'pieces', step: 0 });
   }
 </script>
@@ -161,7 +161,7 @@
   {#if course}
     <WayPicture
       {course}
-      draft={hands.draft}
+      draft={editing.draft}
       {chosen}
       {wanted}
       {wrong}
@@ -181,7 +181,7 @@
     <p>The way is drawn once the sheet can be made. Its steps:</p>
     {#each ['way', 'pieces'] as list (list)}
       <p class="tools">
-        {#each stepsAt(hands.draft, list) as each, at (each.slug)}
+        {#each stepsAt(editing.draft, list) as each, at (each.slug)}
           <button
             type="button"
             class="link"
@@ -192,7 +192,7 @@
       </p>
     {/each}
   {/if}
-  <WaySayings draft={hands.draft} {sayings} onchoose={(next) => (chosen = next)} />
+  <WaySayings draft={editing.draft} {sayings} onchoose={(next) => (chosen = next)} />
   {#if adding}
     <StepKinds
       kinds={adding.list === 'way' ? DOUGH_KINDS : PIECE_KINDS}
@@ -229,11 +229,11 @@
       type="button"
       class="btn preset-tonal"
       onclick={() => {
-        hands.settle();
-        hands.change(ofType(hands.draft, hands.draft.type, reading.unit), 'way');
-        hands.settle();
+        editing.settle();
+        editing.change(ofType(editing.draft, editing.draft.type, units.unit), 'way');
+        editing.settle();
         chosen = { list: 'way', step: 0 };
-      }}>Start from what is usual: {TYPE_WORDS[hands.draft.type].toLowerCase()}</button
+      }}>Start from what is usual: {TYPE_WORDS[editing.draft.type].toLowerCase()}</button
     >
     <button type="button" class="btn preset-tonal" onclick={() => (copying = !copying)}
       >Take the way of another formula</button
@@ -242,9 +242,9 @@
   {#if copying}<CopyWay
       {slug}
       onway={(way, pieces) => {
-        hands.settle();
-        hands.change({ ...hands.draft, way, pieces }, 'way');
-        hands.settle();
+        editing.settle();
+        editing.change({ ...editing.draft, way, pieces }, 'way');
+        editing.settle();
         copying = false;
         chosen = { list: 'way', step: 0 };
       }}

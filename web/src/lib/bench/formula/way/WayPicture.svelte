@@ -2,7 +2,7 @@
   import type { WayCourse, WayLine } from '@jovet/core/dough/course';
   import type { FormulaDraft } from '@jovet/core/sheet';
   import { formatTemperature } from '@jovet/core/units';
-  import { useReading } from '../../settings';
+  import { useUnits } from '../../settings';
   import { temperatureColour } from '../../temperature-colour';
   import { PLACE_WORDS, STEP_WORDS, workWord } from './step-words';
   import { placedLabels, rowsOf, thickness } from './way-layout';
@@ -30,7 +30,7 @@
   /** The way of a dough to scale: time across, the dough as thick as it stands, coloured by its temperature. */
   let { course, draft, chosen, wanted, wrong, stale, onchoose, ondrag, ondrop, onadd, onkey }: Props =
     $props();
-  const reading = useReading();
+  const units = useUnits();
 
   /** Px from the middle of a line to its lowest names. */
   const LABEL = 20;
@@ -174,7 +174,7 @@
       {#each line.stays as stay (`${stay.step} ${stay.from}`)}
         {#if x(stay.to) - x(stay.from) > 58}
           <text x={(x(stay.from) + x(stay.to)) / 2} y={y + half + 16} class="stay"
-            >{PLACE_WORDS[stay.place]} {formatTemperature(stay.celsius, reading.unit, 0)}</text
+            >{PLACE_WORDS[stay.place]} {formatTemperature(stay.celsius, units.unit, 0)}</text
           >
         {/if}
       {/each}

@@ -2,7 +2,7 @@ import { getContext, setContext } from 'svelte';
 import type { FormulaDraft } from '@jovet/core/sheet';
 
 /** What every part of the formula sheet works with: the sheet, what is wrong with it, and how it is changed. */
-export interface SheetHands {
+export interface SheetEditing {
   readonly draft: FormulaDraft;
   /** Sentences by place. */
   readonly problems: Readonly<Record<string, string>>;
@@ -16,5 +16,5 @@ export interface SheetHands {
 
 const KEY = Symbol('sheet');
 
-export const provideHands = (hands: SheetHands): void => void setContext(KEY, hands);
-export const useHands = (): SheetHands => getContext(KEY);
+export const provideEditing = (editing: SheetEditing): void => void setContext(KEY, editing);
+export const useEditing = (): SheetEditing => getContext(KEY);

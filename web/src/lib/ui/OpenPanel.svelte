@@ -6,10 +6,10 @@
 <script lang="ts">
   import { Dialog, Portal } from '@skeletonlabs/skeleton-svelte';
   import X from '@lucide/svelte/icons/x';
-  import type { SheetProps } from './Sheet.svelte';
+  import type { PanelProps } from './Panel.svelte';
 
   /** A dialog that was opened at least once. */
-  let { open, title, side = false, onclose, children }: SheetProps = $props();
+  let { open, title, side = false, onclose, children }: PanelProps = $props();
 
   const self = {};
   $effect(() => {
@@ -30,12 +30,12 @@
 
 <Dialog {open} onOpenChange={(details) => !details.open && onclose()}>
   <Portal>
-    <Dialog.Backdrop class="sheet-backdrop" />
-    <Dialog.Positioner class={side ? 'sheet-place sheet-side' : 'sheet-place'}>
-      <Dialog.Content class="sheet">
+    <Dialog.Backdrop class="panel-backdrop" />
+    <Dialog.Positioner class={side ? 'panel-place panel-side' : 'panel-place'}>
+      <Dialog.Content class="panel-box">
         <header>
-          <Dialog.Title class="sheet-title">{title}</Dialog.Title>
-          <Dialog.CloseTrigger class="sheet-close" aria-label="Close"><X size={20} /></Dialog.CloseTrigger>
+          <Dialog.Title class="panel-title">{title}</Dialog.Title>
+          <Dialog.CloseTrigger class="panel-close" aria-label="Close"><X size={20} /></Dialog.CloseTrigger>
         </header>
         {#if open}{@render children()}{/if}
       </Dialog.Content>
@@ -44,13 +44,13 @@
 </Dialog>
 
 <style>
-  :global(.sheet-backdrop) {
+  :global(.panel-backdrop) {
     position: fixed;
     inset: 0;
     z-index: 40;
     background: rgb(20 16 12 / 0.25);
   }
-  :global(.sheet-place) {
+  :global(.panel-place) {
     position: fixed;
     inset: 0;
     z-index: 41;
@@ -58,11 +58,11 @@
     place-items: center;
     padding: 1rem;
   }
-  :global(.sheet-side) {
+  :global(.panel-side) {
     place-items: stretch end;
     padding: 0;
   }
-  :global(.sheet) {
+  :global(.panel-box) {
     width: min(30rem, 100%);
     max-height: 100%;
     overflow: auto;
@@ -71,7 +71,7 @@
     background: light-dark(#fff, var(--color-surface-900));
     box-shadow: 0 12px 48px rgb(20 16 12 / 0.3);
   }
-  :global(.sheet-side > .sheet) {
+  :global(.panel-side > .panel-box) {
     border-radius: 0;
   }
   header {
@@ -81,12 +81,12 @@
     gap: 1rem;
     margin-bottom: 0.75rem;
   }
-  :global(.sheet-title) {
+  :global(.panel-title) {
     font-size: 1.25rem;
     font-weight: 700;
     line-height: 1.25;
   }
-  :global(.sheet-close) {
+  :global(.panel-close) {
     padding: 0.4rem;
     margin: -0.25rem -0.4rem 0 0;
     cursor: pointer;

@@ -1,7 +1,7 @@
 <script lang="ts" module>
   import type { Snippet } from 'svelte';
 
-  export interface SheetProps {
+  export interface PanelProps {
     open: boolean;
     title: string;
     /** It stands at the edge, so that the page stays readable beside it. */
@@ -10,16 +10,16 @@
     children: Snippet;
   }
   /** What draws dialogs comes with the first that is opened. */
-  export const bringInSheets = () => import('./OpenSheet.svelte');
+  export const bringInPanels = () => import('./OpenPanel.svelte');
 </script>
 
 <script lang="ts">
   /** A dialog. */
-  let given: SheetProps = $props();
+  let given: PanelProps = $props();
   let opened = $state(false);
   $effect(() => {
     if (given.open) opened = true;
   });
 </script>
 
-{#if opened}{#await bringInSheets() then { default: OpenSheet }}<OpenSheet {...given} />{/await}{/if}
+{#if opened}{#await bringInPanels() then { default: OpenPanel }}<OpenPanel {...given} />{/await}{/if}
