@@ -59,3 +59,14 @@ export async function floorOf(visit: Visit, date: string) {
   await visit.until('header [role="status"]', 'All is sent');
   await visit.page.waitForSelector('[data-verb="begin"]');
 }
+
+export const stepAt = (at: string) => `[data-step="${at}"]`;
+/** Presses a step of the picture of a way, also where its name lies over it. */
+export async function chooseStep({ page }: Visit, at: string): Promise<void> {
+  await page.waitForSelector(stepAt(at));
+  await page.$eval(stepAt(at), (step) => {
+    for (const [kind, buttons] of [['pointerdown', 1], ['pointerup', 0]] as const)
+      step.dispatchEvent(new PointerEvent(kind, { bubbles: true, button: 0, buttons, pointerId: 1 }));
+    (step as SVGElement).focus();
+  });
+} // prettier-ignore

@@ -3,7 +3,7 @@ import { mixesByHand } from '@jovet/core/plan/explain';
 import { demoFormula, demoHouse, must } from '../../core/test/demo.ts';
 import type { ViewTask } from '@jovet/core/plan/explain';
 import { openBrowser } from './browser.ts';
-import { api } from './days.ts';
+import { api, chooseStep } from './days.ts';
 import { at } from './night.ts';
 import { SERVED, Visit } from './visit.ts';
 
@@ -115,10 +115,7 @@ await page.waitForSelector('[data-figure="facts.salt"]');
 await take('formula-sheet');
 await visit.go('/know/formulas/butter-crescents');
 await visit.press('Way');
-await page.waitForSelector('[data-step="way.6"]');
-await page.$eval('[data-step="way.6"]', (step) =>
-  step.dispatchEvent(new PointerEvent('pointerdown', { bubbles: true, button: 0, pointerId: 1 })),
-);
+await chooseStep(visit, 'way.6');
 await visit.until('.step h2', 'Turn');
 await take('way');
 await visit.go('/know/formulas/tidewater-rye');

@@ -1,22 +1,9 @@
 import assert from 'node:assert/strict';
 import { accessible, visits } from './visited.ts';
-import type { Visit } from './visit.ts';
+import { chooseStep, stepAt } from './days.ts';
 
 const { visited } = visits();
 
-const stepAt = (at: string) => `[data-step="${at}"]`;
-/** Presses a step of the picture. */
-async function choose({ page }: Visit, at: string): Promise<void> {
-  await page.waitForSelector(stepAt(at));
-  await page.$eval(stepAt(at), (step) => {
-    for (const [kind, buttons] of [
-      ['pointerdown', 1],
-      ['pointerup', 0],
-    ] as const)
-      step.dispatchEvent(new PointerEvent(kind, { bubbles: true, button: 0, buttons, pointerId: 1 }));
-    (step as SVGElement).focus();
-  });
-}
 const heading = '.step h2';
 
 visited(
@@ -25,13 +12,13 @@ visited(
     const { page } = visit;
     await visit.go('/know/formulas/cardamom-knots');
     await visit.press('Way');
-    await choose(visit, 'way.1');
+    await chooseStep(visit, 'way.1');
     await visit.until(heading, /^Mix/);
     await visit.enter('way.1.fields.to', '70 °C');
     await visit.until('[id="way.1.fields.to-problem"]', 'too large');
     await visit.until('.way-part .notice', 'too large');
     await visit.press('Undo');
-    await choose(visit, 'way.2');
+    await chooseStep(visit, 'way.2');
     await visit.choose('way.2.fields.by', 'minutes');
     await visit.enter('way.2.fields.earliest', '-5');
     await visit.until('[id="way.2.fields.earliest-problem"]', 'at least 0');
@@ -43,7 +30,7 @@ visited(
     for (const look of ['light', 'dark'] as const)
       await accessible(visit, look, '/know/formulas/butter-crescents', async () => {
         await visit.press('Way');
-        await choose(visit, 'way.1');
+        await chooseStep(visit, 'way.1');
       });
   },
   [1280, 1000],
@@ -55,7 +42,7 @@ visited(
     const { page } = visit;
     await visit.go('/know/formulas/oat-tin');
     await visit.press('Way');
-    await choose(visit, 'way.0');
+    await chooseStep(visit, 'way.0');
     await visit.keys('ArrowRight');
     await visit.until(heading, /^Mix/);
     await visit.keys('Insert');
@@ -77,7 +64,7 @@ visited(
       (all, index) => all[index]?.getAttribute('data-step') ?? '',
       bake,
     );
-    await choose(visit, at);
+    await chooseStep(visit, at);
     await visit.press('Change the heat on the way');
     await visit.enter(`${at}.rows.0.from`, '99');
     await visit.enter(`${at}.rows.0.top`, '210');
@@ -143,7 +130,7 @@ visited(
         all.find((each) => /^Shape/.test(each.getAttribute('aria-label') ?? ''))?.getAttribute('data-step') ??
         '',
     );
-    await choose(visit, shape);
+    await chooseStep(visit, shape);
     const pieces = await cuts();
     assert.ok(pieces > 0);
     await visit.choose(`${shape}.fields.cut`, 'coils');
@@ -155,9 +142,9 @@ visited(
     await visit.press('Undo');
     await visit.until('.rolling', /triangles of/);
     // A turn says how long it can be rolled, a rest whether it is long enough for this very block.
-    await choose(visit, 'way.6');
+    await chooseStep(visit, 'way.6');
     await visit.until('.laminated', /On this bench the fat (is soft after|stays firm)|Chill it first/);
-    await choose(visit, 'way.7');
+    await chooseStep(visit, 'way.7');
     await visit.until('.laminated', /It lies \d+ mm thick.*(it rests|cold enough)/);
     await page.emulateMediaType('print');
     const paper = await page.waitForSelector('.formula-print .rolling');

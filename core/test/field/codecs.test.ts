@@ -46,6 +46,7 @@ test('what cannot be read, or nobody means, is refused with a remedy', () => {
   for (const [quantity, text] of wrong) {
     const read = readQuantity(quantity, text);
     assert.ok(!read.ok, `${quantity} ${text}`);
-    for (const each of read.problems) assert.ok(each.problem.length > 5 && each.remedy.length > 3 && each.path === '');
+    for (const each of read.problems)
+      assert.ok(each.problem.length > 5 && each.remedy.length > 3 && each.path === '');
   }
 });
