@@ -87,7 +87,9 @@
     document.body.dataset.ready = '';
     show();
     const timer = setInterval(show, 60_000);
-    const ticking = setInterval(() => (clock = localTime(timeNow(), data.zone).time), 1000);
+    const tick = () => (clock = localTime(timeNow(), data.zone).time);
+    tick();
+    const ticking = setInterval(tick, 1000);
     const endSending = unsent.begin();
     const endLive = live.begin((epoch) => void unsent.renewed(epoch));
     const endHere = here.begin();
@@ -134,7 +136,7 @@
 <div class="house">
   <nav aria-label="Rooms">
     <span class="name" aria-hidden="true">jovet</span>
-    <time class="clock" aria-label="The clock of the bakehouse">{clock}</time>
+    <time class="clock" title="The clock of the bakehouse">{clock}</time>
     <div class="unsent"><UnsentList clock={(at) => localTime(at, data.zone).time} {kept} /></div>
     {#each WINGS as { wing, rooms } (wing)}
       <span class="wing" id={`wing-${wing}`}>{wing}</span>
@@ -286,6 +288,9 @@
     .house {
       grid-template-columns: minmax(0, 1fr);
       grid-template-rows: auto minmax(0, 1fr);
+    }
+    .clock {
+      display: none;
     }
     nav {
       height: auto;

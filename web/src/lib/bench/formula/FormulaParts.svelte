@@ -82,7 +82,7 @@
   .head {
     display: flex;
     flex-wrap: wrap;
-    align-items: center;
+    align-items: end;
     border-bottom: 1px solid light-dark(var(--color-surface-300), var(--color-surface-700));
   }
   :global(.parts-one) {
