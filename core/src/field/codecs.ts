@@ -25,16 +25,17 @@ interface Span {
   readonly to: string;
 }
 
-/** What is typed into one field has at most so many letters. */
-const LETTERS = 2000;
+/** What is typed has at most so many letters: a quantity, and words or a list of them. */
+const [SHORT, LONG] = [200, 20_000] as const;
 
 /** Text to value and back, in one place. */
 const codec = <T extends z.ZodType>(
   of: T,
   read: (text: string) => Result<z.input<T>>,
   write: (value: z.input<T>) => string,
+  letters: number = SHORT,
 ) =>
-  z.codec(z.string().max(LETTERS), of, {
+  z.codec(z.string().max(letters), of, {
     decode: (text, ctx) => {
       const value = read(text);
       if (value.ok) return value.value;
@@ -73,9 +74,10 @@ const listed = (by: RegExp, joint: string) =>
     z.array(z.string()),
     (text) => good(text.split(by).map((each) => each.trim()).filter(Boolean)),
     (all) => all.join(joint),
+    LONG,
   ); // prettier-ignore
 
-const word = codec(z.string(), (text) => good(text.trim()), (text) => text); // prettier-ignore
+const word = codec(z.string(), (text) => good(text.trim()), (text) => text, LONG); // prettier-ignore
 const minutes = counted(-100_000, 100_000, /\s*min(ute)?s?$/i);
 
 /** How each quantity is typed and written, for who reads temperatures in a unit. */
@@ -128,11 +130,15 @@ type ValueOf<Q extends Quantity> = z.output<Codecs[Q]>;
 export const readQuantity = <Q extends Quantity>(quantity: Q, text: string, unit: TemperatureUnit = '°C') =>
   parseWith(CODECS[unit][quantity], text) as Result<ValueOf<Q>>;
 
-/** Writes a quantity as it is typed; what is not there is empty. Reading it gives the same value back. */
-export const writeQuantity = (quantity: Quantity, value: unknown, unit: TemperatureUnit = '°C'): string =>
-  value === null || value === undefined
-    ? ''
-    : z.encode(CODECS[unit][quantity] as z.ZodType<unknown, string>, value);
+/**
+ * Writes a quantity as it is typed; what is not there is empty. Reading it gives the same value back. What stands in a
+ * document is shown whatever it is, also where nobody could type it.
+ */
+export function writeQuantity(quantity: Quantity, value: unknown, unit: TemperatureUnit = '°C'): string {
+  if (value === null || value === undefined) return '';
+  const { data } = z.safeEncode(CODECS[unit][quantity] as z.ZodType<unknown, string>, value);
+  return data ?? (typeof value === 'number' ? cellText(value) : String(value));
+}
 
 function numbers(text: string): Result<number[]> {
   const all = text.split(/[,;\s]+/).filter(Boolean).map(parseNumber); // prettier-ignore

@@ -41,7 +41,7 @@ test('each quantity takes the word of its unit, and what is longer or shorter th
 test('what cannot be read, or nobody means, is refused with a remedy', () => {
   const wrong: readonly (readonly [Quantity, string])[] = [
     ['celsius', 'warm'], ['celsius', '9000'], ['minutes', '1e9'], ['minutes', '999999999'], ['part', '-3'], ['mass', '3 stone'],
-    ['side', 'wide'], ['metres', '-1'], ['date', '2026-02-30'], ['span', 'all day'], ['area', '40'], ['text', 'x'.repeat(2001)],
+    ['side', 'wide'], ['metres', '-1'], ['date', '2026-02-30'], ['span', 'all day'], ['area', '40'], ['text', 'x'.repeat(20_001)], ['minutes', ' '.repeat(201)],
   ]; // prettier-ignore
   for (const [quantity, text] of wrong) {
     const read = readQuantity(quantity, text);
@@ -49,4 +49,13 @@ test('what cannot be read, or nobody means, is refused with a remedy', () => {
     for (const each of read.problems)
       assert.ok(each.problem.length > 5 && each.remedy.length > 3 && each.path === '');
   }
+});
+
+test('what stands in a document is written whatever it is: a long list whole, a number that nobody means as it is', () => {
+  const cautions = Array.from({ length: 20 }, (_, index) => `${index} ${'hot'.repeat(60)}`);
+  const text = writeQuantity('sentences', cautions);
+  assert.deepEqual(readQuantity('sentences', text), { ok: true, value: cautions });
+  assert.equal(writeQuantity('hours', -3), '-3');
+  assert.equal(writeQuantity('celsius', 9000), '9000');
+  assert.equal(writeQuantity('mass', null), '');
 });
