@@ -190,6 +190,18 @@ visited('pieces go to another deck by key and by hand, two loads change places a
   await there(wanted);
   await settled(visit);
   assert.equal(minutesOf((await loads(visit)).find((label) => label.includes('Tidewater')) ?? ''), minutesOf(`Load at ${wanted}`));
+
+  // What the browser takes out of the hand does not land.
+  await page.mouse.move(x - 30, y);
+  await page.mouse.down();
+  await page.mouse.move(x + 20, y, { steps: 3 });
+  await page.waitForFunction((text) => (document.querySelector('.dragged')?.textContent ?? text) !== text, {}, wanted);
+  await page.evaluate("window.dispatchEvent(new PointerEvent('pointercancel', { pointerId: 1 }))");
+  await page.waitForFunction(() => !document.querySelector('.dragged'));
+  await page.mouse.up();
+  await there(wanted);
+  await settled(visit);
+  assert.equal(minutesOf((await loads(visit)).find((label) => label.includes('Tidewater')) ?? ''), minutesOf(`Load at ${wanted}`));
   await visit.press('Undo');
   await settled(visit);
 

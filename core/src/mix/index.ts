@@ -12,5 +12,5 @@ export {
   WaterSource,
   WaterSources,
 } from './schema.ts';
-export { type DeviceReport, deviceSource, TYPED, typedSource } from './source.ts';
+export { type DeviceReport, type Freshness, deviceSource, TYPED, typedSource } from './source.ts';
 export { mixWorkings } from './working.ts';

@@ -1,6 +1,6 @@
 <script lang="ts">
   import '../app.css';
-  import { onMount, untrack } from 'svelte';
+  import { onMount, untrack, type Component } from 'svelte';
   import { page } from '$app/state';
   import { localTime } from '@jovet/core/time';
   import { browser } from '$app/environment';
@@ -82,6 +82,13 @@
     remember('mode', mode);
   }
   let clock = $state('');
+  const clockOf = (at: number) => localTime(at, data.zone).time;
+  // What nobody needs at the first look comes once the room stands.
+  let Tips = $state<Component>();
+  let Instruments = $state<Component<{ clock: typeof clockOf }>>();
+  const bringInTips = async () => (Tips = (await import('$lib/ui/Tips.svelte')).default);
+  const bringInInstruments = async () =>
+    (Instruments = (await import('$lib/bench/Instruments.svelte')).default);
   onMount(() => {
     // Says that the page answers to keys and presses now.
     document.body.dataset.ready = '';
@@ -94,7 +101,7 @@
     const endLive = live.begin((epoch) => void unsent.renewed(epoch));
     const endHere = here.begin();
     const endRooms = bringInRooms();
-    const endParts = bringInParts({ bringInPanels, bringInWork });
+    const endParts = bringInParts({ bringInInstruments, bringInPanels, bringInTips, bringInWork });
     return () => {
       clearInterval(timer);
       clearInterval(ticking);
@@ -137,7 +144,10 @@
   <nav aria-label="Rooms">
     <span class="name" aria-hidden="true">jovet</span>
     <time class="clock" title="The clock of the bakehouse">{clock}</time>
-    <div class="unsent"><UnsentList clock={(at) => localTime(at, data.zone).time} {kept} /></div>
+    <div class="unsent"><UnsentList clock={clockOf} {kept} /></div>
+    <div class="instruments">
+      {#if Instruments}<Instruments clock={clockOf} />{/if}
+    </div>
     {#each WINGS as { wing, rooms } (wing)}
       <span class="wing" id={`wing-${wing}`}>{wing}</span>
       <ul aria-labelledby={`wing-${wing}`}>
@@ -184,6 +194,7 @@
   </nav>
   <main id="room" tabindex="-1">{@render children()}</main>
 </div>
+{#if Tips}<Tips />{/if}
 
 <style>
   .house {
@@ -213,6 +224,9 @@
     font-family: var(--figures);
     font-size: 0.9375rem;
     line-height: 1.2;
+  }
+  .instruments {
+    min-height: 1.75rem;
   }
   .wing:not(:first-of-type) {
     margin-top: 0.75rem;
@@ -291,6 +305,9 @@
     }
     .clock {
       display: none;
+    }
+    .instruments {
+      min-height: 0;
     }
     nav {
       height: auto;

@@ -163,6 +163,7 @@
       moves={{
         ondrag: (moved, at) => desk.drag(own(moved), at),
         onpin: (moved, at) => desk.pin(own(moved), at),
+        onlost: () => desk.letGo(),
         onnudge: (moved, by) => desk.nudge(own(moved), by),
         onunpin: (moved) => desk.unpin(own(moved)),
       }}

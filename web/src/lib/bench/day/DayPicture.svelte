@@ -34,6 +34,8 @@
       readonly ondrag: (task: ViewTask, at: number) => void;
       /** A task is to be held at a moment. */
       readonly onpin: (task: ViewTask, at: number) => void;
+      /** What was dragged did not land. */
+      readonly onlost: () => void;
       /** It is to be held so many seconds later than it is held, or planned. */
       readonly onnudge: (task: ViewTask, by: number) => void;
       readonly onunpin: (task: ViewTask) => void;
@@ -190,8 +192,9 @@
       drag = { task: held.task, at: begin };
       moves?.ondrag(held.task, begin);
     },
-    drop: () => {
-      if (drag) moves?.onpin(drag.task, drag.at);
+    drop: (_, how) => {
+      if (drag && how === 'lost') moves?.onlost();
+      else if (drag) moves?.onpin(drag.task, drag.at);
       [drag, grabbed] = [null, null];
     },
   });

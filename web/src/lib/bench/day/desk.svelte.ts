@@ -325,6 +325,12 @@ export class DayDesk {
       this.planner?.plan(chosenInput(this.base, tried, this.events), 0.4, true, true);
     }, DRAG_EVERY);
   }
+  /** What was dragged did not land: the day is planned as it was. */
+  letGo(): void {
+    if (!this.dragged) return;
+    this.dragged = null;
+    this.go(1.5);
+  }
   /** Holds several tasks so many seconds from where they stand. */
   shift(tasks: readonly { id: string; start: number }[], by: number): void {
     this.hold(tasks.map(({ id, start }) => ({ task: id, at: start + by })));

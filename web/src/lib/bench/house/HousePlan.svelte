@@ -92,8 +92,9 @@
       carried = index;
       onplace(index, placedAt(from.x + dx / scale, from.y + dy / scale), false);
     },
-    drop: ({ index }) => {
-      const at = carried === null ? null : draft.things[index]?.at;
+    drop: ({ index, from }, how) => {
+      const landed = how === 'lost' ? placedAt(from.x, from.y) : draft.things[index]?.at;
+      const at = carried === null ? null : landed;
       carried = null;
       if (at) onplace(index, at, true);
     },

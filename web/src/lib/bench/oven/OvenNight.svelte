@@ -21,12 +21,14 @@
     onhold: (on: boolean) => void;
     /** It is dragged to a time. */
     ondrag: (load: OvenLoad, at: number) => void;
+    /** What was dragged did not land. */
+    onlost: () => void;
     /** It is to be held so many seconds from where it stands. */
     onshift: (load: OvenLoad, by: number) => void;
   }
 
   /** Each deck as a lane through the day, with what is baked on it; loads are dragged to other times. */
-  let { oven, width, scale, zone, selected, onselect, onhold, ondrag, onshift }: Props = $props();
+  let { oven, width, scale, zone, selected, onselect, onhold, ondrag, onlost, onshift }: Props = $props();
 
   /** °C of a warm oven that does not say more. */
   const WARM = 30;
@@ -90,12 +92,13 @@
       const load = oven.loads.find((each) => taskOf(each) === task);
       if (load && held !== null && held !== before) ondrag(load, held);
     },
-    drop: (task) => {
+    drop: (task, how) => {
       const load = oven.loads.find((each) => taskOf(each) === task);
       const [from, to] = [drag?.from, held];
       drag = null;
       onhold(false);
-      if (load && to !== null && to !== from) onshift(load, to - load.at);
+      if (how === 'lost') onlost();
+      else if (load && to !== null && to !== from) onshift(load, to - load.at);
     },
   });
   function onkeydown(event: KeyboardEvent, index: number) {

@@ -251,6 +251,7 @@
           onselect={(index) => (chosen = oven.loads[index]?.items[0]?.load ?? null)}
           onhold={(on) => (still = on ? scale : null)}
           ondrag={drag}
+          onlost={() => desk.letGo()}
           onshift={(moved, by) => desk.shift(tasksOf(moved), by)}
         />
         <Chart
