@@ -3,6 +3,7 @@ import type { Handle, HandleServerError, ServerInit } from '@sveltejs/kit';
 import { findActor } from '$lib/server/database/bakehouse';
 import { database } from '$lib/server/database/connected';
 import { refuse } from '$lib/server/endpoints/answer';
+import { isOwnHost } from '$lib/server/hosts';
 import { loadDay } from '$lib/server/load-day';
 import { beginPlanners } from '$lib/server/planning/pool';
 import { problem } from '@jovet/core/problem';
@@ -26,16 +27,38 @@ export const init: ServerInit = () => {
 };
 
 export const handle: Handle = async ({ event, resolve }) => {
-  if (isForeign(event.request, event.url)) return refuse(403, [FOREIGN]);
+  if (!isOwnHost(event.request.headers.get('host'))) return refuse(421, [OTHER_NAME]);
+  if (isForeign(event.request)) return refuse(403, [FOREIGN]);
   if (!actor || Date.now() - askedAt > ASK_AGAIN_MS) {
-    actor = (await findActor(database())) ?? undefined;
+    // While there is no database, who works here stays.
+    actor =
+      (await findActor(database()).catch((error: unknown) => actor ?? Promise.reject(error))) ?? undefined;
     askedAt = Date.now();
   }
   if (!actor) throw new Error('the database holds no bakehouse; ./jovet start makes one');
   event.locals.actor = actor;
   const mode = modeFrom(event.cookies.get('mode'));
-  return resolve(event, { transformPageChunk: ({ html }) => html.replace('%jovet.mode%', mode) });
+  const answer = await resolve(event, {
+    transformPageChunk: ({ html }) => html.replace('%jovet.mode%', mode),
+  });
+  for (const [name, value] of HEADERS) answer.headers.set(name, value);
+  return answer;
 };
+
+/** What a page of Jovet may do in a browser, and what others may do with it. Scripts: see svelte.config.js. */
+const HEADERS = [
+  ['x-content-type-options', 'nosniff'],
+  ['x-frame-options', 'DENY'],
+  ['referrer-policy', 'same-origin'],
+  ['cross-origin-resource-policy', 'same-origin'],
+  ['permissions-policy', 'camera=(self), microphone=(), geolocation=(), payment=(), usb=()'],
+] as const;
+
+const OTHER_NAME = problem(
+  '',
+  'Jovet is not called by this name.',
+  'Open it by its address, or start it with the name in JOVET_NAMES.',
+);
 
 const FOREIGN = problem(
   '',
@@ -44,9 +67,10 @@ const FOREIGN = problem(
 );
 
 /** A browser names the page that a write comes from; nothing but our own pages may write. */
-function isForeign(request: Request, url: URL): boolean {
-  const origin = request.headers.get('origin');
-  return request.method !== 'GET' && request.method !== 'HEAD' && origin !== null && origin !== url.origin;
+function isForeign({ method, headers }: Request): boolean {
+  const origin = headers.get('origin');
+  if (method === 'GET' || method === 'HEAD' || origin === null) return false;
+  return !URL.canParse(origin) || new URL(origin).host !== headers.get('host');
 }
 
 /** A bug: the log has it all, the answer says only that it happened. */

@@ -1,4 +1,5 @@
 import assert from 'node:assert/strict';
+import { get } from 'node:http';
 import { test } from 'node:test';
 import fc from 'fast-check';
 import { v7 as uuid } from 'uuid';
@@ -210,6 +211,54 @@ test('unknown addresses, other methods, other kinds of body and other sites are 
   const foreign = await post('/api/v1/water', example, { origin: 'http://elsewhere.test' });
   assert.equal((await refused(foreign), foreign.status), 403);
 });
+
+test('a name that is led here from elsewhere reads nothing; an own name does, whatever its port', async () => {
+  const { port } = new URL(served);
+  const asked = (host: string, path = '/api/v1/export') =>
+    new Promise<number | undefined>((done, failed) =>
+      get({ host: '127.0.0.1', port, path, headers: { host } }, (answer) => (answer.resume(), done(answer.statusCode))).on('error', failed),
+    );
+  for (const host of ['elsewhere.test', `elsewhere.test:${port}`, '127.0.0.1.elsewhere.test', 'localhost.elsewhere.test', '10.0.0.7'])
+    for (const path of ['/api/v1/export', '/know/formulas', '/api/v1/live']) assert.equal(await asked(host, path), 421, `${host} ${path}`);
+  for (const host of ['localhost', 'LOCALHOST:80', `127.0.0.1:${port}`, '[::1]:9']) assert.equal(await asked(host), 200, host);
+}); // prettier-ignore
+
+test('every answer says what may be done with it, and a page runs nothing but what came with it', async () => {
+  for (const path of ['/know/formulas', '/api/v1/health', '/no/such/page', '/api/v1/no/such/thing']) {
+    const { headers }: Response = await fetch(served + path);
+    assert.equal(headers.get('x-content-type-options'), 'nosniff', path);
+    assert.equal(headers.get('x-frame-options'), 'DENY', path);
+    assert.equal(headers.get('referrer-policy'), 'same-origin', path);
+  }
+  const page = await fetch(`${served}/know/formulas`);
+  const rules = new Map((page.headers.get('content-security-policy') ?? '').split('; ').map((each) => [each.split(' ')[0], each]));
+  const [, nonce] = /'nonce-([^']+)'/.exec(rules.get('script-src') ?? '') ?? [];
+  assert.ok(nonce && !/unsafe/.test(rules.get('script-src') ?? ''));
+  assert.equal(rules.get('frame-ancestors'), "frame-ancestors 'none'");
+  const scripts = [...(await page.text()).matchAll(/<script\b[^>]*>/g)].map(([tag]) => tag);
+  assert.ok(scripts.length > 0 && scripts.every((tag) => tag.includes(nonce)));
+}); // prettier-ignore
+
+test('signs, numbers and names that there are not are refused in the form of the API, never with a 500', async () => {
+  const id = uuid();
+  const send = (method: string, path: string, body?: unknown) =>
+    fetch(`${served}/api/v1/${path}`, { method, headers: { 'content-type': 'application/json' }, ...(body === undefined ? {} : { body: JSON.stringify(body) }) });
+  const line = (customer: string, pieces: number) => ({ lines: [{ customer, product: 'quay-loaf', drop: '08:00', pieces, was: null }] });
+  for (const answer of [
+    await send('PUT', 'orders/2037-03-03', line('own\u0000counter', 3)),
+    await send('PUT', 'orders/2037-03-03', line('own\ud800counter', 3)),
+    await send('PUT', 'orders/2037-03-03', line('own-counter', 2 ** 31)),
+    await send('PUT', 'orders/0000-03-03', line('own-counter', 3)),
+    await send('DELETE', `drafts/${id}?rev=abc`),
+    await send('DELETE', `drafts/${id}?rev=${2 ** 31}`),
+    await send('POST', 'formula/constructor', {}),
+    await send('POST', 'formula/__proto__', {}),
+    await send('GET', 'customers/%00'),
+    await send('GET', 'plans/2036-01-01?n=99999999999'),
+    await send('POST', 'here', { device: id, room: '/make/\u0000', place: null }),
+  ])
+    await refused(answer);
+}); // prettier-ignore
 
 test('whatever is sent, the answer is never a 500', async () => {
   const paths = fc.constantFrom(...Object.keys(examples), '/api/v1/import');

@@ -7,6 +7,7 @@ import { saveDayPlan } from '../src/lib/server/database/day-plan.ts';
 import { readBakehouse } from '../src/lib/server/database/bakehouse.ts';
 import { readFormulas } from '../src/lib/server/database/formula.ts';
 import { importFile } from '../src/lib/server/database/import.ts';
+import { faultOf } from '../src/lib/server/database/connection.ts';
 import { migrate, NewerDatabase } from '../src/lib/server/database/migrate.ts';
 import { demoFile, freshDatabase } from './fresh-database.ts';
 
@@ -26,6 +27,19 @@ test('the demo bakery comes in through the import and can be read back', async (
   assert.equal(quay?.formula.doc.name, 'Quay Country');
   assert.equal(quay.formula.ingredients.find(({ slug }) => slug === 'rye')?.cost, 104);
 });
+
+test('a connection that is ended in the middle of a transaction ends nothing else, and is told as what it is', async () => {
+  const { db } = fresh;
+  const cut = db.transaction().execute(async (tx) => {
+    const { rows } = await sql<{ pid: number }>`select pg_backend_pid() as pid`.execute(tx);
+    await sql`select pg_terminate_backend(${rows[0]?.pid})`.execute(db);
+    for (let turn = 0; turn < 100; turn += 1) await sql`select pg_sleep(0.01)`.execute(tx);
+  });
+  await assert.rejects(cut, (error) => faultOf(error) === 'gone');
+  assert.equal((await sql<{ one: number }>`select 1 as one`.execute(db)).rows[0]?.one, 1);
+  for (const wrong of [sql`select ${'a\u0000b'}::text`, sql`select ${String(2 ** 40)}::int`, sql`select '0000-13-01'::date`])
+    await assert.rejects(wrong.execute(db), (error) => faultOf(error) === 'not-kept');
+}); // prettier-ignore
 
 test('published rows never change: the database itself refuses', async () => {
   const { db, actor } = fresh;

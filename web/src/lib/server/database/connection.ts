@@ -20,9 +20,22 @@ const DATE = 1082;
 /** ms that somebody waits for a connection; then too many are being answered. Chosen for Jovet. */
 const WAITS = 10_000;
 
-/** Whether an error says that all connections were taken for too long. */
-export const isOverloaded = (error: unknown): boolean =>
-  error instanceof Error && error.message.includes('timeout exceeded when trying to connect');
+/** What PostgreSQL says of data that it cannot keep: signs, numbers and times that it does not have. */
+const NOT_KEPT = /^(22003|22007|22008|22021|22P02|22P05)$/;
+/** What it says, or the line to it, when it is ended, begins or is gone. */
+const GONE = /^(08...|57P0[123]|ECONNREFUSED|ECONNRESET|EPIPE)$/;
+
+/**
+ * What an error of the database is, if it is no mistake of Jovet: all connections were taken for too long (`overloaded`),
+ * there is no database at the moment (`gone`), or it cannot keep what it was given (`not-kept`).
+ */
+export function faultOf(error: unknown): 'overloaded' | 'gone' | 'not-kept' | null {
+  if (!(error instanceof Error)) return null;
+  const code = 'code' in error && typeof error.code === 'string' ? error.code : '';
+  if (error.message.includes('timeout exceeded when trying to connect')) return 'overloaded';
+  if (GONE.test(code) || /^(Connection terminated|Client has encountered a connection error)/.test(error.message)) return 'gone';
+  return NOT_KEPT.test(code) ? 'not-kept' : null;
+} // prettier-ignore
 
 /** Opens a pool. A `date` is read as the text it is: a JavaScript date would move it across zones. */
 export function connect(url: string): Db {
@@ -34,6 +47,10 @@ export function connect(url: string): Db {
     options: '-c timezone=UTC',
   });
   pool.on('connect', prepareReads);
+  // So is one that is lost in the middle of a transaction, which says so itself.
+  pool.on('connect', (client) =>
+    client.on('error', (error) => console.error(`database connection lost: ${error.message}`)),
+  );
   // A lost connection is replaced by the pool; without a listener it would end the process.
   pool.on('error', (error) => console.error(`database connection lost: ${error.message}`));
   return new Kysely<Database>({ dialect: new PostgresDialect({ pool }) });

@@ -1,7 +1,7 @@
 import { json } from '@sveltejs/kit';
 import { parseWith, problem, type Result } from '@jovet/core/problem';
 import { database } from '../database/connected.ts';
-import { isOverloaded, type Actor } from '../database/connection.ts';
+import { faultOf, type Actor } from '../database/connection.ts';
 import { ofDevice } from '../database/kept.ts';
 import { readBody, readText, refuse } from './answer.ts';
 import type { Endpoint, Outcome } from './endpoint.ts';
@@ -80,11 +80,29 @@ async function run(of: Any, given: Record<string, string>, request: Request, url
     const answer = () => of.run(asked as never);
     return told(await (DEVICE.test(device) ? ofDevice.run(device, async () => answer()) : answer()));
   } catch (error) {
-    if (!isOverloaded(error)) throw error;
-    const busy = problem('', 'Jovet answers too many at once.', 'What you entered is still here; it is sent again in a moment.');
-    return json({ problems: [busy] }, { status: 503, headers: { 'retry-after': '2' } });
+    const fault = faultOf(error);
+    if (fault === 'not-kept') return refuse(422, [NOT_KEPT]);
+    if (fault) return json({ problems: [LATER[fault]] }, { status: 503, headers: { 'retry-after': '2' } });
+    console.error(`${request.method} ${url.pathname}`, error);
+    return refuse(500, [MISTAKE]);
   }
 } // prettier-ignore
+
+const AGAIN = 'What you entered is still here; it is sent again in a moment.';
+const LATER = {
+  overloaded: problem('', 'Jovet answers too many at once.', AGAIN),
+  gone: problem('', 'Jovet does not reach its database.', AGAIN),
+};
+const NOT_KEPT = problem(
+  '',
+  'Something in it cannot be kept: a sign, a number or a date that there is not.',
+  'Look for a strange sign or a number that is much too large, and take it out.',
+);
+const MISTAKE = problem(
+  '',
+  'Jovet made a mistake. Nothing was saved.',
+  'Try again; if it stays, say what you did.',
+);
 
 function bodyOf({ body, text }: Any, request: Request): Promise<unknown> | undefined {
   const isText =
