@@ -98,5 +98,22 @@ prepare_database() {
     stop_cluster
     fail "$said"
   }
-  DID=$said
+  DID=${said%%$'\n'*} CODE=''
+  [[ $said == *$'\n'* ]] && CODE=${said##*$'\n'}
+  return 0
+}
+
+# What signs the cookies of sign-in: made once, readable by nobody else.
+need_secret() {
+  [[ -s $DATA/secret ]] || (umask 077 && head -c 48 /dev/urandom | base64 -w0 >"$DATA/secret.new" && mv "$DATA/secret.new" "$DATA/secret")
+  JOVET_SECRET=$(<"$DATA/secret")
+  export JOVET_SECRET
+}
+
+head_password() {
+  [[ -s $DATA/database.url && -f web/build/prepare.cjs ]] || fail "No Jovet has run on $DATA. If it runs on another folder, name it with --data."
+  local said
+  said=$(JOVET_DATABASE_URL=$(<"$DATA/database.url") node web/build/prepare.cjs --head-password 2>&1) ||
+    fail "Jovet must be running for this. $said"
+  printf '  Open Jovet at /sign-in/code and type this code within an hour:\n\n      %s\n\n' "$said"
 }

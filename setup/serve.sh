@@ -9,13 +9,16 @@ serve() {
   local host=${JOVET_HOST:-127.0.0.1} address
   address="http://$host:$PORT"
   trap 'shut_down' INT TERM HUP
+  need_secret
   HOST=$host PORT=$PORT ORIGIN=${ORIGIN:-$address} SHUTDOWN_TIMEOUT=2 BODY_SIZE_LIMIT=4M NODE_ENV=production \
     node web/build/index.js 9>&- >"$DATA/web.log" 2>&1 &
   WEB=$!
   printf '%s' "$WEB" >"$DATA/web.pid"
   printf '%s' "$$" >"$DATA/jovet.pid"
   step 'web server' wait_until_served
-  printf '\n  Jovet is open at %s\n  Ctrl-C ends it.\n' "$address"
+  printf '\n  Jovet is open at %s\n' "$address"
+  [[ -n $CODE ]] && printf '  Nobody can sign in yet. Open %s/sign-in/code and type this code: %s\n' "$address" "$CODE"
+  printf '  Ctrl-C ends it.\n'
   wait "$WEB" || true
   printf 'jovet: the web server ended by itself. Its log is %s/web.log\n' "$DATA" >&2
   finish

@@ -6,7 +6,7 @@ const { visited } = visits();
 
 const ROOMS = [
   '/plan/orders/2027-01-14', '/plan/day/2027-01-14', '/plan/oven/2027-01-14', '/make/floor', '/make/water', '/make/cultures',
-  '/know/formulas', '/know/formulas/quay-country', '/know/larder', '/know/bakehouse',
+  '/know/formulas', '/know/formulas/quay-country', '/know/larder', '/know/bakehouse', '/know/crew',
 ]; // prettier-ignore
 /** Files of scripts, and kB of them as they are sent: what a room needs before its charts and panels. */
 const [FILES, KILOBYTES] = [20, 200] as const;

@@ -5,7 +5,7 @@ const { visited } = visits();
 
 const ROOMS = [
   '/plan/orders', '/plan/day', '/plan/oven', '/make/floor', '/make/water', '/make/cultures',
-  '/know/formulas', '/know/formulas/quay-country', '/know/larder', '/know/bakehouse',
+  '/know/formulas', '/know/formulas/quay-country', '/know/larder', '/know/bakehouse', '/know/crew', '/sign-in/password',
 ]; // prettier-ignore
 const WIDTHS = [360, 768, 1280, 1920];
 /** Text is read and targets are met from here on, px. */

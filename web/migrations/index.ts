@@ -11,6 +11,7 @@ import * as ways from './0009-ways.ts';
 import * as told from './0010-told.ts';
 import * as bySubject from './0011-by-subject.ts';
 import * as epoch from './0012-epoch.ts';
+import * as crew from './0013-crew.ts';
 
 /** Every migration by its name, in order. Forward only: one that has landed is never edited. */
 export const MIGRATIONS: Readonly<Record<string, Migration>> = {
@@ -26,4 +27,5 @@ export const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '0010-told': told,
   '0011-by-subject': bySubject,
   '0012-epoch': epoch,
+  '0013-crew': crew,
 };

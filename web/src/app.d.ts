@@ -1,9 +1,9 @@
-import type { Actor } from '$lib/server/database/connection';
+import type { Who } from '$lib/server/crew/who';
 
 declare global {
   namespace App {
     interface Locals {
-      actor: Actor;
+      actor: Who;
     }
   }
 }

@@ -1,5 +1,6 @@
 import { building } from '$app/environment';
-import type { Handle, HandleServerError, ServerInit } from '@sveltejs/kit';
+import { redirect, type Handle, type HandleServerError, type ServerInit } from '@sveltejs/kit';
+import { NOBODY, whoAsks } from '$lib/server/crew/who';
 import { findActor } from '$lib/server/database/bakehouse';
 import { database } from '$lib/server/database/connected';
 import { refuse } from '$lib/server/endpoints/answer';
@@ -8,11 +9,6 @@ import { loadDay } from '$lib/server/load-day';
 import { beginPlanners } from '$lib/server/planning/pool';
 import { problem } from '@jovet/core/problem';
 import { modeFrom } from '$lib/ui/mode';
-
-/** Who works here changes only by an import, and then only by name, so it is asked once in a while. */
-let actor: App.Locals['actor'] | undefined;
-let askedAt = 0;
-const ASK_AGAIN_MS = 10_000;
 
 /** Tomorrow is planned once before anyone asks: a planner that has just begun takes several times as long. */
 export const init: ServerInit = () => {
@@ -29,14 +25,13 @@ export const init: ServerInit = () => {
 export const handle: Handle = async ({ event, resolve }) => {
   if (!isOwnHost(event.request.headers.get('host'))) return refuse(421, [OTHER_NAME]);
   if (isForeign(event.request)) return refuse(403, [FOREIGN]);
-  if (!actor || Date.now() - askedAt > ASK_AGAIN_MS) {
-    // While there is no database, who works here stays.
-    actor =
-      (await findActor(database()).catch((error: unknown) => actor ?? Promise.reject(error))) ?? undefined;
-    askedAt = Date.now();
-  }
-  if (!actor) throw new Error('the database holds no bakehouse; ./jovet start makes one');
-  event.locals.actor = actor;
+  const { pathname } = event.url;
+  event.locals.actor = OPEN.has(pathname)
+    ? NOBODY
+    : await whoAsks(database(), event.request.headers, event.getClientAddress());
+  // The API says itself who may what; a page is for whoever is known.
+  if (event.locals.actor.role === null && !/^\/(api\/v1|sign-in)(\/|$)/.test(pathname))
+    redirect(303, `/sign-in?to=${encodeURIComponent(pathname)}`);
   const mode = modeFrom(event.cookies.get('mode'));
   const answer = await resolve(event, {
     transformPageChunk: ({ html }) => html.replace('%jovet.mode%', mode),
@@ -44,6 +39,9 @@ export const handle: Handle = async ({ event, resolve }) => {
   for (const [name, value] of HEADERS) answer.headers.set(name, value);
   return answer;
 };
+
+/** What nobody needs to be known for. */
+const OPEN = new Set(['/api/v1/health']);
 
 /** What a page of Jovet may do in a browser, and what others may do with it. Scripts: see svelte.config.js. */
 const HEADERS = [

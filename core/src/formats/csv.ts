@@ -29,7 +29,11 @@ export function readTable(text: string): TableLine[] {
 export const writeTable = (rows: readonly (readonly string[])[]): string =>
   `${dsvFormat(',').formatRows(rows.map((row) => row.map(harmless)))}\n`;
 
-const harmless = (cell: string): string => (/^[=+@\t\r]/.test(cell) || /^-\D/.test(cell) ? `'${cell}` : cell);
+/** What a spreadsheet may run, with the apostrophes that were put before it; a number below nought is none. */
+const RISKY = /^'*(\s*[=+@-]|[\t\r\n])/;
+const NUMBER = /^-\d+([.,]\d+)?$/;
+const harmless = (cell: string): string => (RISKY.test(cell) && !NUMBER.test(cell) ? `'${cell}` : cell);
 
 /** A cell as it was before `writeTable` made it harmless. */
-export const asWritten = (cell: string): string => (/^'[=+@\-\t\r]/.test(cell) ? cell.slice(1) : cell);
+export const asWritten = (cell: string): string =>
+  cell.startsWith("'") && RISKY.test(cell) ? cell.slice(1) : cell;

@@ -1,8 +1,9 @@
 import { serverNow } from '$lib/server/clock';
 
-export const load = ({ locals, cookies }) => ({
+export const load = ({ locals: { actor }, cookies }) => ({
   now: serverNow(),
-  zone: locals.actor.zone,
+  zone: actor.zone,
+  who: { id: actor.personId, name: actor.name, role: actor.role, how: actor.how },
   choices: {
     look: cookies.get('look') ?? 'auto',
     temperature: cookies.get('temperature') ?? '°C',

@@ -12,6 +12,7 @@
   import { here } from '$lib/sync/here.svelte';
   import { live } from '$lib/sync/live.svelte';
   import { unsent } from '$lib/sync/unsent.svelte';
+  import { atWork } from '$lib/sync/who.svelte';
   import UnsentList, { bringInWork } from '$lib/sync/UnsentList.svelte';
   import { LOOKS, modeOf, remember, type Look } from '$lib/ui/mode';
   import Beaker from '@lucide/svelte/icons/beaker';
@@ -50,7 +51,7 @@
       wing: 'Know',
       rooms: [
         { name: 'Formulas', path: '/know/formulas', wide: /^\/know\/(formulas|larder)/, icon: Percent },
-        { name: 'Bakehouse', path: '/know/bakehouse', wide: null, icon: House },
+        { name: 'Bakehouse', path: '/know/bakehouse', wide: /^\/know\/(bakehouse|crew)/, icon: House },
       ],
     },
   ] as const;
@@ -86,7 +87,9 @@
   // What nobody needs at the first look comes once the room stands.
   let Tips = $state<Component>();
   let Instruments = $state<Component<{ clock: typeof clockOf }>>();
+  let AtWork = $state<Component<typeof data.who>>();
   const bringInTips = async () => (Tips = (await import('$lib/ui/Tips.svelte')).default);
+  const bringInAtWork = async () => (AtWork = (await import('$lib/crew/AtWork.svelte')).default);
   const bringInInstruments = async () =>
     (Instruments = (await import('$lib/bench/Instruments.svelte')).default);
   onMount(() => {
@@ -97,14 +100,24 @@
     const tick = () => (clock = localTime(timeNow(), data.zone).time);
     tick();
     const ticking = setInterval(tick, 1000);
+    // Whoever is not known yet has no line.
+    if (data.who.role === null) return () => (clearInterval(timer), clearInterval(ticking));
+    const endAtWork = atWork.begin(data.who.id);
     const endSending = unsent.begin();
     const endLive = live.begin((epoch) => void unsent.renewed(epoch));
     const endHere = here.begin();
     const endRooms = bringInRooms();
-    const endParts = bringInParts({ bringInInstruments, bringInPanels, bringInTips, bringInWork });
+    const endParts = bringInParts({
+      bringInAtWork,
+      bringInInstruments,
+      bringInPanels,
+      bringInTips,
+      bringInWork,
+    });
     return () => {
       clearInterval(timer);
       clearInterval(ticking);
+      endAtWork();
       endSending();
       endLive();
       endHere();
@@ -139,61 +152,68 @@
   }
 </script>
 
-<a class="skip" href="#room">To the room</a>
-<div class="house">
-  <nav aria-label="Rooms">
-    <span class="name" aria-hidden="true">jovet</span>
-    <time class="clock" title="The clock of the bakehouse">{clock}</time>
-    <div class="unsent"><UnsentList clock={clockOf} {kept} /></div>
-    <div class="instruments">
-      {#if Instruments}<Instruments clock={clockOf} />{/if}
-    </div>
-    {#each WINGS as { wing, rooms } (wing)}
-      <span class="wing" id={`wing-${wing}`}>{wing}</span>
-      <ul aria-labelledby={`wing-${wing}`}>
-        {#each rooms as { name, path, wide, icon: Icon } (path)}
-          {@const isOpen = wide ? wide.test(page.url.pathname) : page.url.pathname.startsWith(path)}
-          {@const others = here.in(path)}
-          <li>
-            <a
-              href={isOpen ? path : path + dayKept(path)}
-              aria-current={isOpen ? 'page' : undefined}
-              data-others={others.length || undefined}
-              title={othersText(others)}
-            >
-              <Icon size={22} aria-hidden="true" />{name}
-            </a>
-          </li>
-        {/each}
-      </ul>
-    {/each}
-    <div class="choices">
-      <button
-        type="button"
-        aria-label={`Temperatures in ${units.temperature}; change`}
-        onclick={() => read({ temperature: units.temperature === '°C' ? '°F' : '°C' })}
-        >{units.temperature}</button
-      >
-      <button
-        type="button"
-        aria-label={`Weights in ${units.mass === 'g' ? 'grams' : 'pounds and ounces'}; change`}
-        onclick={() => read({ mass: units.mass === 'g' ? 'lb' : 'g' })}
-        >{units.mass === 'g' ? 'g' : 'lb oz'}</button
-      >
-      <button
-        type="button"
-        aria-label={`Look: ${LOOK_WORDS[look]}; change`}
-        title={`Look: ${LOOK_WORDS[look]}`}
-        onclick={nextLook}
-      >
-        {#if look === 'auto'}<SunMoon size={20} />{:else if look === 'light'}<Sun size={20} />{:else}<Moon
-            size={20}
-          />{/if}
-      </button>
-    </div>
-  </nav>
-  <main id="room" tabindex="-1">{@render children()}</main>
-</div>
+{#if page.url.pathname.startsWith('/sign-in')}
+  <main id="room">{@render children()}</main>
+{:else}
+  <a class="skip" href="#room">To the room</a>
+  <div class="house">
+    <nav aria-label="Rooms">
+      <span class="name" aria-hidden="true">jovet</span>
+      <time class="clock" title="The clock of the bakehouse">{clock}</time>
+      <div class="unsent"><UnsentList clock={clockOf} {kept} /></div>
+      <div class="about">
+        {#if AtWork}<AtWork {...data.who} />{/if}
+      </div>
+      <div class="about">
+        {#if Instruments}<Instruments clock={clockOf} />{/if}
+      </div>
+      {#each WINGS as { wing, rooms } (wing)}
+        <span class="wing" id={`wing-${wing}`}>{wing}</span>
+        <ul aria-labelledby={`wing-${wing}`}>
+          {#each rooms as { name, path, wide, icon: Icon } (path)}
+            {@const isOpen = wide ? wide.test(page.url.pathname) : page.url.pathname.startsWith(path)}
+            {@const others = here.in(path)}
+            <li>
+              <a
+                href={isOpen ? path : path + dayKept(path)}
+                aria-current={isOpen ? 'page' : undefined}
+                data-others={others.length || undefined}
+                title={othersText(others)}
+              >
+                <Icon size={22} aria-hidden="true" />{name}
+              </a>
+            </li>
+          {/each}
+        </ul>
+      {/each}
+      <div class="choices">
+        <button
+          type="button"
+          aria-label={`Temperatures in ${units.temperature}; change`}
+          onclick={() => read({ temperature: units.temperature === '°C' ? '°F' : '°C' })}
+          >{units.temperature}</button
+        >
+        <button
+          type="button"
+          aria-label={`Weights in ${units.mass === 'g' ? 'grams' : 'pounds and ounces'}; change`}
+          onclick={() => read({ mass: units.mass === 'g' ? 'lb' : 'g' })}
+          >{units.mass === 'g' ? 'g' : 'lb oz'}</button
+        >
+        <button
+          type="button"
+          aria-label={`Look: ${LOOK_WORDS[look]}; change`}
+          title={`Look: ${LOOK_WORDS[look]}`}
+          onclick={nextLook}
+        >
+          {#if look === 'auto'}<SunMoon size={20} />{:else if look === 'light'}<Sun size={20} />{:else}<Moon
+              size={20}
+            />{/if}
+        </button>
+      </div>
+    </nav>
+    <main id="room" tabindex="-1">{@render children()}</main>
+  </div>
+{/if}
 {#if Tips}<Tips />{/if}
 
 <style>
@@ -225,7 +245,7 @@
     font-size: 0.9375rem;
     line-height: 1.2;
   }
-  .instruments {
+  .about {
     min-height: 1.75rem;
   }
   .wing:not(:first-of-type) {
@@ -268,11 +288,15 @@
   .choices {
     margin-top: auto;
     display: grid;
-    gap: 0.25rem;
+    grid-template-columns: 1fr 1fr;
+    width: 4.5rem;
     justify-items: center;
   }
+  .choices button:last-child {
+    grid-column: 1 / -1;
+  }
   .choices button {
-    min-width: 2.75rem;
+    min-width: 2.1rem;
     min-height: 2.5rem;
     display: grid;
     place-items: center;
@@ -299,6 +323,12 @@
     background: light-dark(#fff, #000);
   }
   @media (max-width: 640px) {
+    .choices button:last-child {
+      grid-column: auto;
+    }
+    .choices button {
+      min-width: 2.75rem;
+    }
     .house {
       grid-template-columns: minmax(0, 1fr);
       grid-template-rows: auto minmax(0, 1fr);
@@ -306,7 +336,7 @@
     .clock {
       display: none;
     }
-    .instruments {
+    .about {
       min-height: 0;
     }
     nav {
@@ -344,6 +374,8 @@
     .choices {
       margin: 0 0 0 auto;
       grid-auto-flow: column;
+      grid-template-columns: none;
+      width: auto;
     }
   }
   @media print {

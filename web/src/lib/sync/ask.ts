@@ -36,6 +36,9 @@ const UNREACHABLE: Problem = {
 /** This page, as it is told to others: what it did itself it need not hear of. */
 export const DEVICE = uuid();
 
+/** Hears that the server does not know who asks. */
+export const onUnknown = { tell: () => {} };
+
 export type Answer<T> =
   | { readonly kind: 'done'; readonly value: T }
   | { readonly kind: 'stale'; readonly problems: readonly Problem[]; readonly stands: unknown }
@@ -45,8 +48,10 @@ export type Answer<T> =
 /**
  * Asks the server for something, by the name of the endpoint: `PUT /customers/{slug}`. What it cannot take comes back as
  * problems, never as an exception.
+ *
+ * @param by whose it is, where that may be another one than who is signed in by now
  */
-export async function ask<N extends EndpointName>(name: N, asking: Asking<N>): Promise<Answer<AnswerOf<N>>> {
+export async function ask<N extends EndpointName>(name: N, asking: Asking<N>, by: string | null = null): Promise<Answer<AnswerOf<N>>> {
   const { params = {}, query = {}, body } = asking as { readonly params?: Record<string, unknown>; readonly query?: Record<string, unknown>; readonly body?: unknown };
   const [method = 'GET', path = ''] = name.split(' ');
   const address = path.replace(/\{(\w+)\}/g, (_, each: string) => encodeURIComponent(String(params[each])));
@@ -55,11 +60,16 @@ export async function ask<N extends EndpointName>(name: N, asking: Asking<N>): P
   try {
     const response = await fetch(`/api/v1${address}${search.size > 0 ? `?${search}` : ''}`, {
       method,
-      headers: { 'jovet-device': DEVICE, ...(body === undefined ? {} : { 'content-type': isText ? 'text/plain' : 'application/json' }) },
+      headers: { 'jovet-device': DEVICE, ...(by === null ? {} : { 'jovet-person': by }), ...(body === undefined ? {} : { 'content-type': isText ? 'text/plain' : 'application/json' }) },
       ...(body === undefined ? {} : { body: isText ? body : JSON.stringify(body) }),
     });
     if (response.status >= 500) return { kind: 'unreachable', problems: [UNREACHABLE] };
     const answer = await response.json();
+    // Whoever signs in again finds it here.
+    if (response.status === 401) {
+      onUnknown.tell();
+      return { kind: 'unreachable', problems: answer.problems };
+    }
     // What was taken away before is taken away.
     if (method === 'DELETE' && response.status === 404) return { kind: 'done', value: null as AnswerOf<N> };
     if (response.ok) return { kind: 'done', value: answer };

@@ -5,6 +5,7 @@ import { timeNow } from '../bench/clock';
 import { keep, type Base } from './keep';
 import type { Picks } from './merge';
 import type { Answer } from './ask';
+import { atWork } from './who.svelte';
 import { openStore, type WaitingStore } from './store';
 import { isWhole, readerOf, sendWork, standing, type Waiting, type Work, type WorkOf } from './work';
 
@@ -69,8 +70,8 @@ class Unsent {
     // What is on its way is changed by what comes after it; what still waits becomes that.
     const next: Waiting =
       same && before && !isOnItsWay
-        ? { ...same, work, refused: null, clashes: null }
-        : { id: uuid(), work, base: base && before ? { ...base, value: before.doc } : base, refused: null, clashes: null };
+        ? { ...same, work, by: atWork.by, refused: null, clashes: null }
+        : { id: uuid(), work, by: atWork.by, base: base && before ? { ...base, value: before.doc } : base, refused: null, clashes: null };
     this.all = same && !isOnItsWay ? this.all.map((each) => (each === same ? next : each)) : [...this.all, next];
     return this.put(next).then(() => this.soon(calm));
   } // prettier-ignore
@@ -155,7 +156,7 @@ class Unsent {
     const picks = this.chosen.get(id) ?? {};
     const put = async (each: Work, on: Base<unknown> | null): Promise<Answer<unknown>> => {
       sends += 1;
-      return (said = await sendWork(each, on, timeNow()));
+      return (said = await sendWork(each, on, timeNow(), next.by ?? null));
     };
     const putOn = async (value: unknown, on: Base<unknown>) => {
       if (isWhole(work)) return put({ ...work, doc: value } as Work, on);

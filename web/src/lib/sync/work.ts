@@ -9,7 +9,8 @@ import type { StoredMix } from '../server/database/mix';
 import type { Problem } from '@jovet/core/problem';
 import type { TemperatureUnit } from '@jovet/core/units';
 import { cellsIn, saidLines, standingLines, weeksIn, type Cells, type Weeks } from './cells.ts';
-import { ask, type Answer } from './ask.ts';
+import type { EndpointName } from '../server/endpoints';
+import { ask, type Answer, type Asking } from './ask.ts';
 import type { Base } from './keep.ts';
 import type { Clash } from './merge.ts';
 
@@ -38,6 +39,8 @@ export interface Waiting {
   /** They follow one another by it, as they were done. */
   readonly id: string;
   readonly work: Work;
+  /** Whose it is; nobody: of whoever is signed in when it is sent. */
+  readonly by?: string | null;
   /** How what it changes stood when it was done; null: it adds something. */
   readonly base: Base<unknown> | null;
   /** Why the server cannot take it; null: it is sent as soon as there is a line. */
@@ -51,41 +54,43 @@ export interface Waiting {
  *
  * @param on what it was done on, where it changes something
  * @param sentAt now, epoch seconds
+ * @param by whose it is
  */
-export function sendWork(work: Work, on: Base<unknown> | null, sentAt: number): Promise<Answer<unknown>> {
+export function sendWork(work: Work, on: Base<unknown> | null, sentAt: number, by: string | null): Promise<Answer<unknown>> {
+  const send = <N extends EndpointName>(name: N, asking: Asking<N>) => ask(name, asking, by);
   const rev = on?.rev ?? 0;
   switch (work.kind) {
     case 'events':
-      return ask('POST /events', { body: { events: work.events, sentAt } });
+      return send('POST /events', { body: { events: work.events, sentAt } });
     case 'mix-begun':
-      return ask('POST /mixes', { body: { id: work.id, date: work.date, doc: work.doc } });
+      return send('POST /mixes', { body: { id: work.id, date: work.date, doc: work.doc } });
     case 'mix-changed':
-      return ask('PUT /mixes/{id}', { params: work, body: { doc: work.doc, rev } });
+      return send('PUT /mixes/{id}', { params: work, body: { doc: work.doc, rev } });
     case 'mix-dropped':
-      return ask('DELETE /mixes/{id}', { params: work, query: { rev } });
+      return send('DELETE /mixes/{id}', { params: work, query: { rev } });
     case 'mix-reading':
-      return ask('POST /mixes/{id}/readings', { params: work, body: work.reading });
+      return send('POST /mixes/{id}/readings', { params: work, body: work.reading });
     case 'culture-begun':
-      return ask('POST /cultures', { body: { id: work.id, culture: work.doc } });
+      return send('POST /cultures', { body: { id: work.id, culture: work.doc } });
     case 'culture-changed':
-      return ask('PUT /cultures/{id}', { params: work, body: { culture: work.doc, rev } });
+      return send('PUT /cultures/{id}', { params: work, body: { culture: work.doc, rev } });
     case 'culture-ended':
-      return ask('DELETE /cultures/{id}', { params: work, query: { rev } });
+      return send('DELETE /cultures/{id}', { params: work, query: { rev } });
     case 'fed':
-      return ask('POST /cultures/{id}/builds', { params: { id: work.culture }, body: { id: work.id, parent: work.parent, build: work.build } });
+      return send('POST /cultures/{id}/builds', { params: { id: work.culture }, body: { id: work.id, parent: work.parent, build: work.build } });
     case 'unfed':
-      return ask('DELETE /builds/{id}', { params: work, query: { rev } });
+      return send('DELETE /builds/{id}', { params: work, query: { rev } });
     case 'sign':
-      return ask('POST /builds/{id}/signs', { params: work, body: work.seen });
+      return send('POST /builds/{id}/signs', { params: work, body: work.seen });
     case 'draft':
-      return ask('PUT /drafts/{id}', { params: work, body: { formula: work.formula, base: work.base, doc: work.doc, rev } });
+      return send('PUT /drafts/{id}', { params: work, body: { formula: work.formula, base: work.base, doc: work.doc, rev } });
     case 'orders': {
       const lines = saidLines(work.doc, on?.value as Cells);
-      return lines.length === 0 ? NOTHING_TO_SEND : ask('PUT /orders/{date}', { params: work, body: { lines } });
+      return lines.length === 0 ? NOTHING_TO_SEND : send('PUT /orders/{date}', { params: work, body: { lines } });
     }
     case 'standing': {
       const lines = standingLines(work.doc, on?.value as Weeks);
-      return lines.length === 0 ? NOTHING_TO_SEND : ask('PUT /standing', { body: { lines } });
+      return lines.length === 0 ? NOTHING_TO_SEND : send('PUT /standing', { body: { lines } });
     }
     case 'house':
       return import('./house.ts').then(({ sendHouse }) => sendHouse(work, on));

@@ -192,7 +192,8 @@
             ? 'Not sent yet'
             : 'Saving…'}
     >
-      {#snippet about()}<p>{house.bakehouse.name}</p>{/snippet}
+      {#snippet about()}<p>{house.bakehouse.name}</p>
+        <a class="crew" href="/know/crew">Crew</a>{/snippet}
       <button type="button" class="btn preset-filled save" disabled={!dirty} onclick={save}>Save</button>
     </RoomHead>
   </div>
@@ -307,6 +308,9 @@
 </Panel>
 
 <style>
+  .crew {
+    text-decoration: underline;
+  }
   .room {
     padding: 0.75rem 1.5rem 1.5rem;
   }

@@ -3,8 +3,10 @@ import { join } from 'node:path';
 import { parseArgs } from 'node:util';
 import pg from 'pg';
 import { readBakeryFile } from '@jovet/core/formats';
-import { ensureBakehouse } from '../database/bakehouse.ts';
+import { ensureBakehouse, findActor } from '../database/bakehouse.ts';
 import { connect, type Actor, type Db } from '../database/connection.ts';
+import { hasHead, keepCode } from '../database/crew.ts';
+import { digestOf, newCode } from '../crew/secrets.ts';
 import { reindex } from '../database/formula-search.ts';
 import { serverNow } from '../clock.ts';
 import { beginDemoNights } from './demo-night.ts';
@@ -25,6 +27,7 @@ async function prepare(url: string, larder: string | undefined, demo: string | u
     const stocked = larder === undefined ? 0 : await stock(db, actor, larder);
     if (demo !== undefined && empty) {
       await loadDemo(db, demo);
+      await db.updateTable('bakehouse').set({ demo: true }).where('id', '=', actor.bakehouseId).execute();
       await beginDemoNights(db, await ensureBakehouse(db), serverNow());
     }
     await reindex(db, actor, (slug, n) => readVersion(db, actor, slug, n));
@@ -33,7 +36,8 @@ async function prepare(url: string, larder: string | undefined, demo: string | u
       ...(stocked > 0 ? [`${stocked} ingredients in the larder`] : []),
       ...(demo !== undefined && empty ? ['demo bakery loaded'] : []),
     ];
-    return done.join(', ');
+    const code = (await needsCode(db)) ? await headCode(db, actor) : null;
+    return [done.join(', '), ...(code === null ? [] : [code])].join('\n');
   } finally {
     await db.destroy();
   }
@@ -61,6 +65,31 @@ async function stock(db: Db, actor: Actor, file: string): Promise<number> {
   return inTransaction(db, (tx) => stockLarder(tx, actor, ingredients));
 }
 
+/** Nobody can sign in yet; on this computer the demo lets its head baker in without. */
+async function needsCode(db: Db): Promise<boolean> {
+  const isDemo = (await findActor(db))?.demo ?? false;
+  return !(await hasHead(db)) && (!isDemo || process.env['JOVET_HOST'] !== undefined);
+}
+
+/** How long a code of the terminal lets in, minutes. */
+const CODE_MIN = 60;
+/** A code that makes the first head baker, or lets one in who forgot the password. */
+async function headCode(db: Db, actor: Actor): Promise<string> {
+  const code = newCode();
+  await keepCode(db, actor.bakehouseId, 'head', digestOf(code), CODE_MIN);
+  return code;
+}
+
+/** Run by `./jovet head-password`. */
+async function headPassword(url: string): Promise<string> {
+  const db = connect(url);
+  try {
+    return await headCode(db, await ensureBakehouse(db));
+  } finally {
+    await db.destroy();
+  }
+}
+
 /** The bakehouse first, then its prices, then the formulas that need the larder, then the cultures, then the orders for what the formulas make. */
 async function loadDemo(db: Db, folder: string): Promise<void> {
   const formulas = (await readdir(join(folder, 'formulas'))).sort().map((name) => join('formulas', name));
@@ -75,10 +104,13 @@ async function loadDemo(db: Db, folder: string): Promise<void> {
 }
 
 async function main(): Promise<void> {
-  const { values } = parseArgs({ options: { larder: { type: 'string' }, demo: { type: 'string' } } });
+  const { values } = parseArgs({
+    options: { larder: { type: 'string' }, demo: { type: 'string' }, 'head-password': { type: 'boolean' } },
+  });
   const url = process.env['JOVET_DATABASE_URL'];
   if (url === undefined) throw new Error('JOVET_DATABASE_URL is not set');
-  console.log(await prepare(url, values.larder, values.demo));
+  const said = values['head-password'] ? headPassword(url) : prepare(url, values.larder, values.demo);
+  console.log(await said);
 }
 
 main().catch((error: unknown) => {

@@ -5,6 +5,7 @@ import { Mixer } from '@jovet/core/mix';
 import type { WaterMethod } from '@jovet/core/water';
 import type { BakeryFile } from '@jovet/core/formats';
 import type { Actor, Db, Tx } from './connection.ts';
+import { takeUpHands } from './crew.ts';
 import { inTransaction, type Kept } from './kept.ts';
 
 /** A bakehouse before anyone has described it: one person, one mixer by hand, one tub. */
@@ -29,18 +30,25 @@ const BLANK: Extract<BakeryFile, { jovet: 'bakehouse' }> = {
   stood: 0,
 };
 
-/** Finds who works here: the first person of the one bakehouse, or null before the first start. */
-export async function findActor(db: Db | Tx): Promise<Actor | null> {
+/** Finds who leads here: the first head baker of the one bakehouse, or null before the first start. */
+export async function findActor(db: Db | Tx): Promise<(Actor & { readonly demo: boolean }) | null> {
   const person = await db
     .selectFrom('person')
     .innerJoin('bakehouse', 'bakehouse.id', 'person.bakehouse_id')
-    .select(['person.id', 'person.name', 'person.bakehouse_id', 'bakehouse.zone'])
+    .select(['person.id', 'person.name', 'person.bakehouse_id', 'bakehouse.zone', 'bakehouse.demo'])
     .where('person.retired_at', 'is', null)
+    .where('person.role', '=', 'head')
     .orderBy('person.id')
     .limit(1)
     .executeTakeFirst();
   return person
-    ? { personId: person.id, name: person.name, bakehouseId: person.bakehouse_id, zone: person.zone }
+    ? {
+        personId: person.id,
+        name: person.name,
+        bakehouseId: person.bakehouse_id,
+        zone: person.zone,
+        demo: person.demo,
+      }
     : null;
 }
 
@@ -63,6 +71,7 @@ export async function ensureBakehouse(db: Db): Promise<Actor> {
         bakehouse_id: actor.bakehouseId,
         name: actor.name,
         skills: [],
+        role: 'head',
         updated_by: actor.personId,
       })
       .execute();
@@ -89,10 +98,12 @@ export async function saveBakehouse(
   const { name, zone } = file.bakehouse;
   await tx.updateTable('bakehouse').set({ name, zone }).where('id', '=', actor.bakehouseId).execute();
   await touchBakehouse(tx, actor);
+  await replacePeople(tx, actor, file.people);
+  // Before anyone has described it, nobody stands in its rota by name.
+  if (file !== BLANK) await takeUpHands(tx, actor, file.bakehouse.floor.hands);
   await addVersion(tx, actor, file.bakehouse);
   await replaceResources(tx, actor, 'mixer', file.mixers);
   await replaceResources(tx, actor, 'tub', file.tubs);
-  await replacePeople(tx, actor, file.people);
 }
 
 /**
@@ -148,6 +159,7 @@ export const holdBakehouse = (tx: Tx, actor: Actor): Promise<unknown> =>
 
 async function written(tx: Tx, actor: Actor, now: BakehouseNow): Promise<BakehouseNow> {
   await touchBakehouse(tx, actor);
+  await takeUpHands(tx, actor, now.bakehouse.floor.hands);
   await addVersion(tx, actor, now.bakehouse);
   await replaceResources(tx, actor, 'mixer', now.mixers);
   return { ...now, version: now.version + 1 };
@@ -209,13 +221,14 @@ export async function replaceResources(
   }
 }
 
-/** The first of the file is the one who works here now: until sign-in, the writes carry that name. */
+/** Nobody of the file goes by two names; the head baker of a bakehouse that was blank is the first of the file. */
 export async function replacePeople(
   tx: Tx,
   actor: Actor,
   people: readonly { name: string; skills: string[] }[],
 ): Promise<void> {
   const written = { updated_by: actor.personId, updated_at: new Date() };
+  const isBlank = actor.name === BLANK.people[0]?.name;
   for (const [index, { name, skills }] of people.entries()) {
     const known = await tx
       .selectFrom('person')
@@ -223,7 +236,7 @@ export async function replacePeople(
       .where('bakehouse_id', '=', actor.bakehouseId)
       .where('name', '=', name)
       .executeTakeFirst();
-    const id = known?.id ?? (index === 0 ? actor.personId : undefined);
+    const id = known?.id ?? (index === 0 && isBlank ? actor.personId : undefined);
     if (id === undefined) {
       await tx
         .insertInto('person')

@@ -6,13 +6,15 @@ import type { Database } from './schema.ts';
 export type Db = Kysely<Database>;
 export type Tx = Transaction<Database>;
 
-/** Who writes. Every write takes one, though sign-in comes later. */
+/** Who writes. Every write takes one. */
 export interface Actor {
   readonly personId: string;
   readonly name: string;
   readonly bakehouseId: string;
   /** Time zone of the bakehouse. */
   readonly zone: string;
+  /** It was only said who it is. */
+  readonly unverified?: true;
 }
 
 const DATE = 1082;

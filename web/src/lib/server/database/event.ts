@@ -143,11 +143,15 @@ const rowOf = (actor: Actor, event: Event, seq: number, device: string | null, s
   spot: event.spot,
   offset: event.offset,
   person_id: actor.personId,
+  verified: actor.unverified !== true,
   device,
   skew,
   schema: EVENT_SCHEMA,
   corrects: event.corrects,
 });
+
+/** Said of a name that nobody signed in by on the device. */
+const NOT_SHOWN = ' (not signed in)';
 
 /** So many events are read at once. */
 const MOST = 5000;
@@ -162,7 +166,8 @@ export async function listEvents(
     .selectFrom('event')
     .innerJoin('person', 'person.id', 'event.person_id')
     .select(['event.id', 'local_date as day', 'subject_kind', 'subject_id', 'happened', 'instrument', 'spot'])
-    .select(['event.offset', 'event.corrects', 'event.seq', 'person.name as by'])
+    .select(['event.offset', 'event.corrects', 'event.seq'])
+    .select(sql<string>`person.name || case when event.verified then '' else ${NOT_SHOWN} end`.as('by'))
     .select(sql<number>`floor(extract(epoch from event.at))::bigint`.as('at'))
     .select(sql<number>`floor(extract(epoch from event.recorded_at))::bigint`.as('recorded'))
     .where('event.bakehouse_id', '=', actor.bakehouseId)

@@ -9,6 +9,7 @@ import type { FormulaDoc, Ingredient, Stood } from '@jovet/core/formula';
 import type { Build, Culture, Sign } from '@jovet/core/culture';
 import type { Event } from '@jovet/core/run';
 import type { FormulaDraft } from '@jovet/core/sheet';
+import type { Right, Role } from '../../crew/rights.ts';
 
 /** A jsonb column: read as a document, written as its text. */
 type Json<T> = ColumnType<T, string, string>;
@@ -50,6 +51,8 @@ export interface Database {
     zone: string;
     mixes_rev: Generated<number>;
     events_seq: Generated<number>;
+    /** It is the demo bakery: nobody has to sign in on the computer that it runs on. */
+    demo: Generated<boolean>;
   } & Mutable;
   bakehouse_version: { bakehouse_id: string; n: number; doc: Json<Bakehouse> } & WrittenOnce;
   person: {
@@ -57,9 +60,61 @@ export interface Database {
     bakehouse_id: string;
     name: string;
     skills: string[];
+    role: Generated<Role>;
+    /** The account that this person signs in with. */
     user_id: string | null;
     retired_at: Date | null;
   } & Mutable;
+  account: { id: string; name: string; email: string; emailVerified: boolean };
+  account_secret: {
+    id: string;
+    accountId: string;
+    /** How it lets in: a password everywhere, a PIN on tablets of the bakery. */
+    providerId: 'password' | 'pin';
+    userId: string;
+    password: string | null;
+  };
+  account_session: {
+    id: string;
+    userId: string;
+    token: string;
+    expiresAt: Date;
+    bakehouseId: string;
+    deviceId: string | null;
+    how: 'password' | 'pin';
+    createdAt: Moment;
+  };
+  device: {
+    id: string;
+    bakehouse_id: string;
+    name: string;
+    token_hash: string;
+    enrolled_by: string;
+    enrolled_at: Moment;
+    removed_at: Date | null;
+  };
+  entry_code: { hash: string; bakehouse_id: string; lets_in: 'head' | 'device'; expires_at: Date };
+  entry_try: { person_id: string; place: string; failed: number; next_at: Date };
+  token: {
+    id: string;
+    bakehouse_id: string;
+    name: string;
+    hash: string;
+    rights: Right[];
+    created_by: string;
+    created_at: Moment;
+    removed_at: Date | null;
+  };
+  audit: {
+    id: Generated<number>;
+    bakehouse_id: string;
+    at: Moment;
+    who: string;
+    person_id: string | null;
+    device_id: string | null;
+    what: string;
+    on_what: Json<Readonly<Record<string, unknown>>>;
+  };
   resource: {
     id: string;
     bakehouse_id: string;
@@ -193,6 +248,7 @@ export interface Database {
     spot: Event['spot'];
     offset: number;
     person_id: string;
+    verified: Generated<boolean>;
     device: string | null;
     skew: number;
     schema: number;

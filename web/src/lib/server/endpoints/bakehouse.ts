@@ -18,12 +18,14 @@ const toldAs = (kept: Kept<BakehouseNow>): Kept<ReturnType<typeof told>> =>
 /** The bakehouse, and what its instruments say. */
 export const BAKEHOUSE = {
   'GET /bakehouse': endpoint({
+    right: 'read',
     summary: 'The bakehouse',
     description: 'Its settings and mixers.',
     answer: BakehouseAnswer,
     run: async ({ db, actor }) => good(told(await readHouse(db, actor))),
   }),
   'PUT /bakehouse': endpoint({
+    right: 'lead',
     summary: 'Change the bakehouse',
     body: BakehouseRequest,
     answer: BakehouseAnswer,
@@ -31,6 +33,7 @@ export const BAKEHOUSE = {
       toldAs(await changeBakehouse(db, actor, base, { bakehouse, mixers })),
   }),
   'PUT /bakehouse/water-method': endpoint({
+    right: 'note',
     summary: 'Choose the way to the water',
     description: 'For mixes from now on.',
     body: WaterMethodRequest,
@@ -39,6 +42,7 @@ export const BAKEHOUSE = {
       toldAs(await chooseWaterMethod(db, actor, was, method)),
   }),
   'GET /instruments': endpoint({
+    right: 'read',
     summary: 'What the instruments say',
     description: 'The last word of each.',
     answer: InstrumentsAnswer,

@@ -1,6 +1,8 @@
 import type { z } from 'zod';
 import type { Problem, Result } from '@jovet/core/problem';
-import type { Actor, Db } from '../database/connection.ts';
+import type { Right } from '../../crew/rights.ts';
+import type { Who } from '../crew/who.ts';
+import type { Db } from '../database/connection.ts';
 import type { Kept } from '../database/kept.ts';
 
 type Fields = z.ZodObject | undefined;
@@ -17,11 +19,15 @@ export interface Asked<P extends Fields, Q extends Fields, B extends Body, T ext
   readonly params: Read<P>;
   readonly query: Read<Q>;
   readonly body: BodyOf<B, T>;
-  readonly actor: Actor;
+  readonly actor: Who;
   readonly db: Db;
   /** Nobody waits for the answer any longer. */
   readonly signal: AbortSignal;
   readonly url: URL;
+  /** What the request said besides: by it who comes in is known. */
+  readonly headers: Headers;
+  /** Where it came from. */
+  readonly address: string;
 }
 
 /** A value that nobody changes any more: what core answers with. */
@@ -49,7 +55,7 @@ export interface Raw {
 export interface WithHeaders<A> {
   readonly kind: 'done';
   readonly value: A;
-  readonly headers: Readonly<Record<string, string>>;
+  readonly headers: Headers | Readonly<Record<string, string>>;
 }
 
 export type Outcome<A> = Result<A> | Kept<A, unknown> | WithHeaders<A> | Refused | Raw;
@@ -62,6 +68,8 @@ export interface Endpoint<
   A extends z.ZodType = z.ZodType,
   T extends string | undefined = string | undefined,
 > {
+  /** What whoever asks must be allowed; `open`: nothing, not even to be known. */
+  readonly right: Right | 'open';
   readonly summary: string;
   readonly description?: string;
   /** What stands in the address. */

@@ -15,6 +15,7 @@ const NEITHER = problem(
 /** What happened. */
 export const EVENTS = {
   'GET /events': endpoint({
+    right: 'read',
     summary: 'What happened',
     description: 'In the order in which it was kept: `?day=` of a day, `?since=` all after a place.',
     query: z.object({ day: z.iso.date().optional(), since: z.coerce.number().int().min(0).optional() }),
@@ -25,6 +26,7 @@ export const EVENTS = {
     },
   }),
   'POST /events': endpoint({
+    right: 'note',
     summary: 'Note what happened',
     description: 'Events are only ever added; one may correct another. Sent again, nothing changes. All of it is kept or none.',
     body: EventsRequest,

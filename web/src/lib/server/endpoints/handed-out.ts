@@ -41,6 +41,7 @@ const Many = z.coerce
 /** What the rooms hand out, as files and lists for other programs. */
 export const HANDED_OUT = {
   'GET /formulas/{slug}/as/{form}': endpoint({
+    right: 'read',
     summary: 'A formula as a file',
     description: 'formula.json: everything, for another Jovet. formula.csv: its sheet. recipe.jsonld: schema.org, in grams.',
     params: BySlug.extend({ form: z.enum(['formula.json', 'formula.csv', 'recipe.jsonld']) }),
@@ -57,6 +58,7 @@ export const HANDED_OUT = {
     },
   }),
   'GET /formulas/{slug}/scale-sheet': endpoint({
+    right: 'read',
     summary: 'The scale sheet of a formula',
     description: 'What is weighed for so many pieces, stage by stage, as the scales show it.',
     params: BySlug,
@@ -70,6 +72,7 @@ export const HANDED_OUT = {
     },
   }),
   'GET /orders/{date}/{form}': endpoint({
+    right: 'read',
     summary: 'Orders of a day as a table, or what is taken from the shelves for them',
     description: 'orders.csv comes back in as it went out. pull-list.json: ingredients, doughs and what is made before, kg.',
     params: ByDate.extend({ form: z.enum(['orders.csv', 'pull-list.json']) }),
@@ -77,6 +80,7 @@ export const HANDED_OUT = {
     run: ({ db, actor, params: { date, form } }) => (form === 'orders.csv' ? ordersTable(db, actor, date) : pullList(db, actor, date)),
   }),
   'GET /plans/{date}/{form}': endpoint({
+    right: 'read',
     summary: 'The chosen plan as a table, a calendar, its loads, or its labels',
     description: 'plan.csv or plan.ics; `?person=` for one person. oven.json: loads deck by deck, and the stones under them. labels.json: what stands on each tub.',
     params: ByDate.extend({ form: z.enum(['plan.csv', 'plan.ics', 'oven.json', 'labels.json']) }),

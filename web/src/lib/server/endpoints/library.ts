@@ -46,6 +46,7 @@ function publishedSince({ formula, by, version }: FormulaVersion, base: number) 
 /** Formulas, drafts, the larder, and what comes in and goes out as a file. */
 export const LIBRARY = {
   'GET /formulas': endpoint({
+    right: 'read',
     summary: 'List formulas',
     description: 'By name, 200 at a time; narrowed by what the address asks.',
     query: schemas.FormulaQuery,
@@ -53,6 +54,7 @@ export const LIBRARY = {
     run: async ({ db, actor, query }) => good({ formulas: await listFormulas(db, actor, schemas.filterOf(query), PAGE) }),
   }),
   'GET /formulas/{slug}': endpoint({
+    right: 'read',
     summary: 'Open a formula',
     description: 'Its newest version with the ingredients it is pinned to.',
     params: BySlug,
@@ -63,6 +65,7 @@ export const LIBRARY = {
     },
   }),
   'POST /formulas/{slug}': endpoint({
+    right: 'formulate',
     summary: 'Publish a formula',
     description: 'Makes a version that never changes.',
     params: z.object({ slug: z.string().pipe(Slug) }),
@@ -86,6 +89,7 @@ export const LIBRARY = {
     },
   }),
   'PUT /formulas/{slug}': endpoint({
+    right: 'formulate',
     summary: 'Take a formula out of use',
     description: 'Or back into it. Nothing is ever deleted.',
     params: BySlug,
@@ -98,6 +102,7 @@ export const LIBRARY = {
     },
   }),
   'GET /formulas/{slug}/versions': endpoint({
+    right: 'read',
     summary: 'List versions',
     description: 'The newest first.',
     params: BySlug,
@@ -105,6 +110,7 @@ export const LIBRARY = {
     run: async ({ db, actor, params: { slug } }) => good({ versions: await listVersions(db, actor, slug) }),
   }),
   'GET /formulas/{slug}/versions/{n}': endpoint({
+    right: 'read',
     summary: 'Open a version',
     description: 'As it was published.',
     params: BySlug.extend({ n: z.string() }),
@@ -115,12 +121,14 @@ export const LIBRARY = {
     },
   }),
   'GET /drafts': endpoint({
+    right: 'read',
     summary: 'List drafts',
     description: 'Sheets that are begun and not published.',
     answer: Anything,
     run: async ({ db, actor }) => good({ drafts: await listDrafts(db, actor) }),
   }),
   'GET /drafts/{id}': endpoint({
+    right: 'read',
     summary: 'Open a draft',
     description: 'As it was typed.',
     params: ById,
@@ -131,6 +139,7 @@ export const LIBRARY = {
     },
   }),
   'PUT /drafts/{id}': endpoint({
+    right: 'formulate',
     summary: 'Keep a draft',
     params: ById,
     body: schemas.DraftRequest,
@@ -141,6 +150,7 @@ export const LIBRARY = {
     },
   }),
   'DELETE /drafts/{id}': endpoint({
+    right: 'formulate',
     summary: 'Throw a draft away',
     params: ById,
     query: AtRev,
@@ -149,12 +159,14 @@ export const LIBRARY = {
       (await dropDraft(db, actor, id, rev)) ? good({ dropped: id }) : refused(409, GONE),
   }),
   'GET /ingredients': endpoint({
+    right: 'read',
     summary: 'Open the larder',
     description: 'The newest version of every ingredient.',
     answer: z.object({ ingredients: z.array(schemas.ShelvedAnswer) }),
     run: async ({ db, actor }) => good({ ingredients: await readLarder(db, actor) }),
   }),
   'PUT /ingredients/{slug}': endpoint({
+    right: 'formulate',
     summary: 'Change an ingredient',
     description: 'Makes a new version; published formulas keep theirs.',
     params: BySlug,
@@ -166,6 +178,7 @@ export const LIBRARY = {
     },
   }),
   'POST /import/preview': endpoint({
+    right: 'lead',
     summary: 'Look into a file',
     description: 'What it would bring, with every fault; nothing is kept.',
     text: 'one of the open formats, a table or a schema.org recipe',
@@ -173,6 +186,7 @@ export const LIBRARY = {
     run: ({ db, actor, body }) => previewFile(db, actor, body),
   }),
   'POST /import': endpoint({
+    right: 'lead',
     summary: 'Bring in a file',
     description: 'The open formats, a table or a schema.org recipe. Whole or not at all; `?take=good` brings in what has no faults.',
     query: z.object({ take: z.enum(['all', 'good']).default('all') }),
@@ -181,6 +195,7 @@ export const LIBRARY = {
     run: ({ db, actor, body, query: { take } }) => importFile(db, actor, body, take),
   }),
   'GET /export': endpoint({
+    right: 'lead',
     summary: 'Export everything',
     description: 'One document; an empty Jovet takes it in and is the same bakehouse.',
     answer: Archive,
@@ -191,6 +206,7 @@ export const LIBRARY = {
     }),
   }),
   'GET /schemas/formula.json': endpoint({
+    right: 'read',
     summary: 'Schema of a formula file',
     description: 'JSON Schema 2020-12, made from what the import parses with.',
     answer: Anything,

@@ -12,6 +12,7 @@ const Where = z.strictObject({
 /** Who is where: told, and kept nowhere. */
 export const LIVE = {
   'POST /here': endpoint({
+    right: 'read',
     summary: 'Say where a device is',
     description: 'The others hear it by `/api/v1/live`; it is forgotten when it is not said again for a while.',
     body: Where,

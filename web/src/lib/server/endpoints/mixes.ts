@@ -25,6 +25,7 @@ const MIXES = 40;
 /** Mixes, their readings, and what they teach. */
 export const MIXES_OF_A_DAY = {
   'GET /mixes': endpoint({
+    right: 'read',
     summary: 'List the mixes of a day',
     description: 'In order, each with its readings.',
     query: z.object({ date: z.iso.date() }),
@@ -32,6 +33,7 @@ export const MIXES_OF_A_DAY = {
     run: async ({ db, actor, query: { date } }) => good({ mixes: await listMixes(db, actor, date) }),
   }),
   'POST /mixes': endpoint({
+    right: 'note',
     summary: 'Begin a mix',
     description: 'Sending it again changes nothing.',
     body: BeginMixRequest,
@@ -39,6 +41,7 @@ export const MIXES_OF_A_DAY = {
     run: ({ db, actor, body }) => beginMix(db, actor, body),
   }),
   'GET /mixes/{id}': endpoint({
+    right: 'read',
     summary: 'Open a mix',
     description: 'With all its readings.',
     params: ById,
@@ -46,6 +49,7 @@ export const MIXES_OF_A_DAY = {
     run: async ({ db, actor, params: { id } }) => there(await readMix(db, actor, id)),
   }),
   'PUT /mixes/{id}': endpoint({
+    right: 'note',
     summary: 'Change a mix',
     params: ById,
     body: ChangeMixRequest,
@@ -54,6 +58,7 @@ export const MIXES_OF_A_DAY = {
       sentAgain(await changeMix(db, actor, id, doc, rev), (stands) => stands.doc, doc),
   }),
   'DELETE /mixes/{id}': endpoint({
+    right: 'note',
     summary: 'Take a mix off its day',
     params: ById,
     query: AtRev,
@@ -61,6 +66,7 @@ export const MIXES_OF_A_DAY = {
     run: ({ db, actor, params: { id }, query: { rev } }) => dropMix(db, actor, id, rev),
   }),
   'POST /mixes/{id}/readings': endpoint({
+    right: 'note',
     summary: 'Add a reading',
     description: 'A reading is never changed: a correction names the one it corrects.',
     params: ById,
@@ -69,12 +75,14 @@ export const MIXES_OF_A_DAY = {
     run: ({ db, actor, params: { id }, body }) => addReading(db, actor, id, body),
   }),
   'GET /mix-log': endpoint({
+    right: 'read',
     summary: 'How the last mixes came out',
     description: 'Oldest first, 150 at most.',
     answer: MixLogAnswer,
     run: async ({ db, actor }) => good({ mixes: await readLog(db, actor) }),
   }),
   'GET /mix-log/bulk': endpoint({
+    right: 'read',
     summary: 'What dough temperatures did to bulk',
     description: 'By mix, of the last 40: hours planned and as it came, and the minutes between.',
     answer: BulkLogAnswer,

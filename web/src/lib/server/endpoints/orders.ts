@@ -19,6 +19,7 @@ const inTheWay = (db: Db, actor: Actor, slug: string, staying: readonly string[]
 /** Who gets bread, every week and on a day. */
 export const ORDERS = {
   'PUT /customers/{slug}': endpoint({
+    right: 'order',
     summary: 'Keep a customer',
     description: 'A new one, or a known one as it is now.',
     params: BySlug,
@@ -32,6 +33,7 @@ export const ORDERS = {
     },
   }),
   'DELETE /customers/{slug}': endpoint({
+    right: 'order',
     summary: 'Take a customer off the list',
     description: 'What was ordered stays on record. It is refused while there are orders to come, unless they go too.',
     params: BySlug,
@@ -43,6 +45,7 @@ export const ORDERS = {
     },
   }),
   'PUT /standing': endpoint({
+    right: 'order',
     summary: 'Say what is ordered every week',
     description:
       'Pieces Monday first, and what they were when they were typed: each weekday is kept by itself. A line of nothing but zeros is taken off. All lines or none.',
@@ -51,6 +54,7 @@ export const ORDERS = {
     run: ({ db, actor, body: { lines } }) => keepStanding(db, actor, lines),
   }),
   'GET /orders/{date}': endpoint({
+    right: 'read',
     summary: 'What is ordered on a day',
     description: 'Standing orders of the weekday with what was said of the day, and totals by product and drop.',
     params: ByDate,
@@ -65,6 +69,7 @@ export const ORDERS = {
     },
   }),
   'PUT /orders/{date}': endpoint({
+    right: 'order',
     summary: 'Say what is ordered on a day',
     description: 'Pieces, and what was said of the day when they were typed. All lines or none.',
     params: ByDate,

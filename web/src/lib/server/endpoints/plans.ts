@@ -29,6 +29,7 @@ const savedSince = (by: string) =>
 /** Plans of whole days. */
 export const PLANS = {
   'POST /plan': endpoint({
+    right: 'read',
     summary: 'Plan a day',
     description:
       'By its orders, or one that is given whole, with what is said of it in place of what is known: planned, impossible (and why), or not found (and what the nearest plan breaks). Nothing is saved.',
@@ -49,6 +50,7 @@ export const PLANS = {
     },
   }),
   'POST /plan/check': endpoint({
+    right: 'read',
     summary: 'Check a plan',
     description: 'Every task, wait, person, resource and deck, and every dough followed through it, wherever it comes from.',
     body: schemas.CheckPlanRequest,
@@ -59,6 +61,7 @@ export const PLANS = {
     },
   }),
   'GET /plans/{date}': endpoint({
+    right: 'read',
     summary: 'Open the chosen plan of a day',
     description: 'With a list of all its plans. `?n=` opens another.',
     params: ByDate,
@@ -70,6 +73,7 @@ export const PLANS = {
     },
   }),
   'PUT /plans/{date}': endpoint({
+    right: 'plan',
     summary: 'Save a plan of a day',
     description: 'It is checked again.',
     params: ByDate,
@@ -83,6 +87,7 @@ export const PLANS = {
     },
   }),
   'PATCH /plans/{date}': endpoint({
+    right: 'plan',
     summary: 'Choose one of the plans of a day',
     params: ByDate,
     body: schemas.ChoosePlanRequest,
@@ -90,6 +95,7 @@ export const PLANS = {
     run: ({ db, actor, params: { date }, body: { n, was } }) => chooseDayPlan(db, actor, date, n, was),
   }),
   'PUT /plans/{date}/found': endpoint({
+    right: 'read',
     summary: 'Keep the best plan that was found',
     description: 'For the day as it stands now, unless a better one is kept. It is checked first.',
     params: ByDate,
@@ -101,6 +107,7 @@ export const PLANS = {
     },
   }),
   'POST /plans/{date}/mishaps': endpoint({
+    right: 'read',
     summary: 'Say what went wrong',
     description:
       'An oven, a retarder or a mixer is out, somebody is away, the power is gone, orders or vans are other ones, something is lost: what moves, what is lost and what it costs; what was begun stays. With `take` it is noted, and the plan that goes on from it is saved.',

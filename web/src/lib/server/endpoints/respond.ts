@@ -1,7 +1,10 @@
 import { json } from '@sveltejs/kit';
-import { parseWith, problem, type Result } from '@jovet/core/problem';
+import { parseWith, problem, type Problem, type Result } from '@jovet/core/problem';
 import { database } from '../database/connected.ts';
-import { faultOf, type Actor } from '../database/connection.ts';
+import { RIGHT_WORDS, type Right } from '../../crew/rights.ts';
+import type { Who } from '../crew/who.ts';
+import { writeDown } from '../database/audit.ts';
+import { faultOf } from '../database/connection.ts';
 import { ofDevice } from '../database/kept.ts';
 import { readBody, readText, refuse } from './answer.ts';
 import type { Endpoint, Outcome } from './endpoint.ts';
@@ -22,6 +25,7 @@ const PLACES = places();
 const DEVICE = /^[\w-]{1,40}$/;
 
 interface Place {
+  readonly path: string;
   readonly parts: readonly string[];
   readonly methods: Map<string, Any>;
 }
@@ -30,7 +34,7 @@ function places(): readonly Place[] {
   const all = new Map<string, Place>();
   for (const [name, each] of Object.entries(ENDPOINTS) as [EndpointName, Any][]) {
     const [method = '', path = ''] = name.split(' ');
-    const place = all.get(path) ?? { parts: path.split('/').slice(1), methods: new Map<string, Any>() };
+    const place = all.get(path) ?? { path, parts: path.split('/').slice(1), methods: new Map<string, Any>() };
     place.methods.set(method, each);
     all.set(path, place);
   }
@@ -56,29 +60,61 @@ function paramsOf(parts: readonly string[], asked: readonly string[]): Record<st
  *
  * @param path of the address, after `/api/v1/`
  */
-export async function respond(path: string, request: Request, url: URL, actor: Actor): Promise<Response> {
+export async function respond(path: string, request: Request, url: URL, actor: Who, address: string): Promise<Response> {
   const asked = path.split('/');
-  for (const { parts, methods } of PLACES) {
+  for (const { parts, methods, path: name } of PLACES) {
     const params = paramsOf(parts, asked);
     if (!params) continue;
     const found = methods.get(request.method === 'HEAD' ? 'GET' : request.method);
-    return found ? run(found, params, request, url, actor) : refuse(405, [problem('', `${request.method} is not possible here.`, 'See /api for what is.')]);
+    return found ? run(found, { given: params, name: `${request.method} ${name}`, request, url, actor, address }) : refuse(405, [problem('', `${request.method} is not possible here.`, 'See /api for what is.')]);
   }
   return refuse(404, [problem('', `There is nothing at ${url.pathname}.`, 'See /api for what there is.')]);
 } // prettier-ignore
 
-async function run(of: Any, given: Record<string, string>, request: Request, url: URL, actor: Actor): Promise<Response> {
+interface Asking {
+  readonly given: Record<string, string>;
+  /** Method and address as the endpoint has them. */
+  readonly name: string;
+  readonly request: Request;
+  readonly url: URL;
+  readonly actor: Who;
+  readonly address: string;
+}
+
+/** The one place where it is looked at who may what: null, or with which status and words it is refused. */
+export function barOf(
+  { right }: Pick<Endpoint, 'right'>,
+  { rights, role }: Who,
+): { readonly status: 401 | 403; readonly problem: Problem } | null {
+  if (right === 'open' || rights.includes(right)) return null;
+  return role === null ? { status: 401, problem: UNKNOWN } : { status: 403, problem: notFor(right) };
+}
+const UNKNOWN = problem('', 'You are not signed in.', 'Sign in; what you entered is still here.');
+const notFor = (right: Right) =>
+  problem(
+    '',
+    `You may not ${RIGHT_WORDS[right]} as you are signed in.`,
+    'Ask the head baker, who says who may what.',
+  );
+
+async function run(of: Any, { given, name, request, url, actor, address }: Asking): Promise<Response> {
+  const bar = barOf(of, actor);
+  if (bar) return refuse(bar.status, [bar.problem]);
   const params = of.params ? parseWith(of.params, given) : null;
   if (params && !params.ok) return refuse(422, params.problems);
   const query = of.query ? parseWith(of.query, Object.fromEntries(url.searchParams)) : null;
   if (query && !query.ok) return refuse(422, query.problems);
   const body = await bodyOf(of, request);
   if (body instanceof Response) return body;
-  const asked = { params: params?.value, query: query?.value, body, actor, db: database(), signal: request.signal, url };
+  const { headers, signal } = request;
+  const asked = { params: params?.value, query: query?.value, body, actor, db: database(), signal, url, headers, address };
   try {
-    const device = request.headers.get('jovet-device') ?? '';
+    const device = headers.get('jovet-device') ?? '';
     const answer = () => of.run(asked as never);
-    return told(await (DEVICE.test(device) ? ofDevice.run(device, async () => answer()) : answer()));
+    const response = told(await (DEVICE.test(device) ? ofDevice.run(device, async () => answer()) : answer()));
+    // Who comes in and goes out writes that down by itself.
+    if (response.ok && changes(of, request)) await writeDown(database(), actor, of.summary, { ...given, address: name });
+    return response;
   } catch (error) {
     const fault = faultOf(error);
     if (fault === 'not-kept') return refuse(422, [NOT_KEPT]);
@@ -87,6 +123,9 @@ async function run(of: Any, given: Record<string, string>, request: Request, url
     return refuse(500, [MISTAKE]);
   }
 } // prettier-ignore
+
+const changes = ({ right }: Any, { method }: Request): boolean =>
+  right !== 'open' && right !== 'read' && method !== 'GET' && method !== 'HEAD';
 
 const AGAIN = 'What you entered is still here; it is sent again in a moment.';
 const LATER = {

@@ -9,6 +9,7 @@ import { BakeAnswer, BakeRequest } from '../schemas.ts';
 /** One dough by itself. */
 export const DOUGH = {
   'POST /dough': endpoint({
+    right: 'read',
     summary: 'Plan one dough',
     description: 'Weights, water, mixes and tasks of one dough in an empty bakehouse, back from its van.',
     body: BakeRequest,

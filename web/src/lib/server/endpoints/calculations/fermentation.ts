@@ -26,6 +26,7 @@ const [POINTS, EVERY] = [200, 10] as const;
 /** What rises, and how fast. */
 export const FERMENTATION = {
   'POST /fermentation/forecast': endpoint({
+    right: 'read',
     summary: 'Forecast a rise',
     description:
       'The course of a culture, pre-ferment or dough through the places where it stands, and when it holds each rise.',
@@ -60,6 +61,7 @@ export const FERMENTATION = {
     },
   }),
   'POST /fermentation/retarder': endpoint({
+    right: 'read',
     summary: 'Forecast a retarder',
     description: 'Air and dough in a cold cabinet while loads come and go, and how much rises before it is cold.',
     body: RetarderRequest,
@@ -92,6 +94,7 @@ export const FERMENTATION = {
     },
   }),
   'POST /fermentation/solve': endpoint({
+    right: 'read',
     summary: 'Solve a feeding',
     description:
       'Ratio, time or temperature of a culture; yeast, time or temperature of a yeasted pre-ferment; a chain of builds. One from the others.',

@@ -386,6 +386,7 @@ export const FORMULA: Readonly<Record<`POST /formula/${string}`, Endpoint>> = Ob
     `POST /formula/${name}` as const,
     endpoint({
       ...told,
+      right: 'read',
       body: request,
       run: async ({ db, actor, body }) => run(body, finder(namesOne(body as object) ? await readFormulas(db, actor) : [])),
     }) as unknown as Endpoint,

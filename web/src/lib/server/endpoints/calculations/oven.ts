@@ -7,6 +7,7 @@ import { HeatAnswer, HeatRequest, PackAnswer, PackRequest } from '../oven-schema
 /** What stands on a deck, and how hot that is. */
 export const OVEN = {
   'POST /oven/pack': endpoint({
+    right: 'read',
     summary: 'Pieces on a deck',
     description: 'The most pieces of one kind that stand on a deck, and where.',
     body: PackRequest,
@@ -18,6 +19,7 @@ export const OVEN = {
     },
   }),
   'POST /oven/heat': endpoint({
+    right: 'read',
     summary: 'Heat of a stone',
     description: 'A stone through heating up, set points and loads, and where the heat went.',
     body: HeatRequest,

@@ -20,6 +20,7 @@ import { WaterAnswer, WaterRequest } from '../schemas.ts';
 /** How warm the water has to be. */
 export const WATER = {
   'POST /water': endpoint({
+    right: 'read',
     summary: 'Water temperature',
     description:
       'By sum of factors, base number or heat balance; forward; any one unknown; how much of which water; or everything of one batch.',

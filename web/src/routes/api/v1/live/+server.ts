@@ -10,6 +10,7 @@ const MOST_UNREAD = 2000;
 
 /** What changes in the bakehouse, as it changes: server-sent events of kind, id and revision. */
 export const GET: RequestHandler = ({ locals }) => {
+  if (locals.actor.role === null) return new Response(null, { status: 401 });
   let hear: (notice: Notice | 'all' | 'end') => void = () => {};
   const leave = listen(locals.actor.bakehouseId, (notice) => hear(notice));
   if (!leave) return new Response(null, { status: 503, headers: { 'retry-after': '10' } });
