@@ -115,6 +115,7 @@ visited('loads stand on their decks, one is held later by key, a longer bake mov
   const told = (await api('GET', `plans/${DAY}/oven.json`)) as { loads: { items: { name: string }[] }[] };
   assert.equal(told.loads.flatMap(({ items }) => items).length, kept.length);
 
+  await page.waitForSelector('.print-loads');
   await page.emulateMediaType('print');
   const sheet = await page.$eval('.print-loads', (each) => (each as HTMLElement).innerText);
   for (const name of ['36 Lantern baguette', '20 Oat tin', '45 Skipper twist']) assert.ok(sheet.includes(name), name);

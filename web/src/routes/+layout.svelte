@@ -1,12 +1,13 @@
 <script lang="ts">
   import '../app.css';
-  import { onMount, untrack, type Component } from 'svelte';
+  import { onMount, untrack } from 'svelte';
   import { page } from '$app/state';
   import { localTime } from '@jovet/core/time';
   import { browser } from '$app/environment';
   import { beforeNavigate } from '$app/navigation';
   import { keepClock, setClock, timeNow } from '$lib/bench/clock';
   import { bringInParts, bringInRooms, keptAt } from '$lib/sync/offline';
+  import type * as FrameParts from '$lib/bench/frame-parts';
   import { bringInPanels } from '$lib/ui/Panel.svelte';
   import { provideUnits, type Units } from '$lib/bench/settings';
   import { here } from '$lib/sync/here.svelte';
@@ -85,13 +86,8 @@
   let clock = $state('');
   const clockOf = (at: number) => localTime(at, data.zone).time;
   // What nobody needs at the first look comes once the room stands.
-  let Tips = $state<Component>();
-  let Instruments = $state<Component<{ clock: typeof clockOf }>>();
-  let AtWork = $state<Component<typeof data.who>>();
-  const bringInTips = async () => (Tips = (await import('$lib/ui/Tips.svelte')).default);
-  const bringInAtWork = async () => (AtWork = (await import('$lib/crew/AtWork.svelte')).default);
-  const bringInInstruments = async () =>
-    (Instruments = (await import('$lib/bench/Instruments.svelte')).default);
+  let parts = $state.raw<typeof FrameParts>();
+  const bringInFrame = async () => (parts = await import('$lib/bench/frame-parts'));
   onMount(() => {
     // Says that the page answers to keys and presses now.
     document.body.dataset.ready = '';
@@ -107,13 +103,7 @@
     const endLive = live.begin((epoch) => void unsent.renewed(epoch));
     const endHere = here.begin();
     const endRooms = bringInRooms();
-    const endParts = bringInParts({
-      bringInAtWork,
-      bringInInstruments,
-      bringInPanels,
-      bringInTips,
-      bringInWork,
-    });
+    const endParts = bringInParts({ bringInFrame, bringInPanels, bringInWork });
     return () => {
       clearInterval(timer);
       clearInterval(ticking);
@@ -162,10 +152,10 @@
       <time class="clock" title="The clock of the bakehouse">{clock}</time>
       <div class="unsent"><UnsentList clock={clockOf} {kept} /></div>
       <div class="about">
-        {#if AtWork}<AtWork {...data.who} />{/if}
+        {#if parts}<parts.AtWork {...data.who} />{/if}
       </div>
       <div class="about">
-        {#if Instruments}<Instruments clock={clockOf} />{/if}
+        {#if parts}<parts.Instruments clock={clockOf} />{/if}
       </div>
       {#each WINGS as { wing, rooms } (wing)}
         <span class="wing" id={`wing-${wing}`}>{wing}</span>
@@ -214,7 +204,7 @@
     <main id="room" tabindex="-1">{@render children()}</main>
   </div>
 {/if}
-{#if Tips}<Tips />{/if}
+{#if parts}<parts.Tips />{/if}
 
 <style>
   .house {

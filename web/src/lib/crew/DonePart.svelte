@@ -30,7 +30,8 @@
 <section aria-label="Who did what">
   <h2>Who did what</h2>
   {#if all.length === 0}<p>Nothing was changed yet.</p>{/if}
-  <div class="rows">
+  <!-- svelte-ignore a11y_no_noninteractive_tabindex (what scrolls is scrolled by keys) -->
+  <div class="rows" tabindex="0" role="region" aria-label="List of who did what">
     {#each all as each (each.id)}
       <p>
         <time>{when(each.at)}</time>

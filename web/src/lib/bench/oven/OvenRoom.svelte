@@ -23,7 +23,7 @@
   import { piecesOf, type LaidOut } from './laid-out';
   import { bringInParts } from '../../sync/offline';
   import LoadFacts from './LoadFacts.svelte';
-  import LoadPrint from './LoadPrint.svelte';
+  import type Print from './LoadPrint.svelte';
   import OvenNight from './OvenNight.svelte';
   import { sessionsOf } from './sessions';
   import { stoneChart } from './stone-chart';
@@ -34,7 +34,12 @@
   const desk = new DayDesk(() => ({ date, why, now, saved, plans, found, first, onopen }), true);
   onMount(() => desk.begin());
   /** What comes when it is opened. */
-  const PARTS = { DoorSheet: () => import('./DoorSheet.svelte') };
+  const PARTS = {
+    DoorSheet: () => import('./DoorSheet.svelte'),
+    LoadPrint: async () => void (LoadPrint = (await import('./LoadPrint.svelte')).default),
+  };
+  /** What is printed comes once the room stands. */
+  let LoadPrint = $state.raw<typeof Print>();
   onMount(() => bringInParts(PARTS));
   const { day, conflict, shown, looking, history } = $derived(desk);
   const oven = $derived(shown?.oven ?? null);
@@ -129,6 +134,7 @@
 
   /** The sheet at the oven is that of a saved plan. */
   async function print() {
+    await PARTS.LoadPrint();
     if (!(await desk.save())) return;
     await tick();
     window.print();
@@ -284,7 +290,7 @@
       <p class="empty">{looking === 'no' ? 'There is no plan of this day yet.' : 'Looking for a plan…'}</p>
     {/if}
   </div>
-  {#if oven}<LoadPrint {oven} {date} {zone} stamp={desk.stamp} />{/if}
+  {#if oven && LoadPrint}<LoadPrint {oven} {date} {zone} stamp={desk.stamp} />{/if}
 {/if}
 
 <WorkingPanel workings={desk.workings} bind:path />
