@@ -10,7 +10,8 @@ serve() {
   address="http://$host:$PORT"
   trap 'shut_down' INT TERM HUP
   need_secret
-  HOST=$host PORT=$PORT ORIGIN=${ORIGIN:-$address} SHUTDOWN_TIMEOUT=2 BODY_SIZE_LIMIT=4M NODE_ENV=production \
+  HOST=$host PORT=$PORT ORIGIN=${ORIGIN:-$address} SHUTDOWN_TIMEOUT=2 BODY_SIZE_LIMIT=4M \
+    KEEP_ALIVE_TIMEOUT=75 HEADERS_TIMEOUT=20 NODE_ENV=production \
     node web/build/index.js 9>&- >"$DATA/web.log" 2>&1 &
   WEB=$!
   printf '%s' "$WEB" >"$DATA/web.pid"

@@ -3,7 +3,7 @@ import { redirect, type Handle, type HandleServerError, type ServerInit } from '
 import { NOBODY, whoAsks } from '$lib/server/crew/who';
 import { findActor } from '$lib/server/database/bakehouse';
 import { database } from '$lib/server/database/connected';
-import { refuse } from '$lib/server/endpoints/answer';
+import { LARGEST_BODY, refuse } from '$lib/server/endpoints/answer';
 import { isOwnHost } from '$lib/server/hosts';
 import { loadDay } from '$lib/server/load-day';
 import { beginPlanners } from '$lib/server/planning/pool';
@@ -22,7 +22,14 @@ export const init: ServerInit = () => {
   void ready().catch(() => null);
 };
 
-export const handle: Handle = async ({ event, resolve }) => {
+export const handle: Handle = async (asked) => {
+  const answer = await answered(asked);
+  await leaveNothing(asked.event.request, answer);
+  for (const [name, value] of HEADERS) answer.headers.set(name, value);
+  return answer;
+};
+
+const answered: Handle = async ({ event, resolve }) => {
   if (!isOwnHost(event.request.headers.get('host'))) return refuse(421, [OTHER_NAME]);
   if (isForeign(event.request)) return refuse(403, [FOREIGN]);
   const { pathname } = event.url;
@@ -33,12 +40,16 @@ export const handle: Handle = async ({ event, resolve }) => {
   if (event.locals.actor.role === null && !/^\/(api\/v1|sign-in)(\/|$)/.test(pathname))
     redirect(303, `/sign-in?to=${encodeURIComponent(pathname)}`);
   const mode = modeFrom(event.cookies.get('mode'));
-  const answer = await resolve(event, {
-    transformPageChunk: ({ html }) => html.replace('%jovet.mode%', mode),
-  });
-  for (const [name, value] of HEADERS) answer.headers.set(name, value);
-  return answer;
+  return resolve(event, { transformPageChunk: ({ html }) => html.replace('%jovet.mode%', mode) });
 };
+
+/** What was not read of a request would stand before the next one of its connection, which then is never answered. */
+async function leaveNothing(request: Request, answer: Response): Promise<void> {
+  if (!request.body || request.bodyUsed) return;
+  if (Number(request.headers.get('content-length') ?? Infinity) <= LARGEST_BODY)
+    await request.arrayBuffer().catch(() => null);
+  else answer.headers.set('connection', 'close');
+}
 
 /** What nobody needs to be known for. */
 const OPEN = new Set(['/api/v1/health']);

@@ -20,40 +20,54 @@ function slotsLeft(instance: Instance, tasks: readonly number[]): Map<number, Se
   let before = -1;
   let now = total(left);
   while (now !== before) {
-    for (const arc of arcs) {
-      const [earlier, later] = [left.get(arc.from), left.get(arc.to)];
-      const modes = instance.tasks[arc.from]?.modes ?? [];
-      if (!earlier || !later) continue;
-      const reached = new Set<number>();
-      for (const start of earlier) {
-        let leads = false;
-        for (const { slots } of modes)
-          for (const way of arc.ways) {
-            const room = way.holds.every(
-              ({ resource, amount }) => amount <= (instance.resources[resource]?.capacity ?? 0),
-            );
-            if (!room) continue;
-            for (const each of way.tables) {
-              const table = instance.tables[each];
-              const end = start + slots;
-              if (!table || end >= instance.slots) continue;
-              const at = (row: readonly number[]) => (row.length === 1 ? row[0] : row[end]) ?? -1;
-              if (at(table.earliest) < 0) continue;
-              for (let wait = at(table.earliest); wait <= at(table.latest); wait += 1)
-                if (later.has(end + wait)) {
-                  reached.add(end + wait);
-                  leads = true;
-                }
-            }
-          }
-        if (!leads) earlier.delete(start);
-      }
-      for (const start of later) if (!reached.has(start)) later.delete(start);
-    }
+    for (const arc of arcs)
+      narrow(instance, arc, left.get(arc.from) ?? new Set(), left.get(arc.to) ?? new Set());
     before = now;
     now = total(left);
   }
   return left;
+}
+
+/** Takes away what starts of two tasks have no partner in the other, by the waits between them. */
+function narrow(
+  instance: Instance,
+  arc: Instance['arcs'][number],
+  earlier: Set<number>,
+  later: Set<number>,
+): void {
+  const ways = arc.ways.filter((way) =>
+    way.holds.every(({ resource, amount }) => amount <= (instance.resources[resource]?.capacity ?? 0)),
+  );
+  // How many starts of the later task lie before each slot, and how often each slot can be reached.
+  const below = new Int32Array(instance.slots + 1);
+  for (let slot = 0; slot < instance.slots; slot += 1)
+    below[slot + 1] = (below[slot] ?? 0) + (later.has(slot) ? 1 : 0);
+  const steps = new Int32Array(instance.slots + 1);
+  for (const start of earlier) {
+    let leads = false;
+    for (const { slots } of instance.tasks[arc.from]?.modes ?? [])
+      for (const way of ways)
+        for (const each of way.tables) {
+          const table = instance.tables[each];
+          const end = start + slots;
+          if (!table || end >= instance.slots) continue;
+          const at = (row: readonly number[]) => (row.length === 1 ? row[0] : row[end]) ?? -1;
+          const [first, last] = [
+            end + at(table.earliest),
+            Math.min(end + at(table.latest), instance.slots - 1),
+          ];
+          if (first < end || last < first) continue;
+          steps[first] = (steps[first] ?? 0) + 1;
+          steps[last + 1] = (steps[last + 1] ?? 0) - 1;
+          leads ||= (below[last + 1] ?? 0) > (below[first] ?? 0);
+        }
+    if (!leads) earlier.delete(start);
+  }
+  let open = 0;
+  for (let slot = 0; slot < instance.slots; slot += 1) {
+    open += steps[slot] ?? 0;
+    if (open === 0) later.delete(slot);
+  }
 }
 
 const total = (left: ReadonlyMap<number, ReadonlySet<number>>): number =>

@@ -101,7 +101,7 @@ interface Kept {
   readonly how: 'password' | 'pin';
 }
 
-const LOOPBACK = /^(127\.\d+\.\d+\.\d+|::1|::ffff:127\.\d+\.\d+\.\d+|localhost|\[::1\])$/;
+const LOOPBACK = /^(127\.\d+\.\d+\.\d+|::1|::ffff:127\.\d+\.\d+\.\d+|localhost|\[::1\])$/i;
 const PASSED_ON = ['forwarded', 'via', 'x-forwarded-for', 'x-forwarded-host', 'x-real-ip'] as const;
 
 /** Only somebody who sits at the computer that Jovet runs on, and where Jovet listens to nobody else. */

@@ -69,7 +69,7 @@ export async function inPool<J extends keyof typeof jobs>(
   seconds: number,
   gone: AbortSignal | null = null,
 ): Promise<Ended<Awaited<ReturnType<(typeof jobs)[J]>>>> {
-  const late = AbortSignal.timeout(seconds * 1000);
+  const late = AbortSignal.timeout(Math.ceil(seconds * 1000));
   const signal = gone ? AbortSignal.any([late, gone]) : late;
   try {
     return { done: await poolFor(job).run(about, { name: job, signal }) };
