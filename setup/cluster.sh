@@ -92,8 +92,16 @@ stop_cluster() {
   rm -f "$DATA/database.url"
 }
 
+# A word made by chance, kept in a file that nobody else reads.
+secret_in() {
+  [[ -s $DATA/$1 ]] || (umask 077 && head -c 36 /dev/urandom | base64 -w0 | tr '+/' '-_' >"$DATA/$1.new" && mv "$DATA/$1.new" "$DATA/$1")
+  printf '%s' "$(<"$DATA/$1")"
+}
+
 prepare_database() {
   local said
+  JOVET_WEB_PASSWORD=$(secret_in web-password)
+  export JOVET_WEB_PASSWORD
   said=$(node web/build/prepare.cjs --larder larder/ingredients.json ${DEMO:+--demo demo} 2>&1 9>&-) || {
     stop_cluster
     fail "$said"
@@ -101,13 +109,6 @@ prepare_database() {
   DID=${said%%$'\n'*} CODE=''
   [[ $said == *$'\n'* ]] && CODE=${said##*$'\n'}
   return 0
-}
-
-# What signs the cookies of sign-in: made once, readable by nobody else.
-need_secret() {
-  [[ -s $DATA/secret ]] || (umask 077 && head -c 48 /dev/urandom | base64 -w0 >"$DATA/secret.new" && mv "$DATA/secret.new" "$DATA/secret")
-  JOVET_SECRET=$(<"$DATA/secret")
-  export JOVET_SECRET
 }
 
 head_password() {

@@ -9,8 +9,9 @@ serve() {
   local host=${JOVET_HOST:-127.0.0.1} address
   address="http://$host:$PORT"
   trap 'shut_down' INT TERM HUP
-  need_secret
-  HOST=$host PORT=$PORT ORIGIN=${ORIGIN:-$address} SHUTDOWN_TIMEOUT=2 BODY_SIZE_LIMIT=4M \
+  # The web server owns nothing in the database; the word that signs the cookies of sign-in is made once.
+  JOVET_SECRET=$(secret_in secret) JOVET_DATABASE_URL=${JOVET_DATABASE_URL/"//jovet:$(<"$DATA/password")@"/"//jovet_web:$JOVET_WEB_PASSWORD@"} \
+    HOST=$host PORT=$PORT ORIGIN=${ORIGIN:-$address} SHUTDOWN_TIMEOUT=2 BODY_SIZE_LIMIT=4M \
     KEEP_ALIVE_TIMEOUT=75 HEADERS_TIMEOUT=20 NODE_ENV=production \
     node web/build/index.js 9>&- >"$DATA/web.log" 2>&1 &
   WEB=$!

@@ -11,6 +11,7 @@ import { benchKeystrokes, benchWay, benchList } from './formulas.ts';
 import { fermentationInWorker } from './in-worker.ts';
 import { benchOven } from './oven.ts';
 import { benchFamily } from './family.ts';
+import { attack } from './hostile.ts';
 import { benchPlanner } from './planner.ts';
 import { addDays } from '@jovet/core/time';
 import { writeTogether } from '../../web/test/writers.ts';
@@ -93,6 +94,18 @@ async function benchKeeping(served: string): Promise<void> {
   const shown = await sixScreens('2041-03-12', 10);
   say('six screens show what another device changed, median', `${median(shown).toFixed(0)} ms`, median(shown) < 500, 'under 500 ms');
   say('the same, worst', `${Math.max(...shown).toFixed(0)} ms`);
+} // prettier-ignore
+
+/** Hostile requests, made by chance from the document of the API: `-- trust --long` sends twenty thousand. */
+async function benchTrust(served: string): Promise<void> {
+  const count = process.argv.includes('--long') ? 20_000 : 4000;
+  const { statuses, broken, slow, leaking } = await attack(served, count, 25);
+  const told = [...statuses].sort().map(([status, times]) => `${times} × ${status}`);
+  say(`${count} hostile requests: answered`, told.join(', '));
+  for (const [name, faults] of [['of 500 and above, but 503', broken], ['later than 2 s', slow], ['with something of the inside', leaking]] as const) {
+    say(`the same: ${name}`, `${faults.length}`, faults.length === 0, 'none');
+    for (const fault of faults.slice(0, 5)) console.log(`    ${fault.slice(0, 300)}`);
+  }
 } // prettier-ignore
 
 async function benchSheet(served: string): Promise<void> {
@@ -223,7 +236,7 @@ const saidBy = (child: ChildProcess, text: string) =>
 
 console.log(`${cpus().length} cores, Node.js ${process.version}`);
 // `npm run bench -- planner` measures the planner alone; so `core`, `oven` and `server`.
-const PARTS = ['core', 'oven', 'planner', 'family', 'server', 'keeping'];
+const PARTS = ['core', 'oven', 'planner', 'family', 'server', 'keeping', 'trust'];
 const alone = process.argv.slice(2).find((each) => !each.startsWith('--'));
 if (alone !== undefined && !PARTS.includes(alone))
   throw new Error(`There is no part “${alone}” to measure. Name one of ${PARTS.join(', ')}.`);
@@ -237,3 +250,4 @@ if (wanted('planner')) benchPlanner(say, prove);
 if (wanted('family')) benchFamily(say, process.argv.includes('--long'));
 if (wanted('server')) await servedFor(benchRooms);
 if (wanted('keeping')) await servedFor(benchKeeping);
+if (wanted('trust')) await servedFor(benchTrust);

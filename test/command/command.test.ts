@@ -6,6 +6,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { after, test } from 'node:test';
 import pg from 'pg';
+import { attack } from '../bench/hostile.ts';
 import { thirtySixLoaves } from '../../core/test/demo.ts';
 
 const JOVET = new URL('../../jovet', import.meta.url).pathname;
@@ -97,6 +98,21 @@ test('start, order, stop, start: the order is there; a second Jovet and a newer 
     /in use by another Jovet.*jovet stop/,
   );
 
+  // A head baker who forgot the password comes in by a code of the terminal.
+  const forgot = await jovet('head-password', '--data', data).ended;
+  const code = /^ +([A-Z0-9]{5}-[A-Z0-9]{5})$/m.exec(forgot.said)?.[1];
+  const come = await fetch(`http://127.0.0.1:${first.port}/api/v1/sign-in/first`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ code, name: 'Maren Tolley', password: 'flour and water' }),
+  });
+  assert.equal(come.status, 200, forgot.said);
+
+  // Whatever is sent to it, it answers in words, at once, and goes on.
+  const { broken, slow, leaking, statuses } = await attack(`http://127.0.0.1:${first.port}`, 1500, 11);
+  assert.deepEqual({ broken, slow, leaking }, { broken: [], slow: [], leaking: [] });
+  assert.ok((statuses.get(422) ?? 0) > 500 && (statuses.get(200) ?? 0) > 100, JSON.stringify([...statuses]));
+
   // It ends soon, also after it drew pages and while one listens.
   const page = await fetch(`http://127.0.0.1:${first.port}/plan/orders/2033-01-02`);
   assert.match(await page.text(), /Orders/);
@@ -106,8 +122,8 @@ test('start, order, stop, start: the order is there; a second Jovet and a newer 
   const stop = await jovet('stop', '--data', data).ended;
   assert.match(stop.said, /has ended/);
   assert.ok(Date.now() - asked < 5000, `${Date.now() - asked} ms`);
-  const { code, said } = await jovet1.ended;
-  assert.equal(code, 0);
+  const { code: ended, said } = await jovet1.ended;
+  assert.equal(ended, 0);
   assert.ok(
     said.lastIndexOf('web server') < said.lastIndexOf('database'),
     'the web server ends before its database',
@@ -149,10 +165,20 @@ test('a Jovet that was killed leaves nothing in the way, and --fresh --no-demo b
   assert.ok(!existsSync(join(data, 'postgres/postmaster.pid')));
 
   const empty = jovet('start', '--data', data, '--port', port, '--no-demo');
-  await empty.until('Jovet is open');
-  const scaled = await fetch(`http://127.0.0.1:${port}/api/v1/formula/scale`, {
+  // A bakery that is no demo is signed in to, from the first minute: by the code that stands in the terminal.
+  const [, first] = /type this code: ([A-Z0-9-]{11})/.exec(await empty.until('Ctrl-C')) ?? [];
+  const api = `http://127.0.0.1:${port}/api/v1`;
+  assert.equal((await fetch(`${api}/formulas`)).status, 401);
+  const come = await fetch(`${api}/sign-in/first`, {
     method: 'POST',
     headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ code: first?.toLowerCase(), name: 'Head baker', password: 'flour and water' }),
+  });
+  assert.equal(come.status, 200);
+  const cookie = come.headers.getSetCookie().map((each) => each.split(';')[0]).join('; '); // prettier-ignore
+  const scaled = await fetch(`${api}/formula/scale`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json', cookie },
     body: JSON.stringify({ formula: 'quay-country', to: { by: 'pieces', order: thirtySixLoaves } }),
   });
   assert.equal((await scaled.json()).problems[0].path, 'formula');

@@ -108,5 +108,23 @@ const STATEMENTS = [
      what text not null,
      on_what jsonb not null)`,
   `create index audit_of on audit (bakehouse_id, id)`,
+  // What an empty bakehouse begins with makes room for what is brought back into it, and for nothing else. The web may
+  // call it, and owns none of these tables.
+  `create function clear_bakehouse(of uuid) returns void language plpgsql security definer set search_path = public, pg_temp as $$
+     begin
+       if exists (select from formula where bakehouse_id = of) or exists (select from day_plan where bakehouse_id = of)
+         or exists (select from event where bakehouse_id = of) then
+         raise exception 'The bakehouse is not empty';
+       end if;
+       alter table ingredient_version disable trigger immutable;
+       alter table bakehouse_version disable trigger immutable;
+       delete from ingredient_version where ingredient_id in (select id from ingredient where bakehouse_id = of);
+       delete from ingredient where bakehouse_id = of;
+       delete from bakehouse_version where bakehouse_id = of;
+       delete from formula_draft where bakehouse_id = of;
+       delete from resource where bakehouse_id = of;
+       alter table ingredient_version enable trigger immutable;
+       alter table bakehouse_version enable trigger immutable;
+     end $$`,
   `create trigger immutable before update or delete on audit for each row execute function refuse_change()`,
 ];

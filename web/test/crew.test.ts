@@ -14,6 +14,7 @@ import {
   setSecret,
   useCode,
 } from '../src/lib/server/database/crew.ts';
+import { grantToWeb, WEB_ROLE } from '../src/lib/server/database/web-role.ts';
 import { ENDPOINTS } from '../src/lib/server/endpoints/index.ts';
 import { freshDatabase } from './fresh-database.ts';
 
@@ -274,3 +275,26 @@ test('who did what is written down, and the database changes nothing of it', asy
   assert.ok(told.some(({ what, who }) => what === 'signed in' && who.startsWith('Test ')));
   assert.ok(told.some(({ what }) => what === 'Give somebody a PIN for the devices of the bakery'));
 });
+
+test('the web owns nothing in the database, is no superuser, and adds to what is written once', async () => {
+  const { db, actor } = fresh;
+  await grantToWeb(db);
+  const asWeb = (statement: string) =>
+    db.transaction().execute(async (tx) => {
+      await sql.raw(`set local role ${WEB_ROLE}`).execute(tx);
+      return sql.raw(statement).execute(tx);
+    });
+  const { rows } = await sql<{ rolsuper: boolean; rolbypassrls: boolean; owns: string }>`
+    select rolsuper, rolbypassrls, (select count(*) from pg_class where relowner = pg_roles.oid) as owns
+    from pg_roles where rolname = ${WEB_ROLE}`.execute(db);
+  assert.deepEqual(rows, [{ rolsuper: false, rolbypassrls: false, owns: '0' }]);
+  await asWeb(`insert into audit (bakehouse_id, who, what, on_what) values ('${actor.bakehouseId}', 'x', 'y', '{}')`);
+  await asWeb(`update person set skills = skills`);
+  for (const statement of [
+    `update audit set who = 'nobody'`, `delete from audit`, `truncate audit`, `delete from event`, `truncate event`,
+    `update epoch set epoch = gen_random_uuid()`, `delete from kysely_migration`, `drop table audit`, `create table mine (a int)`,
+    `alter table audit disable trigger immutable`, `copy person to program 'cat'`, `set local session_replication_role = replica`,
+    `select pg_read_file('/etc/passwd')`, `create role another superuser`,
+  ])
+    await assert.rejects(asWeb(statement), /permission denied|must be owner|must be superuser|only .* superuser/i, statement);
+}); // prettier-ignore

@@ -88,3 +88,22 @@ test('an empty bakehouse can be opened, and a database from a newer Jovet is ref
     await empty.end();
   }
 });
+
+test('what waits too long for somebody else, or runs too long, is given up and told as too much at once', async () => {
+  const { db, end } = await freshDatabase(false);
+  try {
+    for (const [setting, statement] of [['statement_timeout', 'select pg_sleep(5)'], ['lock_timeout', 'select pg_advisory_xact_lock(77)']] as const)
+      await db.transaction().execute(async (holder) => {
+        await sql`select pg_advisory_xact_lock(77)`.execute(holder);
+        const tried = db.transaction().execute(async (tx) => {
+          await sql.raw(`set local ${setting} = 60`).execute(tx);
+          await sql.raw(statement).execute(tx);
+        });
+        await assert.rejects(tried, (error) => faultOf(error) === 'overloaded');
+      });
+    const { rows } = await sql<{ limit: string }>`select current_setting('lock_timeout') as limit`.execute(db);
+    assert.deepEqual(rows, [{ limit: '8s' }]);
+  } finally {
+    await end();
+  }
+}); // prettier-ignore

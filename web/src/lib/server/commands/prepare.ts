@@ -14,14 +14,17 @@ import { readFormulas, readVersion } from '../database/formula.ts';
 import { importFile } from '../database/import.ts';
 import { stockLarder } from '../database/ingredient.ts';
 import { migrate } from '../database/migrate.ts';
+import { letWebIn } from '../database/web-role.ts';
 import { inTransaction } from '../database/kept.ts';
 
 /** Run by `./jovet start`: makes the database if it is new, migrates it, loads the demo bakery into an empty one. */
 async function prepare(url: string, larder: string | undefined, demo: string | undefined): Promise<string> {
   await makeDatabase(url);
-  const db = connect(url);
+  const db = connect(url, 'unlimited');
   try {
     const ran = await migrate(db);
+    const word = process.env['JOVET_WEB_PASSWORD'];
+    if (word !== undefined) await letWebIn(db, word);
     const actor = await ensureBakehouse(db);
     const empty = (await readFormulas(db, actor)).length === 0;
     const stocked = larder === undefined ? 0 : await stock(db, actor, larder);

@@ -15,7 +15,7 @@ import { digestOf } from './ingredient.ts';
 import { culturesOf, restoreCultures } from './archive-cultures.ts';
 import { dayPlansOf, ordersOf, restoreOrders, restorePlans } from './archive-orders.ts';
 import { moment, seconds } from './epoch.ts';
-import { addEvents, listEvents } from './event.ts';
+import { addEvents, listEvents, NOT_SHOWN } from './event.ts';
 import { eventOfReading, readingsOfMix, touchMixes } from './mix.ts';
 
 /** Everything that the bakehouse holds, as one document. */
@@ -193,7 +193,10 @@ export async function restoreArchive(tx: Tx, actor: Actor, archive: Archive): Pr
   const filled = await tx
     .selectFrom('formula')
     .select('id')
-    .unionAll(tx.selectFrom('day_plan').select('id'))
+    .where('bakehouse_id', '=', actor.bakehouseId)
+    .unionAll(tx.selectFrom('day_plan').select('id').where('bakehouse_id', '=', actor.bakehouseId))
+    .unionAll(tx.selectFrom('event').select('id').where('bakehouse_id', '=', actor.bakehouseId))
+    .unionAll(tx.selectFrom('mix').select('id').where('bakehouse_id', '=', actor.bakehouseId))
     .limit(1)
     .executeTakeFirst();
   if (filled)
@@ -204,9 +207,7 @@ export async function restoreArchive(tx: Tx, actor: Actor, archive: Archive): Pr
         'Start one with another data folder: ./jovet start --data DIR --no-demo.',
       ),
     );
-  await sql`truncate ingredient_version, ingredient, bakehouse_version, formula_draft, resource cascade`.execute(
-    tx,
-  );
+  await sql`select clear_bakehouse(${actor.bakehouseId})`.execute(tx);
   const people = await restoreBakehouse(tx, actor, archive);
   const by = (name: string): string => people.get(name) ?? actor.personId;
   const versions = await restoreIngredients(tx, actor, archive, by);
@@ -219,12 +220,19 @@ export async function restoreArchive(tx: Tx, actor: Actor, archive: Archive): Pr
   await touchMixes(tx, actor);
   await restoreCultures(tx, actor, archive.cultures, uuid, by);
   for (const { by: author, ...event } of archive.events)
-    must(await addEvents(tx, { ...actor, personId: by(author) }, [event]));
+    must(await addEvents(tx, authorOf(actor, author, by), [event]));
   await restoreOrders(tx, actor, archive, by);
   await restorePlans(tx, actor, archive, by);
   return good(
     `the bakehouse ${archive.bakehouse.at(-1)?.doc.name ?? ''} with ${archive.formulas.length} formulas, ${archive.ingredients.length} ingredients and ${archive.dayPlans.length + archive.days.length} plans`,
   );
+}
+
+/** Whose a note is, and whether that was only said. */
+function authorOf(actor: Actor, author: string, by: (name: string) => string): Actor {
+  const { unverified: _, ...known } = actor;
+  if (!author.endsWith(NOT_SHOWN)) return { ...known, personId: by(author) };
+  return { ...known, personId: by(author.slice(0, -NOT_SHOWN.length)), unverified: true };
 }
 
 /** What was noted of days and tasks; readings stand with their mixes, signs with their builds. */

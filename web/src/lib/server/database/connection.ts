@@ -35,18 +35,23 @@ export function faultOf(error: unknown): 'overloaded' | 'gone' | 'not-kept' | nu
   if (!(error instanceof Error)) return null;
   const code = 'code' in error && typeof error.code === 'string' ? error.code : '';
   if (error.message.includes('timeout exceeded when trying to connect')) return 'overloaded';
+  // Somebody else held it for too long, or it took too long.
+  if (code === '55P03' || code === '57014') return 'overloaded';
   if (GONE.test(code) || /^(Connection terminated|Client has encountered a connection error)/.test(error.message)) return 'gone';
   return NOT_KEPT.test(code) ? 'not-kept' : null;
 } // prettier-ignore
 
-/** Opens a pool. A `date` is read as the text it is: a JavaScript date would move it across zones. */
-export function connect(url: string): Db {
+/** No statement of the web runs longer, none waits longer for somebody else, and none leaves a transaction open, ms. */
+const LIMITS = '-c statement_timeout=30000 -c lock_timeout=8000 -c idle_in_transaction_session_timeout=30000';
+
+/** Opens a pool; what migrates takes as long as it takes. A `date` is read as the text it is: a JavaScript date would move it across zones. */
+export function connect(url: string, limits: 'limited' | 'unlimited' = 'limited'): Db {
   pg.types.setTypeParser(DATE, (text) => text);
   const pool = new pg.Pool({
     connectionString: url,
     max: 10,
     connectionTimeoutMillis: WAITS,
-    options: '-c timezone=UTC',
+    options: `-c timezone=UTC ${limits === 'limited' ? LIMITS : ''}`,
   });
   pool.on('connect', prepareReads);
   // So is one that is lost in the middle of a transaction, which says so itself.

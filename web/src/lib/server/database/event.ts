@@ -151,7 +151,7 @@ const rowOf = (actor: Actor, event: Event, seq: number, device: string | null, s
 });
 
 /** Said of a name that nobody signed in by on the device. */
-const NOT_SHOWN = ' (not signed in)';
+export const NOT_SHOWN = ' (not signed in)';
 
 /** So many events are read at once. */
 const MOST = 5000;
