@@ -49,23 +49,26 @@ end_leftovers() {
 
 make_cluster() {
   local programs=$1 secret
+  rm -rf "$DATA/postgres.making"
   secret=$(node -e 'console.log(require("crypto").randomBytes(24).toString("base64url"))')
   (umask 077 && printf '%s' "$secret" >"$DATA/password")
   if [[ $(id -u) == 0 ]]; then
     id jovet >/dev/null 2>&1 || useradd --system --home-dir /nonexistent --shell /usr/sbin/nologin jovet
-    install -d -m 0700 -o jovet -g jovet "$DATA/postgres"
+    install -d -m 0700 -o jovet -g jovet "$DATA/postgres.making"
     as_database_user test -x "$DATA" ||
       fail "The database user 'jovet' cannot reach $DATA: a folder above it is private. Choose another with --data."
   else
-    install -d -m 0700 "$DATA/postgres"
+    install -d -m 0700 "$DATA/postgres.making"
   fi
   # initdb reads the password from a file of its own user, which lives no longer than that.
   (umask 077 && printf '%s' "$secret" >"$DATA/initial-password")
   [[ $(id -u) != 0 ]] || chown jovet "$DATA/initial-password"
   run_logged 'Making the database' 'See the lines above.' as_database_user "$programs/initdb" \
-    --pgdata "$DATA/postgres" --username jovet --auth scram-sha-256 --pwfile "$DATA/initial-password" \
+    --pgdata "$DATA/postgres.making" --username jovet --auth scram-sha-256 --pwfile "$DATA/initial-password" \
     --encoding UTF8 --locale C.UTF-8
   rm -f "$DATA/initial-password"
+  # Half a cluster never has the name of a whole one.
+  mv "$DATA/postgres.making" "$DATA/postgres"
   DID='made and started'
 }
 

@@ -211,12 +211,10 @@ await page.setViewport({ width: 1280, height: 800 });
 await visit.go('/make/cultures');
 await page.waitForSelector('[data-chart] svg');
 await take('cultures');
-await visit.press('What if');
-await page.waitForSelector('[name="desk.formula"]');
-await visit.choose('desk.formula', 'quay-country');
-await page.waitForSelector('[role="dialog"] [data-chart] svg');
-await page.waitForFunction(() => document.getAnimations().every((each) => each.playState !== 'running'));
-await take('what-if');
+
+await visit.go('/know/crew');
+await page.waitForSelector('button[aria-label^="At work here"]');
+await take('crew');
 
 await visit.end();
 await end();

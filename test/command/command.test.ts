@@ -1,6 +1,14 @@
 import assert from 'node:assert/strict';
 import { spawn, type ChildProcess } from 'node:child_process';
-import { chmodSync, existsSync, mkdtempSync, readFileSync, rmSync, readdirSync } from 'node:fs';
+import {
+  chmodSync,
+  existsSync,
+  mkdtempSync,
+  readFileSync,
+  rmSync,
+  readdirSync,
+  writeFileSync,
+} from 'node:fs';
 import { createServer, type AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -113,6 +121,17 @@ test('start, order, stop, start: the order is there; a second Jovet and a newer 
   assert.deepEqual({ broken, slow, leaking }, { broken: [], slow: [], leaking: [] });
   assert.ok((statuses.get(422) ?? 0) > 500 && (statuses.get(200) ?? 0) > 100, JSON.stringify([...statuses]));
 
+  // A backup, and something that is changed after it.
+  const file = join(folder, 'kept.dump');
+  assert.match((await jovet('backup', file, '--data', data).ended).said, /Backed up to .*kept\.dump/);
+  const change = (pieces: number, was: number) =>
+    fetch(orders, {
+      method: 'PUT',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ lines: [{ ...line, pieces, was }] }),
+    });
+  assert.equal((await change(99, 37)).status, 200);
+
   // It ends soon, also after it drew pages and while one listens.
   const page = await fetch(`http://127.0.0.1:${first.port}/plan/orders/2033-01-02`);
   assert.match(await page.text(), /Orders/);
@@ -130,8 +149,24 @@ test('start, order, stop, start: the order is there; a second Jovet and a newer 
   );
   assert.ok(!existsSync(join(data, 'postgres/postmaster.pid')));
 
+  // Brought back, the change is gone; a damaged backup and a running Jovet are refused, and change nothing.
+  const damaged = join(folder, 'damaged.dump');
+  writeFileSync(damaged, 'no backup');
+  writeFileSync(
+    `${damaged}.sha256`,
+    readFileSync(`${file}.sha256`, 'utf8').replace('kept.dump', 'damaged.dump'),
+  );
+  assert.match(await refusal('restore', damaged, '--data', data), /is damaged/);
+  assert.match(
+    await refusal('restore', join(folder, 'none.dump'), '--data', data),
+    /There is no .*none.dump/,
+  );
+  const back = await jovet('restore', file, '--data', data).ended;
+  assert.match(back.said, /Restored: \d+ formula versions, \d+ plans, \d+ events/);
+
   const again = jovet('start', '--data', data, '--port', first.port);
   const words = await again.until('Jovet is open');
+  assert.match(await refusal('restore', file, '--data', data), /in use by another Jovet/);
   assert.match(words, /application +ready/);
   const { lines } = (await (await fetch(orders)).json()) as { lines: (typeof line)[] };
   assert.ok(lines.some(({ customer, pieces }) => customer === line.customer && pieces === line.pieces));
@@ -182,6 +217,17 @@ test('a Jovet that was killed leaves nothing in the way, and --fresh --no-demo b
     body: JSON.stringify({ formula: 'quay-country', to: { by: 'pieces', order: thirtySixLoaves } }),
   });
   assert.equal((await scaled.json()).problems[0].path, 'formula');
+  // A start that was ended while the demo came in begins anew.
+  const client = new pg.Client({ connectionString: readFileSync(join(data, 'database.url'), 'utf8') });
+  await client.connect();
+  await client.query(`comment on table bakehouse is 'the demo is being loaded'`);
+  await client.end();
   await jovet('stop', '--data', data).ended;
   assert.equal((await empty.ended).code, 0);
+  const whole = jovet('start', '--data', data, '--port', port);
+  assert.match(await whole.until('Jovet is open'), /demo bakery loaded/);
+  const { formulas } = (await (await fetch(`${api}/formulas`)).json()) as { formulas: unknown[] };
+  assert.ok(formulas.length >= 8);
+  await jovet('stop', '--data', data).ended;
+  assert.equal((await whole.ended).code, 0);
 });

@@ -1,6 +1,7 @@
 import { readdir, readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { parseArgs } from 'node:util';
+import { sql } from 'kysely';
 import pg from 'pg';
 import { readBakeryFile } from '@jovet/core/formats';
 import { ensureBakehouse, findActor } from '../database/bakehouse.ts';
@@ -22,6 +23,7 @@ async function prepare(url: string, larder: string | undefined, demo: string | u
   await makeDatabase(url);
   const db = connect(url, 'unlimited');
   try {
+    await beginAnewIfHalf(db);
     const ran = await migrate(db);
     const word = process.env['JOVET_WEB_PASSWORD'];
     if (word !== undefined) await letWebIn(db, word);
@@ -29,9 +31,11 @@ async function prepare(url: string, larder: string | undefined, demo: string | u
     const empty = (await readFormulas(db, actor)).length === 0;
     const stocked = larder === undefined ? 0 : await stock(db, actor, larder);
     if (demo !== undefined && empty) {
+      await sql`comment on table bakehouse is ${sql.lit(HALF)}`.execute(db);
       await loadDemo(db, demo);
       await db.updateTable('bakehouse').set({ demo: true }).where('id', '=', actor.bakehouseId).execute();
       await beginDemoNights(db, await ensureBakehouse(db), serverNow());
+      await sql`comment on table bakehouse is null`.execute(db);
     }
     await reindex(db, actor, (slug, n) => readVersion(db, actor, slug, n));
     const done = [
@@ -66,6 +70,17 @@ async function stock(db: Db, actor: Actor, file: string): Promise<number> {
   if (!read.ok || read.value.jovet !== 'ingredients') throw new Error(`${file} is not a file of ingredients`);
   const { ingredients } = read.value;
   return inTransaction(db, (tx) => stockLarder(tx, actor, ingredients));
+}
+
+/** Said of a database while the demo comes into it. */
+const HALF = 'the demo is being loaded';
+/** Half a demo, of a start that was ended in the middle, is no bakery: it is made anew. */
+async function beginAnewIfHalf(db: Db): Promise<void> {
+  const { rows } = await sql<{ said: string | null }>`
+    select obj_description(to_regclass('public.bakehouse'), 'pg_class') as said`.execute(db);
+  if (rows[0]?.said !== HALF) return;
+  await sql`drop schema public cascade`.execute(db);
+  await sql`create schema public`.execute(db);
 }
 
 /** Nobody can sign in yet; on this computer the demo lets its head baker in without. */
