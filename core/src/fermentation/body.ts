@@ -59,7 +59,11 @@ export function glassTimeConstant(mass: number, diameter: number, h: number): nu
   return timeConstant(mass, volume, floor + (4 * volume) / diameter, h);
 }
 
+/** What weighs next to nothing is as warm as what is around it after a minute, h: quicker than that nothing is followed. */
+const AT_ONCE = 1 / 60;
+
 function timeConstant(mass: number, volume: number, area: number, h: number): number {
   const effective = h / (1 + (3 * h * (volume / area)) / (5 * CONDUCTIVITY));
-  return (mass * SPECIFIC_HEAT_DOUGH) / (effective * area) / 3600;
+  const hours = (mass * SPECIFIC_HEAT_DOUGH) / (effective * area) / 3600;
+  return hours > AT_ONCE ? hours : AT_ONCE;
 }

@@ -281,3 +281,11 @@ test('what is seen: the share that ferments, up to what the dough holds, then it
   const band = { earliest: 1.5, best: 2, latest: 2.8 };
   assert.deepEqual([1, 1.5, 2.8, 2.9].map((rise) => stageAt(rise, band)), ['young', 'ripe', 'ripe', 'past']); // prettier-ignore
 });
+
+test('what weighs next to nothing, or lies thin as nothing, is forecast as soon as anything else', () => {
+  for (const mass of [1e-300, 1e-7, 1e-3])
+    for (const side of [1e-9, 0.6, 5]) {
+      const hours = tubTimeConstant(mass, side, side, 200);
+      assert.ok(hours >= 1 / 60, `${mass} kg, ${side} m: ${hours}`);
+    }
+});

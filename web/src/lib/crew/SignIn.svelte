@@ -52,12 +52,12 @@
     device: () => come(ask('POST /sign-in/device', { body: { code, name: device } })),
     code: () => come(ask('POST /sign-in/first', { body: { code, name, password: word } })),
   };
-  const HEADS = {
+  const heads = $derived({
     pin: 'Who is at work?',
     password: 'Sign in',
     device: 'Take this device into the bakery',
     code: how.first ? 'The first head baker' : 'A new password',
-  };
+  });
   function submit(event: SubmitEvent) {
     event.preventDefault();
     if (!busy) void ENTER[way]();
@@ -66,7 +66,7 @@
 
 <div class="entry">
   <p class="name" aria-hidden="true">jovet</p>
-  <h1>{HEADS[way]}</h1>
+  <h1>{heads[way]}</h1>
   {#if way === 'pin' && how.device === null}
     <p>This device does not belong to the bakery yet.</p>
   {:else if way === 'pin' && how.people.length === 0}
