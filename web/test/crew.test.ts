@@ -152,6 +152,11 @@ test('on a device of the bakery a PIN is asked once; then the name changes by on
   assert.equal((await ask('PUT /sign-in/name', { person: one.id }, PASSED_ON)).status, 403);
 });
 
+test('a cookie that says nothing is that of no device', async () => {
+  const { status, answer } = await ask('GET /sign-in', undefined, { ...PASSED_ON, cookie: 'jovet-tablet=%' });
+  assert.deepEqual([status, answer['device']], [200, null]);
+});
+
 test('a head baker with a PIN says nothing of who may what', async () => {
   const { cookies } = await device();
   const { id } = await somebody('head');

@@ -15,7 +15,7 @@ export interface Who extends Actor {
   readonly how: 'password' | 'pin' | 'token' | 'itself' | null;
 }
 
-const NIL = '00000000-0000-0000-0000-000000000000';
+export const NIL = '00000000-0000-0000-0000-000000000000';
 /** Nobody: finds nothing in any bakehouse. */
 export const NOBODY: Who = {
   personId: NIL,
@@ -31,10 +31,10 @@ export const NOBODY: Who = {
 /** The cookie by which an enrolled device is known. */
 export const DEVICE_COOKIE = 'jovet-tablet';
 
-/** What a cookie of a request says. */
+/** What a cookie of a request says: ours need no decoding, and what others write there may not be possible to decode. */
 export const cookieOf = (headers: Headers, name: string): string | null => {
   const found = (headers.get('cookie') ?? '').split(/;\s*/).find((each) => each.startsWith(`${name}=`));
-  return found ? decodeURIComponent(found.slice(name.length + 1)) : null;
+  return found ? found.slice(name.length + 1) : null;
 };
 
 /** The enrolled device that a request comes from. */

@@ -6,7 +6,7 @@ import { RIGHTS, ROLES } from '../../crew/rights.ts';
 import { accounts } from '../crew/account.ts';
 import { digestOf, newCode, newToken, readCode } from '../crew/secrets.ts';
 import { tried } from '../crew/tries.ts';
-import { DEVICE_COOKIE, deviceOf, isAtThisComputer, type Who } from '../crew/who.ts';
+import { DEVICE_COOKIE, deviceOf, isAtThisComputer, NIL, type Who } from '../crew/who.ts';
 import { readDone, writeDown } from '../database/audit.ts';
 import type { Db } from '../database/connection.ts';
 import {
@@ -198,8 +198,6 @@ const ENTRY = {
     },
   }),
 }; // prettier-ignore
-
-const NIL = '00000000-0000-0000-0000-000000000000';
 
 /** The head baker of a name; somebody of the crew becomes it, somebody new is taken up. */
 async function headOf(db: Db, of: Who | Parameters<typeof crewOf>[1], name: string): Promise<string> {
